@@ -1,0 +1,92 @@
+import js from '@eslint/js';
+import globals from 'globals';
+import hooks from 'eslint-plugin-react-hooks';
+import ts from 'typescript-eslint';
+
+/** The floors of core, from the ground up: a room imports only from floors below its own. */
+const FLOORS = [
+  'result',
+  'units',
+  'geometry',
+  'wood',
+  'blades',
+  'patterns',
+  'products',
+  'ledger',
+  'planning',
+  'production',
+  'sheets',
+];
+
+const noImports = (message, group) => ({ 'no-restricted-imports': ['error', { patterns: [{ group, message }] }] });
+
+const roomRules = FLOORS.map((room, floor) => ({
+  files: [`packages/core/src/${room}/**/*.ts`],
+  rules: noImports(
+    `core/${room} may import only from the floors below it`,
+    FLOORS.slice(floor)
+      .filter((other) => other !== room)
+      .flatMap((above) => [`../${above}`, `../${above}/*`, `../../${above}/*`])
+      .concat(['@rapid-jig/*', 'react', 'react/*', 'express', 'drizzle-orm', 'node:*']),
+  ),
+}));
+
+export default ts.config(
+  { ignores: ['**/dist/', '**/node_modules/', 'data/', 'test-results/', 'packages/server/drizzle/'] },
+  js.configs.recommended,
+  ...ts.configs.strict,
+  ...ts.configs.stylistic,
+  hooks.configs.flat.recommended,
+  {
+    languageOptions: { globals: { ...globals.node, ...globals.browser } },
+    rules: {
+      '@typescript-eslint/consistent-type-definitions': ['error', 'interface'],
+      '@typescript-eslint/consistent-type-imports': 'error',
+      '@typescript-eslint/no-explicit-any': 'error',
+      '@typescript-eslint/no-non-null-assertion': 'error',
+      'no-restricted-syntax': [
+        'error',
+        { selector: 'ExportAllDeclaration', message: 'Name each export.' },
+        { selector: 'ExportDefaultDeclaration', message: 'Use named exports.' },
+      ],
+      eqeqeq: 'error',
+    },
+  },
+  ...roomRules,
+  {
+    files: ['packages/core/src/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-globals': ['error', 'window', 'document', 'fetch', 'process', 'setTimeout', 'localStorage'],
+      'no-restricted-properties': [
+        'error',
+        { object: 'Date', property: 'now', message: 'core has no clock: pass the time in.' },
+        { object: 'Math', property: 'random', message: 'core has no chance of its own: pass a seed in.' },
+      ],
+    },
+  },
+  {
+    files: ['packages/core/src/**/*.test.ts'],
+    rules: { 'no-restricted-imports': 'off', '@typescript-eslint/no-non-null-assertion': 'off' },
+  },
+  {
+    files: ['packages/contract/src/**/*.ts'],
+    rules: noImports('contract knows only core', ['@rapid-jig/server', '@rapid-jig/web', 'react', 'express']),
+  },
+  {
+    files: ['packages/server/src/**/*.ts'],
+    rules: noImports('the server does not know the web app', ['@rapid-jig/web', 'react']),
+  },
+  {
+    files: ['packages/web/src/**/*.{ts,tsx}'],
+    rules: noImports('the web app reaches the server only over HTTP', ['@rapid-jig/server', 'express', 'drizzle-orm']),
+  },
+  {
+    files: ['**/*.test.{ts,tsx}', 'e2e/**/*.ts'],
+    rules: { '@typescript-eslint/no-non-null-assertion': 'off' },
+  },
+  {
+    files: ['*.config.{js,ts}', '**/*.config.ts'],
+    rules: { 'no-restricted-syntax': 'off' },
+  },
+);

@@ -1,0 +1,16 @@
+export {
+  compareMm,
+  formatLength,
+  howManyFit,
+  inches,
+  inchFraction,
+  MM_PER_INCH,
+  parseLength,
+  snapMm,
+  sumMm,
+  toNm,
+  typedUnit,
+} from './length';
+export type { InchFraction, Length, LengthFault, LengthUnit } from './length';
+export { formatMinutes } from './minutes';
+export { formatMoney, minorDigits } from './money';

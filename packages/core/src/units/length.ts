@@ -1,0 +1,147 @@
+import { err, ok, type Fault, type Result } from '../result';
+
+export const MM_PER_INCH = 25.4;
+const NM_PER_MM = 1_000_000;
+const SIXTY_FOURTH_NM = 396_875;
+
+export type LengthUnit = 'in' | 'mm';
+
+/** A length as a person gave it. */
+export interface Length {
+  /** Millimetres, snapped to the nanometre. */
+  readonly mm: number;
+  /** The text the maker typed, or null where the program made the value. */
+  readonly typed: string | null;
+}
+
+export type LengthFault = Fault<'length-empty' | 'length-unreadable' | 'length-not-positive' | 'length-too-large'>;
+
+/** Whole nanometres of a length in mm; everything that compares or counts lengths goes through here. */
+export const toNm = (mm: number): number => Math.round(mm * NM_PER_MM);
+
+/** A length in mm moved to the nearest whole nanometre. */
+export const snapMm = (mm: number): number => toNm(mm) / NM_PER_MM;
+
+export const inches = (value: number): number => snapMm(value * MM_PER_INCH);
+
+/** Adds lengths in mm without the drift of plain floats. */
+export const sumMm = (lengths: readonly number[]): number => lengths.reduce((nm, mm) => nm + toNm(mm), 0) / NM_PER_MM;
+
+/** -1, 0 or 1 as `a` is shorter than, as long as, or longer than `b` (mm, to the nanometre). */
+export const compareMm = (a: number, b: number): number => Math.sign(toNm(a) - toNm(b));
+
+/** How many pieces of `each` mm go into `whole` mm, with nothing lost between them. `howManyFit(9.525, 3.175)` is 3. */
+export function howManyFit(whole: number, each: number): number {
+  const eachNm = toNm(each);
+  if (eachNm <= 0) throw new RangeError(`each must be above 0 mm, got ${String(each)}`);
+  return Math.max(0, Math.floor(toNm(whole) / eachNm));
+}
+
+const VULGAR: Readonly<Record<string, string>> = {
+  '½': '1/2',
+  '⅓': '1/3',
+  '⅔': '2/3',
+  '¼': '1/4',
+  '¾': '3/4',
+  '⅛': '1/8',
+  '⅜': '3/8',
+  '⅝': '5/8',
+  '⅞': '7/8',
+};
+
+const UNIT_NAMES: Readonly<Record<string, number>> = {
+  '"': MM_PER_INCH,
+  '″': MM_PER_INCH,
+  in: MM_PER_INCH,
+  inch: MM_PER_INCH,
+  inches: MM_PER_INCH,
+  mm: 1,
+  cm: 10,
+};
+
+/** A sane end of the scale for anything in a small shop: 100 m. */
+const LONGEST_MM = 100_000;
+
+const PATTERN = 
+  /^(?<whole>\d+(?:[.,]\d*)?|[.,]\d+)?(?:(?:^|[\s-]+)(?<num>\d+)\/(?<den>\d+))?\s*(?<unit>"|″|inches|inch|in|mm|cm)?$/;
+
+const asFault = (kind: LengthFault['kind'], text: string, message: string): Result<never, LengthFault> =>
+  err({ kind, message, where: text, hint: 'Type a length such as 3/4, 1 3/8", 1-3/8, 19 mm or 1.375.' });
+
+/**
+ * Reads a length as makers type it: `3/4`, `1 3/8"`, `1-3/8`, `19 mm`, `1.375`, `2 ½ in`.
+ * A fraction without a unit is inches; a decimal or whole number without one takes `bareUnit`.
+ * The text is kept beside the value. Errors: empty, unreadable, zero or negative, above 100 m.
+ */
+export function parseLength(text: string, bareUnit: LengthUnit): Result<Length, LengthFault> {
+  const typed = text.trim();
+  if (typed === '') return asFault('length-empty', text, 'A length is needed here.');
+  const plain = [...typed]
+    .map((letter) => (VULGAR[letter] ? ` ${VULGAR[letter]}` : letter))
+    .join('')
+    .replace(/\u2044/g, '/')
+    .replace(/\s*\/\s*/g, '/')
+    .trim()
+    .toLowerCase();
+  const unsigned = plain.replace(/^[-−]\s*/, '');
+  const groups = PATTERN.exec(unsigned)?.groups;
+  if (!groups || (groups['whole'] === undefined && groups['num'] === undefined)) {
+    return asFault('length-unreadable', text, `"${typed}" is not a length.`);
+  }
+  const { whole, num, den, unit } = groups;
+  if (den !== undefined && Number(den) === 0) {
+    return asFault('length-unreadable', text, `"${typed}" divides by zero.`);
+  }
+  const isFraction = num !== undefined;
+  const perUnit = unit ? (UNIT_NAMES[unit] ?? 1) : isFraction || bareUnit === 'in' ? MM_PER_INCH : 1;
+  const fraction = isFraction ? Number(num) / Number(den) : 0;
+  const mm = snapMm((Number((whole ?? '0').replace(',', '.')) + fraction) * perUnit);
+  if (mm <= 0 || unsigned !== plain) {
+    return asFault('length-not-positive', text, `"${typed}" is not above zero.`);
+  }
+  if (mm > LONGEST_MM) return asFault('length-too-large', text, `"${typed}" is longer than 100 m.`);
+  return ok({ mm, typed });
+}
+
+/** The unit a typed length was given in, read off its own text; null when the program made it. */
+export function typedUnit(length: Length, bareUnit: LengthUnit): LengthUnit | null {
+  if (length.typed === null) return null;
+  if (/[mc]m\s*$/i.test(length.typed)) return 'mm';
+  if (/["″]|in|[/⁄½⅓⅔¼¾⅛⅜⅝⅞]/i.test(length.typed)) return 'in';
+  return bareUnit;
+}
+
+export interface InchFraction {
+  readonly whole: number;
+  readonly numerator: number;
+  readonly denominator: number;
+  /** True when the length is not this fraction but only nearest to it. */
+  readonly near: boolean;
+}
+
+/** The nearest 1/64 in to a length in mm, in lowest terms. 34.925 mm is exactly 1 3/8. */
+export function inchFraction(mm: number): InchFraction {
+  const nm = toNm(mm);
+  const sixtyFourths = Math.round(nm / SIXTY_FOURTH_NM);
+  let numerator = sixtyFourths % 64;
+  let denominator = 64;
+  while (numerator !== 0 && numerator % 2 === 0) {
+    numerator /= 2;
+    denominator /= 2;
+  }
+  return {
+    whole: Math.floor(sixtyFourths / 64),
+    numerator,
+    denominator: numerator === 0 ? 1 : denominator,
+    near: sixtyFourths * SIXTY_FOURTH_NM !== nm,
+  };
+}
+
+/** Prints a length in the given unit: `1 3/8"`, `≈ 1 3/8"` where it is only near, `34.93 mm` (to 0.01). */
+export function formatLength(mm: number, unit: LengthUnit): string {
+  if (unit === 'mm') return `${String(Math.round(toNm(mm) / 10_000) / 100)} mm`;
+  const { whole, numerator, denominator, near } = inchFraction(mm);
+  const fraction = numerator === 0 ? '' : `${String(numerator)}/${String(denominator)}`;
+  const figure = whole === 0 && fraction !== '' ? fraction : [String(whole), fraction].filter(Boolean).join(' ');
+  return `${near ? '≈ ' : ''}${figure}"`;
+}

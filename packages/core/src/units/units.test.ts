@@ -1,0 +1,122 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import {
+  compareMm,
+  formatLength,
+  formatMinutes,
+  formatMoney,
+  howManyFit,
+  inches,
+  inchFraction,
+  parseLength,
+  sumMm,
+  typedUnit,
+} from '.';
+
+const read = (text: string, unit: 'in' | 'mm' = 'in') => {
+  const result = parseLength(text, unit);
+  return result.ok ? result.value.mm : result.error.kind;
+};
+
+describe('reading a length', () => {
+  // 25.4 mm to the inch is exact by definition.
+  test.each([
+    ['3/4', 19.05],
+    ['1 3/8"', 34.925],
+    ['1-3/8', 34.925],
+    ['19 mm', 19],
+    ['1.375', 34.925],
+    ['1,375', 34.925],
+    ['13/16', 20.6375],
+    ['2 ½ in', 63.5],
+    ['2½', 63.5],
+    ['1/64', 0.396875],
+    ['.5"', 12.7],
+    ['6 cm', 60],
+    ['3⁄8', 9.525],
+    ['4"', 101.6],
+  ])('%s in a shop that works in inches is %d mm', (text, mm) => {
+    expect(read(text)).toBe(mm);
+  });
+
+  test('a bare number takes the unit of the shop, a bare fraction is always inches', () => {
+    expect(read('6', 'mm')).toBe(6);
+    expect(read('6', 'in')).toBe(152.4);
+    expect(read('3/4', 'mm')).toBe(19.05);
+  });
+
+  test.each([
+    ['', 'length-empty'],
+    ['abc', 'length-unreadable'],
+    ['3/0', 'length-unreadable'],
+    ['1 2 3', 'length-unreadable'],
+    ['NaN', 'length-unreadable'],
+    ['13/8 3', 'length-unreadable'],
+    ['0', 'length-not-positive'],
+    ['-3/4', 'length-not-positive'],
+    ['1e9', 'length-unreadable'],
+    ['99999999', 'length-too-large'],
+  ])('%p is refused as %s', (text, kind) => {
+    expect(read(text)).toBe(kind);
+  });
+
+  test('keeps what was typed, and knows its unit again', () => {
+    const result = parseLength(' 13/16 ', 'mm');
+    expect(result).toEqual({ ok: true, value: { mm: 20.6375, typed: '13/16' } });
+    expect(typedUnit({ mm: 20.6375, typed: '13/16' }, 'mm')).toBe('in');
+    expect(typedUnit({ mm: 19, typed: '19 mm' }, 'in')).toBe('mm');
+    expect(typedUnit({ mm: 19, typed: null }, 'in')).toBeNull();
+  });
+
+  test('never throws and never gives a length that is not finite and above zero', () => {
+    fc.assert(
+      fc.property(fc.string(), fc.constantFrom<'in' | 'mm'>('in', 'mm'), (text, unit) => {
+        const result = parseLength(text, unit);
+        if (result.ok) expect(result.value.mm > 0 && Number.isFinite(result.value.mm)).toBe(true);
+      }),
+    );
+  });
+});
+
+describe('printing a length', () => {
+  test('every sixty-fourth comes back as itself', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 64 * 96 }), (n) => {
+        const { whole, numerator, denominator, near } = inchFraction(inches(n / 64));
+        expect(near).toBe(false);
+        expect(whole + numerator / denominator).toBe(n / 64);
+        expect(read(formatLength(inches(n / 64), 'in'))).toBe(inches(n / 64));
+      }),
+    );
+  });
+
+  test('millimetres shown in inches are marked as near', () => {
+    expect(formatLength(19, 'in')).toBe('≈ 3/4"');
+    expect(formatLength(19.05, 'in')).toBe('3/4"');
+    expect(formatLength(34.925, 'mm')).toBe('34.93 mm');
+    expect(formatLength(50.8, 'in')).toBe('2"');
+  });
+});
+
+describe('counting with lengths', () => {
+  test('three eighths go three times into three eighths by one eighth', () => {
+    expect(howManyFit(inches(3 / 8), inches(1 / 8))).toBe(3);
+    expect(howManyFit(0.3, 0.1)).toBe(3);
+    expect(howManyFit(10, 11)).toBe(0);
+    expect(() => howManyFit(10, 0)).toThrow('each must be above 0 mm, got 0');
+  });
+
+  test('sums and compares to the nanometre', () => {
+    expect(sumMm([0.1, 0.2])).toBe(0.3);
+    expect(compareMm(0.1 + 0.2, 0.3)).toBe(0);
+    expect(compareMm(1, 2)).toBe(-1);
+    // 1-1/4 less 15/32 from each edge leaves 5/16 (common practice, hand arithmetic).
+    expect(formatLength(inches(1.25) - 2 * inches(15 / 32), 'in')).toBe('5/16"');
+  });
+});
+
+test('minutes and money read as people say them', () => {
+  expect([0.5, 7.4, 60, 85].map(formatMinutes)).toEqual(['30 s', '7 min', '1 h', '1 h 25 min']);
+  expect(formatMoney(123456, 'EUR')).toBe('€1,234.56');
+  expect(formatMoney(500, 'JPY')).toBe('¥500');
+});

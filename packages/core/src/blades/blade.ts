@@ -1,0 +1,73 @@
+import type { HardnessClass } from '../wood';
+import { inches } from '../units';
+
+/** The universal numbers, thin to thick; a neighbour is one place in this list. */
+export const BLADE_SIZES = ['2/0', '1', '3', '5', '7', '9', '12'] as const;
+export type BladeSize = (typeof BLADE_SIZES)[number];
+
+export const TOOTH_FORMS = ['plain', 'skip', 'double', 'reverse', 'two-way', 'spiral'] as const;
+export type ToothForm = (typeof TOOTH_FORMS)[number];
+
+export type BladeEnds = 'plain' | 'pinned';
+
+export interface Blade {
+  readonly id: string;
+  readonly size: BladeSize;
+  readonly form: ToothForm;
+  readonly ends: BladeEnds;
+  /** Front to back, mm. */
+  readonly widthMm: number;
+  /** The body, side to side, mm. */
+  readonly thicknessMm: number;
+  /** The slot it leaves, mm. */
+  readonly kerfMm: number;
+  readonly teethPerInch: number;
+  /** True where the maker has it. */
+  readonly inDrawer: boolean;
+  /** Blades left, or null where they were never counted. */
+  readonly onHand: number | null;
+}
+
+export const sizeIndex = (size: BladeSize): number => BLADE_SIZES.indexOf(size);
+
+/**
+ * Radius below which a blade can no longer be steered smoothly, mm: w^2 / (8 (k - b)) - b/2.
+ * A rectangle (w by b) in a ring of width k touches it with its back corners outside and its middle inside.
+ * It limits smooth steering, not what can be cut: below it the work is pivoted, nibbled or looped.
+ */
+export function turningRadius(blade: Pick<Blade, 'widthMm' | 'thicknessMm' | 'kerfMm'>): number {
+  const slack = blade.kerfMm - blade.thicknessMm;
+  if (slack <= 0) return Infinity;
+  return Math.max(0, blade.widthMm ** 2 / (8 * slack) - blade.thicknessMm / 2);
+}
+
+/** What a blade saws in comfort, mm (common practice, no published source; editable later by the log). */
+const COMFORT_INCHES: Readonly<Record<HardnessClass, readonly number[]>> = {
+  soft: [1 / 4, 3 / 8, 1 / 2, 3 / 4, 3 / 2, 7 / 4, 2],
+  medium: [1 / 8, 1 / 4, 3 / 8, 5 / 8, 1, 5 / 4, 7 / 4],
+  hard: [1 / 16, 1 / 8, 1 / 4, 1 / 2, 3 / 4, 1, 5 / 4],
+};
+
+/** Above comfort by this much a cut is still possible: slow, dulls, flexes (common practice). */
+export const STRETCH = 1.5;
+
+/** The greatest height of wood of this hardness that the size saws in comfort, mm. */
+export function comfortHeight(size: BladeSize, hardness: HardnessClass): number {
+  return inches(COMFORT_INCHES[hardness][sizeIndex(size)] ?? 0);
+}
+
+/** Makers' bits: every 1/64 in from 1/32 to 1/4. */
+const SMALLEST_BIT_64THS = 2;
+const LARGEST_BIT_64THS = 16;
+
+/** A pin across a pinned end wants about this much, mm (common practice; measure your own). */
+const PIN_HOLE_MM = inches(3 / 16);
+
+/** The smallest bit whose hole lets the blade through, mm: its diagonal, or its pin. Null where no usual bit does. */
+export function pierceBit(blade: Pick<Blade, 'widthMm' | 'thicknessMm' | 'ends'>): number | null {
+  const needed = blade.ends === 'pinned' ? PIN_HOLE_MM : Math.hypot(blade.widthMm, blade.thicknessMm);
+  for (let n = SMALLEST_BIT_64THS; n <= LARGEST_BIT_64THS; n++) {
+    if (inches(n / 64) >= needed) return inches(n / 64);
+  }
+  return null;
+}

@@ -1,0 +1,10 @@
+export { bendsOf, CORNER_ANGLE } from './bends';
+export type { Bends, Corner } from './bends';
+export { flatten, FLATTENING_TOLERANCE } from './flatten';
+export { pathBox, pathLength, signedArea } from './measure';
+export { isInside, nestRings, ringOf, shoelace } from './nest';
+export type { NestedRing, Ring } from './nest';
+export { eachSegment, mapPath, toSvgPathData } from './path';
+export type { ArcSegment, CubicSegment, LineSegment, Path, Segment } from './path';
+export { boxAround, boxContains, boxGrown, boxHeight, boxUnion, boxWidth, distance, turnBetween } from './point';
+export type { Box, Point } from './point';

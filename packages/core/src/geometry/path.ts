@@ -1,0 +1,94 @@
+import type { Point } from './point';
+
+export interface LineSegment {
+  readonly kind: 'line';
+  readonly to: Point;
+}
+
+export interface ArcSegment {
+  readonly kind: 'arc';
+  readonly to: Point;
+  readonly center: Point;
+  /** Radians travelled about the centre, positive to the left (counter-clockwise). */
+  readonly sweep: number;
+}
+
+export interface CubicSegment {
+  readonly kind: 'cubic';
+  readonly c1: Point;
+  readonly c2: Point;
+  readonly to: Point;
+}
+
+export type Segment = LineSegment | ArcSegment | CubicSegment;
+
+/** A line to cut: exact segments in mm, y up. A closed path ends where it starts. */
+export interface Path {
+  readonly start: Point;
+  readonly segments: readonly Segment[];
+  readonly closed: boolean;
+}
+
+/** Calls `visit` for each segment with the point it starts from. */
+export function eachSegment(path: Path, visit: (from: Point, segment: Segment) => void): void {
+  let from = path.start;
+  for (const segment of path.segments) {
+    visit(from, segment);
+    from = segment.to;
+  }
+}
+
+/** The same path with every point moved by `move`; for arcs `move` must keep shapes (shift, turn, even scale, mirror). */
+export function mapPath(path: Path, move: (point: Point) => Point, mirrored = false): Path {
+  const mapped = path.segments.map((segment): Segment => {
+    switch (segment.kind) {
+      case 'line':
+        return { kind: 'line', to: move(segment.to) };
+      case 'arc':
+        return {
+          kind: 'arc',
+          to: move(segment.to),
+          center: move(segment.center),
+          sweep: mirrored ? -segment.sweep : segment.sweep,
+        };
+      case 'cubic':
+        return { kind: 'cubic', c1: move(segment.c1), c2: move(segment.c2), to: move(segment.to) };
+    }
+  });
+  return { start: move(path.start), segments: mapped, closed: path.closed };
+}
+
+/** The path written as the `d` of an SVG path, y down as SVG has it. Arcs become SVG arcs of at most half a turn. */
+export function toSvgPathData(path: Path): string {
+  const at = (point: Point): string => `${round(point.x)} ${round(-point.y)}`;
+  const parts = [`M${at(path.start)}`];
+  eachSegment(path, (from, segment) => {
+    if (segment.kind === 'line') parts.push(`L${at(segment.to)}`);
+    else if (segment.kind === 'cubic') parts.push(`C${at(segment.c1)} ${at(segment.c2)} ${at(segment.to)}`);
+    else parts.push(arcData(from, segment, at));
+  });
+  return parts.join('') + (path.closed ? 'Z' : '');
+}
+
+const round = (value: number): string => String(Math.round(value * 1000) / 1000 + 0);
+
+function arcData(from: Point, arc: ArcSegment, at: (point: Point) => string): string {
+  const radius = Math.hypot(from.x - arc.center.x, from.y - arc.center.y);
+  const middle = pointOnArc(from, arc, 0.5);
+  const flag = arc.sweep > 0 ? 0 : 1;
+  return [middle, arc.to].map((to) => `A${round(radius)} ${round(radius)} 0 0 ${String(flag)} ${at(to)}`).join('');
+}
+
+/** The point at share `t` (0 to 1) of an arc. */
+export function pointOnArc(from: Point, arc: ArcSegment, t: number): Point {
+  const radius = Math.hypot(from.x - arc.center.x, from.y - arc.center.y);
+  const angle = Math.atan2(from.y - arc.center.y, from.x - arc.center.x) + arc.sweep * t;
+  return { x: arc.center.x + radius * Math.cos(angle), y: arc.center.y + radius * Math.sin(angle) };
+}
+
+/** The point at share `t` (0 to 1) of a cubic. */
+export function pointOnCubic(from: Point, { c1, c2, to }: CubicSegment, t: number): Point {
+  const s = 1 - t;
+  const [a, b, c, d] = [s * s * s, 3 * s * s * t, 3 * s * t * t, t * t * t];
+  return { x: a * from.x + b * c1.x + c * c2.x + d * to.x, y: a * from.y + b * c1.y + c * c2.y + d * to.y };
+}

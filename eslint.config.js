@@ -49,6 +49,8 @@ export default ts.config(
         { selector: 'ExportAllDeclaration', message: 'Name each export.' },
         { selector: 'ExportDefaultDeclaration', message: 'Use named exports.' },
       ],
+      '@typescript-eslint/no-unused-vars': ['error', { ignoreRestSiblings: true }],
+      '@typescript-eslint/restrict-template-expressions': 'off',
       eqeqeq: 'error',
     },
   },

@@ -17,7 +17,13 @@ import { hardnessClass, woodById } from '../wood';
 const larger: BladePreferences = { betweenSizes: 'larger', favouriteForm: 'reverse', ends: 'plain' };
 const smaller: BladePreferences = { ...larger, betweenSizes: 'smaller' };
 
-const demand = (wood: string, heightInches: number, radiusInches: number | null, corners: number, turnable = true): CutDemand => ({
+const demand = (
+  wood: string,
+  heightInches: number,
+  radiusInches: number | null,
+  corners: number,
+  turnable = true,
+): CutDemand => ({
   hardnessN: woodById(wood)!.hardnessN,
   heightMm: inches(heightInches),
   tightestRadius: radiusInches === null ? null : inches(radiusInches),
@@ -100,16 +106,21 @@ test('whatever is chosen is in the drawer and can saw the height', () => {
     turnable: fc.boolean(),
   });
   fc.assert(
-    fc.property(anyCut, fc.subarray([...TYPICAL_BLADES]), fc.constantFrom(larger, smaller), (cut, drawer, preferences) => {
-      const result = chooseBlades(cut, drawer, preferences);
-      if (!result.ok) return;
-      for (const { blade } of result.value) {
-        expect(drawer).toContain(blade);
-        if (blade.form === 'spiral') continue;
-        const limit = comfortHeight(blade.size, hardnessClass(cut.hardnessN)) * STRETCH;
-        expect(limit).toBeGreaterThanOrEqual(cut.heightMm - 1e-6);
-      }
-    }),
+    fc.property(
+      anyCut,
+      fc.subarray([...TYPICAL_BLADES]),
+      fc.constantFrom(larger, smaller),
+      (cut, drawer, preferences) => {
+        const result = chooseBlades(cut, drawer, preferences);
+        if (!result.ok) return;
+        for (const { blade } of result.value) {
+          expect(drawer).toContain(blade);
+          if (blade.form === 'spiral') continue;
+          const limit = comfortHeight(blade.size, hardnessClass(cut.hardnessN)) * STRETCH;
+          expect(limit).toBeGreaterThanOrEqual(cut.heightMm - 1e-6);
+        }
+      },
+    ),
   );
 });
 

@@ -184,7 +184,10 @@ function forStandingWork(
   const [spiral] = spirals;
   const inputs = { size: spiral?.size ?? base.size, flat: base.size };
   if (!spiral) {
-    const pick: SizePick = { size: base.size, reasons: [{ rule: 'no-spiral-left', inputs, source: 'common-practice' }] };
+    const pick: SizePick = {
+      size: base.size,
+      reasons: [{ rule: 'no-spiral-left', inputs, source: 'common-practice' }],
+    };
     return withForm(cut, pick, base, flat, preferences);
   }
   const reason: Reason = { rule: 'no-turn-spiral', inputs, source: 'common-practice' };

@@ -77,7 +77,10 @@ function stretchOf(from: Point, segment: Segment): Stretch {
     }
     case 'arc': {
       const side = Math.sign(segment.sweep);
-      const tangent = (at: Point): Point => ({ x: -(at.y - segment.center.y) * side, y: (at.x - segment.center.x) * side });
+      const tangent = (at: Point): Point => ({
+        x: -(at.y - segment.center.y) * side,
+        y: (at.x - segment.center.x) * side,
+      });
       const length = distance(from, segment.center) * Math.abs(segment.sweep);
       return { ...base, length, enter: tangent(from), leave: tangent(segment.to), isLine: false };
     }

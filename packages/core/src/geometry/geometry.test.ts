@@ -29,9 +29,13 @@ const polygon = (...corners: [number, number][]): Path => {
   return { start: first!, segments: [...rest, first!].map((to) => ({ kind: 'line', to })), closed: true };
 };
 
-const square = (side: number, x = 0, y = 0): Path => polygon([x, y], [x + side, y], [x + side, y + side], [x, y + side]);
+const square = (side: number, x = 0, y = 0): Path =>
+  polygon([x, y], [x + side, y], [x + side, y + side], [x, y + side]);
 
-const point = fc.record({ x: fc.double({ min: -99, max: 99, noNaN: true }), y: fc.double({ min: -99, max: 99, noNaN: true }) });
+const point = fc.record({
+  x: fc.double({ min: -99, max: 99, noNaN: true }),
+  y: fc.double({ min: -99, max: 99, noNaN: true }),
+});
 
 describe('length, area and box', () => {
   test('a circle has the length and area of the circle', () => {
@@ -53,7 +57,14 @@ describe('length, area and box', () => {
   test('the area of a cubic agrees with the shoelace sum of its flattened points', () => {
     fc.assert(
       fc.property(point, point, point, point, (start, c1, c2, to) => {
-        const path: Path = { start, segments: [{ kind: 'cubic', c1, c2, to }, { kind: 'line', to: start }], closed: true };
+        const path: Path = {
+          start,
+          segments: [
+            { kind: 'cubic', c1, c2, to },
+            { kind: 'line', to: start },
+          ],
+          closed: true,
+        };
         const rough = shoelace(flatten(path, 0.001));
         expect(Math.abs(signedArea(path) - rough)).toBeLessThan(0.5);
       }),
@@ -87,7 +98,20 @@ describe('length, area and box', () => {
 
 describe('bends', () => {
   test('a plus sign has twelve right-angle corners, four of them inside', () => {
-    const plus = polygon([1, 0], [2, 0], [2, 1], [3, 1], [3, 2], [2, 2], [2, 3], [1, 3], [1, 2], [0, 2], [0, 1], [1, 1]);
+    const plus = polygon(
+      [1, 0],
+      [2, 0],
+      [2, 1],
+      [3, 1],
+      [3, 2],
+      [2, 2],
+      [2, 3],
+      [1, 3],
+      [1, 2],
+      [0, 2],
+      [0, 1],
+      [1, 1],
+    );
     const { corners, tightest } = bendsOf(plus);
     expect(corners).toHaveLength(12);
     expect(corners.filter((corner) => corner.turn < 0)).toHaveLength(4);
@@ -150,7 +174,11 @@ describe('nesting', () => {
   });
 
   test('random discs nest as their centres and radii say', () => {
-    const disc = fc.record({ x: fc.integer({ min: 0, max: 60 }), y: fc.integer({ min: 0, max: 60 }), r: fc.integer({ min: 1, max: 30 }) });
+    const disc = fc.record({
+      x: fc.integer({ min: 0, max: 60 }),
+      y: fc.integer({ min: 0, max: 60 }),
+      r: fc.integer({ min: 1, max: 30 }),
+    });
     fc.assert(
       fc.property(fc.array(disc, { minLength: 1, maxLength: 7 }), (discs) => {
         const gap = (a: { x: number; y: number }, b: { x: number; y: number }) => Math.hypot(a.x - b.x, a.y - b.y);

@@ -52,7 +52,9 @@ export interface NestedRing {
  * lines first. The answer is in the order given.
  */
 export function nestRings(rings: readonly Ring[]): NestedRing[] {
-  const bySize = rings.map((ring, index) => ({ ring, index })).sort((a, b) => b.ring.area - a.ring.area || a.index - b.index);
+  const bySize = rings
+    .map((ring, index) => ({ ring, index }))
+    .sort((a, b) => b.ring.area - a.ring.area || a.index - b.index);
   const nested = new Array<NestedRing>(rings.length);
   bySize.forEach(({ ring, index }, place) => {
     // The smallest larger ring around this one is the nearest before it in the order of size.

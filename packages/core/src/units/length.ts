@@ -62,7 +62,7 @@ const UNIT_NAMES: Readonly<Record<string, number>> = {
 /** A sane end of the scale for anything in a small shop: 100 m. */
 const LONGEST_MM = 100_000;
 
-const PATTERN = 
+const PATTERN =
   /^(?<whole>\d+(?:[.,]\d*)?|[.,]\d+)?(?:(?:^|[\s-]+)(?<num>\d+)\/(?<den>\d+))?\s*(?<unit>"|″|inches|inch|in|mm|cm)?$/;
 
 const asFault = (kind: LengthFault['kind'], text: string, message: string): Result<never, LengthFault> =>

@@ -22,7 +22,16 @@ export interface Wood {
   readonly swatch: { readonly ground: string; readonly line: string; readonly grain: WoodGrain };
 }
 
-type SolidRow = [id: string, name: string, lbf: number, density: number, ground: string, line: string, grain: WoodGrain, source?: WoodSource];
+type SolidRow = [
+  id: string,
+  name: string,
+  lbf: number,
+  density: number,
+  ground: string,
+  line: string,
+  grain: WoodGrain,
+  source?: WoodSource,
+];
 
 /**
  * Solid woods. Hardness: USDA Forest Products Laboratory, Wood Handbook, FPL-GTR-282, chapter 5, from memory, lbf;
@@ -56,7 +65,15 @@ const SOLID: readonly SolidRow[] = [
   ['hickory', 'Shagbark hickory', 1880, 800, '#d6ab7b', '#9e7145', 'ringed'],
 ];
 
-type SheetRow = [id: string, name: string, sawsLike: string, density: number, ground: string, line: string, grain: WoodGrain];
+type SheetRow = [
+  id: string,
+  name: string,
+  sawsLike: string,
+  density: number,
+  ground: string,
+  line: string,
+  grain: WoodGrain,
+];
 
 /** Sheet goods have no side hardness in the handbook: each saws like a solid wood (common practice). */
 const SHEETS: readonly SheetRow[] = [
@@ -70,18 +87,16 @@ const SHEETS: readonly SheetRow[] = [
 
 const newtons = (lbf: number): number => Math.round(lbf * NEWTONS_PER_POUND_FORCE);
 
-const solidWoods = SOLID.map(
-  ([id, name, lbf, densityKgM3, ground, line, grain, source = 'wood-handbook']): Wood => ({
-    id,
-    name,
-    kind: 'solid',
-    hardnessN: newtons(lbf),
-    densityKgM3,
-    source,
-    sawsLike: null,
-    swatch: { ground, line, grain },
-  }),
-);
+const solidWoods = SOLID.map(([id, name, lbf, densityKgM3, ground, line, grain, source = 'wood-handbook']): Wood => ({
+  id,
+  name,
+  kind: 'solid',
+  hardnessN: newtons(lbf),
+  densityKgM3,
+  source,
+  sawsLike: null,
+  swatch: { ground, line, grain },
+}));
 
 const hardnessOfSolid = (id: string): number => {
   const wood = solidWoods.find((solid) => solid.id === id);
@@ -89,18 +104,16 @@ const hardnessOfSolid = (id: string): number => {
   return wood.hardnessN;
 };
 
-const sheetGoods = SHEETS.map(
-  ([id, name, sawsLike, densityKgM3, ground, line, grain]): Wood => ({
-    id,
-    name,
-    kind: 'sheet',
-    hardnessN: hardnessOfSolid(sawsLike),
-    densityKgM3,
-    source: 'saws-like',
-    sawsLike,
-    swatch: { ground, line, grain },
-  }),
-);
+const sheetGoods = SHEETS.map(([id, name, sawsLike, densityKgM3, ground, line, grain]): Wood => ({
+  id,
+  name,
+  kind: 'sheet',
+  hardnessN: hardnessOfSolid(sawsLike),
+  densityKgM3,
+  source: 'saws-like',
+  sawsLike,
+  swatch: { ground, line, grain },
+}));
 
 /** Every wood and sheet the program knows, solid woods first. */
 export const WOODS: readonly Wood[] = [...solidWoods, ...sheetGoods];

@@ -62,7 +62,11 @@ function segmentsOf(name: string, figures: readonly number[], from: Point): Segm
       return [{ kind: 'cubic', c1: third(from), c2: third(to), to }];
     }
     case 'A':
-      return arcSegments(from, { rx: Math.abs(a), ry: Math.abs(b), large: d !== 0, positive: e !== 0, to: { x: f, y: g } }, c);
+      return arcSegments(
+        from,
+        { rx: Math.abs(a), ry: Math.abs(b), large: d !== 0, positive: e !== 0, to: { x: f, y: g } },
+        c,
+      );
     default:
       throw new Error(`path command ${name} was not made absolute`);
   }

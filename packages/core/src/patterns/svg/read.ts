@@ -37,7 +37,18 @@ const LEFT_OUT: Readonly<Record<string, LeftOutKind>> = {
 };
 
 /** Elements that hold things to be referred to, or say something about the drawing, and draw nothing themselves. */
-const SILENT = new Set(['defs', 'symbol', 'marker', 'pattern', 'title', 'desc', 'metadata', 'style', 'namedview', 'filter']);
+const SILENT = new Set([
+  'defs',
+  'symbol',
+  'marker',
+  'pattern',
+  'title',
+  'desc',
+  'metadata',
+  'style',
+  'namedview',
+  'filter',
+]);
 const GROUPS = new Set(['svg', 'g', 'a', 'switch']);
 
 interface Visit {
@@ -67,7 +78,9 @@ export function readSvg(text: string): Result<RawDrawing, ReadFault> {
   const counts = new Map<string, number>();
   let segments = 0;
   // A list of visits, not recursion: drawings nest deeper than a stack may.
-  const visits: Visit[] = [{ element: root.value, transforms: [], paint: { fill: 'black', stroke: 'none', hidden: false } }];
+  const visits: Visit[] = [
+    { element: root.value, transforms: [], paint: { fill: 'black', stroke: 'none', hidden: false } },
+  ];
   for (let visit = visits.pop(); visit; visit = visits.pop()) {
     const where = nameElement(visit.element, counts);
     const found = takeElement(visit, where);
@@ -101,7 +114,10 @@ function takeElement({ element, transforms, paint }: Visit, where: string): Foun
   const { transform } = element.attributes;
   const chain = transform === undefined ? transforms : [transform, ...transforms];
   if (GROUPS.has(element.name)) {
-    return { ...nothing, inside: element.children.map((child) => ({ element: child, transforms: chain, paint: painted })) };
+    return {
+      ...nothing,
+      inside: element.children.map((child) => ({ element: child, transforms: chain, paint: painted })),
+    };
   }
   const data = pathDataOf(element);
   if (data === null) return nothing;
@@ -156,7 +172,8 @@ const tooManyPoints = (where: string): ReadFault => ({
 export const noClosedShapes = (leftOut: readonly LeftOut[]): ReadFault => ({
   kind: 'no-closed-shapes',
   message: 'There is no closed outline in this drawing, so there is no part to cut.',
-  where: leftOut.length === 0 ? 'the whole file' : [...new Set(leftOut.map((item) => item.where))].slice(0, 5).join(', '),
+  where:
+    leftOut.length === 0 ? 'the whole file' : [...new Set(leftOut.map((item) => item.where))].slice(0, 5).join(', '),
   hint: 'Close the outlines, and turn text into outlines, in your drawing program; then save it again.',
 });
 

@@ -37,7 +37,10 @@ export function mmPerUserUnit(root: SvgElement): Result<number | null, ReadFault
   const { width, height, viewBox } = root.attributes;
   const sides = [physicalMm(width), physicalMm(height)];
   if (viewBox === undefined) return ok(sides.some((side) => side !== null) ? CSS_PX_MM : null);
-  const box = viewBox.trim().split(/[\s,]+/).map(Number);
+  const box = viewBox
+    .trim()
+    .split(/[\s,]+/)
+    .map(Number);
   const [, , boxWidth = 0, boxHeight = 0] = box;
   if (box.length !== 4 || !box.every(Number.isFinite) || boxWidth <= 0 || boxHeight <= 0) {
     return err({

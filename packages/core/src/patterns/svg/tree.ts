@@ -38,7 +38,10 @@ export function parseSvgTree(text: string): Result<SvgElement, ReadFault> {
   }
   const root = elementsOf(nodes).find(({ name }) => name !== '#text');
   if (root?.name !== 'svg') {
-    return notSvg('The file is not an SVG drawing.', root ? `its outermost element is <${root.name}>` : 'the whole file');
+    return notSvg(
+      'The file is not an SVG drawing.',
+      root ? `its outermost element is <${root.name}>` : 'the whole file',
+    );
   }
   return ok(root);
 }

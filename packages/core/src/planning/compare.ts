@@ -1,0 +1,36 @@
+import { totalMinutes } from './estimate';
+import type { Plan } from './plan';
+
+/** What a plan costs, in the figures a maker weighs. */
+export interface PlanCost {
+  readonly minutes: number;
+  readonly passes: number;
+  readonly blanks: number;
+  /** Face of all blanks, mm2. */
+  readonly woodMm2: number;
+  readonly blades: number;
+  readonly piecesAtRisk: number;
+}
+
+export function costOf(plan: Plan): PlanCost {
+  return {
+    minutes: totalMinutes(plan.minutes),
+    passes: plan.stacks.reduce((sum, { passesToCut }) => sum + passesToCut, 0),
+    blanks: plan.blanks.reduce((sum, { count }) => sum + count, 0),
+    woodMm2: plan.blanks.reduce((sum, { count, length, width }) => sum + count * length * width, 0),
+    blades: plan.bladeUses.reduce((sum, { count }) => sum + count, 0),
+    piecesAtRisk: plan.piecesAtRisk,
+  };
+}
+
+/** What an edit costs: each figure after, less the same before. */
+export function compareCosts(before: PlanCost, after: PlanCost): PlanCost {
+  return {
+    minutes: after.minutes - before.minutes,
+    passes: after.passes - before.passes,
+    blanks: after.blanks - before.blanks,
+    woodMm2: after.woodMm2 - before.woodMm2,
+    blades: after.blades - before.blades,
+    piecesAtRisk: after.piecesAtRisk - before.piecesAtRisk,
+  };
+}

@@ -1,0 +1,49 @@
+import { sumMm } from '../units';
+import { patternsPerPass } from './estimate';
+import type { Holding, Shop } from './shop';
+import type { Stack } from './stacks';
+
+/** What the remaining passes use up besides wood and blades. */
+export interface Consumables {
+  /** Pattern copies to print. */
+  readonly patternCopies: number;
+  /** Tape under the patterns, mm2: the face of each blank that carries one. */
+  readonly patternTapeMm2: number;
+  readonly holding: Holding;
+  /** Tape round the edges, mm. */
+  readonly edgeTapeMm: number;
+  /** Double-sided tape between layers, mm2. */
+  readonly doubleSidedMm2: number;
+  /** Pieces of shelf film the size of their blank: two per joint and one under the pattern. */
+  readonly filmSheets: number;
+  readonly brads: number;
+  readonly glueDots: number;
+}
+
+/** At least three brads hold a stack (common practice). */
+const BRADS_PER_STACK = 3;
+/** A dot on each side of every joint (common practice). */
+const DOTS_PER_JOINT = 4;
+
+/** Film for a stack of k layers: 2 (k - 1) + 1 sheets (common practice). */
+export const filmSheetsFor = (layers: number): number => 2 * (layers - 1) + 1;
+
+/** Adds up what all passes still to saw use up. */
+export function consumablesFor(stacks: readonly Stack[], shop: Shop): Consumables {
+  const { holding } = shop;
+  const total = (of: (stack: Stack) => number): number =>
+    sumMm(stacks.map((stack) => (stack.passesToCut === 0 ? 0 : stack.passesToCut * of(stack))));
+  const face = ({ blank }: Stack): number => blank.length * blank.width;
+  const held = (method: Holding, of: (stack: Stack) => number): number =>
+    holding === method ? total((stack) => (stack.layers > 1 ? of(stack) : 0)) : 0;
+  return {
+    patternCopies: total(patternsPerPass),
+    patternTapeMm2: total((stack) => face(stack) * patternsPerPass(stack)),
+    holding,
+    edgeTapeMm: held('tape', ({ blank }) => 2 * (blank.length + blank.width)),
+    doubleSidedMm2: held('double-sided', (stack) => face(stack) * (stack.layers - 1)),
+    filmSheets: held('film', ({ layers }) => filmSheetsFor(layers)),
+    brads: held('brads', () => BRADS_PER_STACK),
+    glueDots: held('glue-dots', ({ layers }) => DOTS_PER_JOINT * (layers - 1)),
+  };
+}

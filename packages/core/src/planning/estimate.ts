@@ -1,0 +1,97 @@
+import type { Blade } from '../blades';
+import { hardnessClass, type HardnessClass } from '../wood';
+import { factorsInForce, type FactorValues } from './factors';
+import type { BladeTurn } from './order';
+import type { Shop } from './shop';
+import type { PlannedCut, Stack } from './stacks';
+
+/** Hands-on minutes by what they go into. */
+export interface Minutes {
+  readonly pattern: number;
+  readonly drilling: number;
+  readonly threading: number;
+  readonly cutting: number;
+  readonly corners: number;
+  readonly changing: number;
+}
+
+export const NO_MINUTES: Minutes = { pattern: 0, drilling: 0, threading: 0, cutting: 0, corners: 0, changing: 0 };
+
+export const totalMinutes = (minutes: Minutes): number =>
+  minutes.pattern + minutes.drilling + minutes.threading + minutes.cutting + minutes.corners + minutes.changing;
+
+export const addMinutes = (a: Minutes, b: Minutes): Minutes => ({
+  pattern: a.pattern + b.pattern,
+  drilling: a.drilling + b.drilling,
+  threading: a.threading + b.threading,
+  cutting: a.cutting + b.cutting,
+  corners: a.corners + b.corners,
+  changing: a.changing + b.changing,
+});
+
+/** How many of one blade a plan wears out. */
+export interface BladeUse {
+  readonly blade: Blade;
+  /** Area of cut face, mm2. */
+  readonly faceAreaMm2: number;
+  /** Whole blades: the area over what one lasts, rounded up. */
+  readonly count: number;
+  /** Times it is put into the saw, worn ones included. */
+  readonly mounts: number;
+}
+
+const RATE: Readonly<Record<HardnessClass, 'sawSoft' | 'sawMedium' | 'sawHard'>> = {
+  soft: 'sawSoft',
+  medium: 'sawMedium',
+  hard: 'sawHard',
+};
+const LIFE: Readonly<Record<HardnessClass, 'lifeSoft' | 'lifeMedium' | 'lifeHard'>> = {
+  soft: 'lifeSoft',
+  medium: 'lifeMedium',
+  hard: 'lifeHard',
+};
+
+/** Minutes of one pass of a stack, without changing blades. */
+export function passMinutes(stack: Stack, shop: Shop): Minutes {
+  const factors = factorsInForce(shop.factors);
+  const hardness = hardnessClass(stack.gang.wood.hardnessN);
+  const sum = (of: (cut: PlannedCut) => number): number => stack.cuts.reduce((total, cut) => total + of(cut), 0);
+  return {
+    pattern: factors.stickPattern * patternsPerPass(stack) + factors.holdLayer * (stack.layers - 1),
+    drilling: stack.pierceHoles === 0 ? 0 : factors.setUpDrill + factors.drillHole * stack.pierceHoles,
+    threading: factors.threadBlade * stack.pierceHoles,
+    cutting: sum((cut) => cut.times * (cut.measure.lengthMm / feed(cut, hardness, factors))),
+    corners: sum((cut) => cut.times * cut.measure.corners * factors.turnCorner),
+    changing: 0,
+  };
+}
+
+/** Each layer needs its own pattern where the stack is split before the inside cuts. */
+export const patternsPerPass = (stack: Stack): number => Math.max(1, ...stack.cuts.map(({ times }) => times));
+
+/** How fast a line is followed, mm/min: the cut face a minute over the height, but never faster than a hand follows. */
+function feed(cut: PlannedCut, hardness: HardnessClass, factors: FactorValues): number {
+  const steady = Math.min(factors.fastestFeed, factors[RATE[hardness]] / cut.heightMm);
+  return cut.choice.strained ? steady * factors.strainedShare : steady;
+}
+
+/** The blades the remaining passes wear out, in the order they are first used. */
+export function bladeUses(turns: readonly BladeTurn[], stacks: readonly Stack[], shop: Shop): BladeUse[] {
+  const factors = factorsInForce(shop.factors);
+  const blades = new Map(turns.map(({ blade }) => [blade.id, blade]));
+  return [...blades.values()].map((blade) => {
+    let [faceAreaMm2, worn] = [0, 0];
+    for (const stack of stacks) {
+      const life = factors[LIFE[hardnessClass(stack.gang.wood.hardnessN)]];
+      for (const cut of stack.cuts) {
+        if (cut.choice.blade.id !== blade.id) continue;
+        const area = cut.measure.lengthMm * cut.heightMm * cut.times * stack.passesToCut;
+        faceAreaMm2 += area;
+        worn += area / life;
+      }
+    }
+    const count = Math.max(1, Math.ceil(worn));
+    // A worn blade is changed in the middle of a turn; a part-worn one is kept and put in again.
+    return { blade, faceAreaMm2, count, mounts: turns.filter((turn) => turn.blade.id === blade.id).length + count - 1 };
+  });
+}

@@ -1,0 +1,103 @@
+import { TYPICAL_BLADES } from '../blades';
+import type { Path } from '../geometry';
+import type { PassSawn, WorkEvent } from '../ledger';
+import type { Part, Template } from '../products';
+import { inches } from '../units';
+import { planRun, TYPICAL_SHOP, type Plan, type PlanInput, type PlanKit, type RunLine, type Shop } from '.';
+
+/** A rectangle with its lower left corner at (x, y), mm. */
+export function rectangle(width: number, height: number, x = 0, y = 0): Path {
+  const corners = [
+    { x: x + width, y },
+    { x: x + width, y: y + height },
+    { x, y: y + height },
+    { x, y },
+  ];
+  return { start: { x, y }, segments: corners.map((to) => ({ kind: 'line', to })), closed: true };
+}
+
+export function circle(radius: number, x: number, y: number): Path {
+  const center = { x, y };
+  const half = (to: number) => ({ kind: 'arc' as const, to: { x: to, y }, center, sweep: Math.PI });
+  return { start: { x: x + radius, y }, segments: [half(x - radius), half(x + radius)], closed: true };
+}
+
+export function part(id: string, changes: Partial<Part> = {}): Part {
+  return {
+    id,
+    name: id,
+    perCopy: 1,
+    woodId: 'red-oak',
+    thickness: { mm: inches(1 / 4), typed: '1/4' },
+    grain: 'along-x',
+    outline: { id: `${id}-outline`, path: rectangle(100, 60) },
+    insideCuts: [],
+    sharedBlank: null,
+    pinnedLayers: null,
+    ...changes,
+  };
+}
+
+export const template = (id: string, parts: readonly Part[]): Template => ({
+  id,
+  name: id,
+  note: '',
+  parts,
+  drawings: [],
+  archived: false,
+});
+
+export function inputFor(
+  templates: readonly Template[],
+  copies: number,
+  changes: { shop?: Partial<Shop>; run?: Partial<PlanInput['run']>; line?: Partial<RunLine>; work?: WorkEvent[] } = {},
+): PlanInput {
+  return {
+    run: {
+      id: 'run',
+      name: 'Spring fair',
+      dueDate: null,
+      lines: templates.map(({ id }) => ({
+        templateId: id,
+        revision: 1,
+        copies,
+        spares: {},
+        onHand: {},
+        ...changes.line,
+      })),
+      spares: { kind: 'count', count: 0 },
+      maxLayers: null,
+      measured: [],
+      archived: false,
+      ...changes.run,
+    },
+    revisions: templates.map((one) => ({ revision: 1, template: one })),
+    shop: { ...TYPICAL_SHOP, ...changes.shop },
+    drawer: TYPICAL_BLADES,
+    work: changes.work ?? [],
+  };
+}
+
+export const quietKit: PlanKit = { onStage: () => undefined };
+
+export async function planned(input: PlanInput): Promise<Plan> {
+  const result = await planRun(input, quietKit);
+  if (!result.ok) throw new Error(result.error.map(({ kind }) => kind).join());
+  return result.value;
+}
+
+/** The event of sawing one pass of the stack of a plan that has this many layers. */
+export function sawn(plan: Plan, layers: number, id: string, spoiled = 0): PassSawn {
+  const stack = plan.stacks.find((one) => one.layers === layers && one.passesToCut > 0);
+  if (!stack) throw new Error(`no stack of ${String(layers)} layers`);
+  const counts = stack.gang.parts.map(({ partId }) => [partId, { good: layers - spoiled, spoiled }]);
+  return {
+    kind: 'pass-sawn',
+    id,
+    clientId: 'tablet',
+    at: '2026-11-24T10:00:00Z',
+    stack: stack.key,
+    layers,
+    counts: Object.fromEntries(counts) as PassSawn['counts'],
+  };
+}

@@ -1,0 +1,104 @@
+import { boxUnion, pathBox, type Box } from '../geometry';
+import { measureCut, type CutKind, type CutMeasure } from '../patterns';
+import { cutsOf, type Grain, type PartCut } from '../products';
+import { err, ok, type Result } from '../result';
+import { toNm } from '../units';
+import { woodById, type Wood } from '../wood';
+import type { CountedPart, PartCount } from './count';
+import type { MeasuredThickness, PlanError, PlanFault } from './input';
+import { shortKey } from './key';
+
+export interface GangCut {
+  readonly cutId: string;
+  readonly partId: string;
+  readonly kind: CutKind;
+  readonly path: PartCut['path'];
+  readonly measure: CutMeasure;
+}
+
+/** Parts that lie on one blank and are cut together: one part, or several drawn side by side. */
+export interface Gang {
+  readonly key: string;
+  readonly templateId: string;
+  readonly templateName: string;
+  readonly parts: readonly PartCount[];
+  readonly wood: Wood;
+  /** What the template calls it, mm. */
+  readonly nominalMm: number;
+  /** As measured for this run, mm; the nominal where nothing was measured. */
+  readonly thicknessMm: number;
+  readonly grain: Grain;
+  readonly pinnedLayers: number | null;
+  readonly cuts: readonly GangCut[];
+  /** Around all parts, in the frame of the drawing. */
+  readonly box: Box;
+  /** Layers still to cut so that every part is satisfied. */
+  readonly layersToCut: number;
+}
+
+/**
+ * Groups the counted parts into gangs: parts of one template that share a blank and agree in wood, thickness, grain and
+ * pinned layers; every other part stands alone. In the order of the parts. Error: a wood that is not in the table.
+ */
+export function formGangs(
+  counted: readonly CountedPart[],
+  measured: readonly MeasuredThickness[],
+): Result<readonly Gang[], PlanError> {
+  const groups = new Map<string, CountedPart[]>();
+  for (const item of counted) {
+    const { part, count } = item;
+    const { woodId, thickness, grain, pinnedLayers } = part;
+    const alike = [count.templateId, part.sharedBlank ?? part.id, woodId, toNm(thickness.mm), grain, pinnedLayers].join(
+      '|',
+    );
+    groups.set(alike, [...(groups.get(alike) ?? []), item]);
+  }
+  const faults: PlanFault[] = [];
+  const gangs = [...groups.values()].flatMap((group) => {
+    const gang = gangOf(group, measured);
+    if (gang.ok) return [gang.value];
+    faults.push(gang.error);
+    return [];
+  });
+  return faults.length > 0 ? err(faults) : ok(gangs);
+}
+
+function gangOf(group: readonly CountedPart[], measured: readonly MeasuredThickness[]): Result<Gang, PlanFault> {
+  const [first] = group;
+  if (!first) throw new Error('a gang needs at least one part');
+  const { part, count } = first;
+  const wood = woodById(part.woodId);
+  if (!wood) return err(unknownWood(part.woodId, `${count.templateName}, ${part.name}`));
+  const nominalMm = part.thickness.mm;
+  const typed = measured.find((m) => m.woodId === wood.id && toNm(m.nominalMm) === toNm(nominalMm));
+  return ok({
+    key: shortKey({ template: count.templateId, parts: group.map((item) => item.part.id), wood: wood.id, nominalMm }),
+    templateId: count.templateId,
+    templateName: count.templateName,
+    parts: group.map((item) => item.count),
+    wood,
+    nominalMm,
+    thicknessMm: typed?.measured.mm ?? nominalMm,
+    grain: part.grain,
+    pinnedLayers: part.pinnedLayers,
+    cuts: group.flatMap(gangCuts),
+    box: boxUnion(group.map((item) => pathBox(item.part.outline.path))),
+    layersToCut: Math.max(...group.map((item) => item.count.toCut)),
+  });
+}
+
+const gangCuts = ({ part }: CountedPart): GangCut[] =>
+  cutsOf(part).map(({ cut, kind }) => ({
+    cutId: cut.id,
+    partId: part.id,
+    kind,
+    path: cut.path,
+    measure: measureCut(cut.path, kind),
+  }));
+
+const unknownWood = (woodId: string, where: string): PlanFault => ({
+  kind: 'unknown-wood',
+  message: `There is no wood called "${woodId}".`,
+  where,
+  hint: 'Open the template and choose the wood of this part again.',
+});

@@ -1,0 +1,35 @@
+export { compareCosts, costOf } from './compare';
+export type { PlanCost } from './compare';
+export { filmSheetsFor } from './consumables';
+export type { Consumables } from './consumables';
+export { sparesFor } from './count';
+export type { PartCount } from './count';
+export { totalMinutes } from './estimate';
+export type { BladeUse, Minutes } from './estimate';
+export { FACTORS, factorsInForce } from './factors';
+export type { Factor, FactorId, FactorValues } from './factors';
+export type { Gang } from './gangs';
+export type {
+  MeasuredThickness,
+  PlanError,
+  PlanFault,
+  PlanInput,
+  PlanKit,
+  PlanStage,
+  Run,
+  RunLine,
+  SpareRule,
+} from './input';
+export { hashOf } from './key';
+export { bladesInOrder } from './order';
+export type { BladeTurn } from './order';
+export { planRun } from './plan';
+export type { BlankNeed, Plan, PlannedPart, PlannedStack } from './plan';
+export { judgeReach } from './reach';
+export type { Reach } from './reach';
+export { TYPICAL_SHOP } from './shop';
+export type { CutOrder, Holding, Paper, Saw, Shop } from './shop';
+export { splitEvenly, splitPinned } from './split';
+export type { Blank, LayerLimit, PlannedCut } from './stacks';
+export { verifyPlan } from './verify';
+export type { PlanWarning } from './warnings';

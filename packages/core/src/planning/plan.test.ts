@@ -1,0 +1,361 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { TYPICAL_BLADES } from '../blades';
+import { inches } from '../units';
+import { circle, inputFor, part, planned, quietKit, rectangle, sawn, template } from './fixtures.test-support';
+import { compareCosts, costOf, planRun, sparesFor, totalMinutes, verifyPlan, type PlanInput } from '.';
+
+const sizes = (plan: Awaited<ReturnType<typeof planned>>) =>
+  plan.stacks.filter((s) => s.passesToCut > 0).map(({ layers, passesToCut }) => `${passesToCut}x${layers}`);
+
+const kindsOf = async (input: PlanInput) => {
+  const result = await planRun(input, quietKit);
+  return result.ok ? 'planned' : result.error.map(({ kind }) => kind);
+};
+
+describe('counting', () => {
+  test('copies times count per copy, spares rounded up, less what is there', async () => {
+    const wheels = part('wheel', { perCopy: 4 });
+    const input = inputFor([template('whale', [wheels])], 6, {
+      line: { onHand: { wheel: 3 } },
+      run: { spares: { kind: 'percent', percent: 10 } },
+    });
+    // By hand: 6 x 4 = 24; 10 % of 24 is 2.4, so 3 spares; 27 less 3 on hand leaves 24.
+    expect((await planned(input)).parts[0]).toMatchObject({ needed: 24, spares: 3, total: 27, onHand: 3, toCut: 24 });
+  });
+
+  test('a percentage that comes out whole stays whole, and nothing needed needs no spare', () => {
+    expect(sparesFor({ kind: 'percent', percent: 10 }, 30)).toBe(3);
+    expect(sparesFor({ kind: 'percent', percent: 7 }, 100)).toBe(7);
+    expect(sparesFor({ kind: 'count', count: 2 }, 0)).toBe(0);
+  });
+
+  test.each([
+    ['half a copy', { line: { copies: 1.5 } }, ['bad-quantity']],
+    ['fewer than none', { line: { copies: -1 } }, ['bad-quantity']],
+    ['a negative spare', { line: { spares: { a: { kind: 'count' as const, count: -2 } } } }, ['bad-quantity']],
+    ['a revision that is not there', { line: { revision: 9 } }, ['missing-revision']],
+  ])('%s is refused', async (_name, changes, kinds) => {
+    expect(await kindsOf(inputFor([template('tag', [part('a')])], 3, changes))).toEqual(kinds);
+  });
+});
+
+describe('stacks', () => {
+  test('ten with at most four are 4 + 3 + 3', async () => {
+    const plan = await planned(inputFor([template('tag', [part('a')])], 10, { run: { maxLayers: 4 } }));
+    // 3/4 in of hard wood is within the comfort of a number 7, so 4 layers of 1/4 need a number 9: allowed.
+    expect(sizes(plan)).toEqual(['1x4', '2x3']);
+    expect(plan.stacks[0]).toMatchObject({ stackHeightMm: inches(1) });
+  });
+
+  test('the height that blades saw in comfort limits the layers, and says so', async () => {
+    const thick = part('a', { thickness: { mm: inches(3 / 4), typed: '3/4' } });
+    const plan = await planned(inputFor([template('tag', [thick])], 4, { run: { maxLayers: 4 } }));
+    // checks.md, heights: nothing saws more than 1-1/4 of hard wood in comfort, so one layer of 3/4.
+    expect(sizes(plan)).toEqual(['4x1']);
+    expect(plan.stacks[0]!.limitedBy).toEqual({ rule: 'blades', layers: 1 });
+  });
+
+  test('one of a part by two pinned layers leaves one over, shown and not lost', async () => {
+    const plan = await planned(inputFor([template('pair', [part('a', { pinnedLayers: 2 })])], 1));
+    expect(sizes(plan)).toEqual(['1x2']);
+    expect(plan.parts[0]).toMatchObject({ planned: 2, leftOver: 1 });
+    expect(plan.warnings.map(({ kind }) => kind)).toContain('left-over');
+  });
+
+  test('parts that lie together share a blank, unless their woods differ', async () => {
+    const a = part('a', { sharedBlank: 'sheet' });
+    const b = part('b', { sharedBlank: 'sheet', outline: { id: 'b', path: rectangle(50, 60, 110, 0) } });
+    const shared = await planned(inputFor([template('boats', [a, b])], 3));
+    // By hand: 160 by 60, and a quarter of an inch on each side.
+    expect(shared.blanks).toMatchObject([{ count: 3, length: 160 + 12.7, width: 60 + 12.7 }]);
+    const apart = await planned(inputFor([template('boats', [a, { ...b, woodId: 'cherry' }])], 3));
+    expect(apart.blanks).toHaveLength(2);
+  });
+
+  test('the blank lies with its length along the grain', async () => {
+    const plan = await planned(inputFor([template('tag', [part('a', { grain: 'along-y' })])], 1));
+    expect(plan.stacks[0]!.blank).toMatchObject({ length: 60 + 12.7, width: 100 + 12.7 });
+  });
+
+  test('the measured thickness replaces the nominal one', async () => {
+    const measured = [{ woodId: 'red-oak', nominalMm: inches(1 / 4), measured: { mm: 6, typed: '6 mm' } }];
+    const plan = await planned(inputFor([template('tag', [part('a')])], 2, { run: { measured } }));
+    expect(plan.stacks[0]).toMatchObject({ layers: 2, stackHeightMm: 12 });
+  });
+
+  test('inside cuts come before the outline, or after it on single layers as the shop prefers', async () => {
+    const tag = part('a', { insideCuts: [{ id: 'hole', path: circle(5, 20, 30) }] });
+    const inside = await planned(inputFor([template('tag', [tag])], 4));
+    expect(inside.stacks[0]!.cuts.map(({ kind, times }) => [kind, times])).toEqual([
+      ['inside', 1],
+      ['outside', 1],
+    ]);
+    const outline = await planned(inputFor([template('tag', [tag])], 4, { shop: { cutOrder: 'outline-first' } }));
+    expect(outline.stacks[0]!.cuts.map(({ kind, times, heightMm }) => [kind, times, heightMm])).toEqual([
+      ['outside', 1, inches(1)],
+      ['inside', 4, inches(1 / 4)],
+    ]);
+    expect(outline.stacks[0]!.pierceHoles).toBe(4);
+    expect(outline.consumables.patternCopies).toBe(4);
+  });
+
+  test('film: two per joint and one under the pattern; brads: three to a stack', async () => {
+    const three = [template('tag', [part('a')])];
+    const film = await planned(inputFor(three, 3, { shop: { holding: 'film' } }));
+    expect(film.consumables).toMatchObject({ filmSheets: 5, brads: 0 });
+    const brads = await planned(inputFor(three, 3, { shop: { holding: 'brads' } }));
+    expect(brads.consumables).toMatchObject({ filmSheets: 0, brads: 3 });
+  });
+});
+
+describe('what cannot be planned', () => {
+  test.each([
+    ['thicker than the saw takes', part('a', { thickness: { mm: 60, typed: null } }), ['too-thick-for-saw']],
+    [
+      'harder and thicker than any blade',
+      part('a', { thickness: { mm: 49, typed: null } }),
+      ['too-high-for-every-blade'],
+    ],
+    ['more pinned layers than the saw takes', part('a', { pinnedLayers: 9 }), ['too-thick-for-saw']],
+    ['a wood nobody knows', part('a', { woodId: 'driftwood' }), ['unknown-wood']],
+    [
+      'a hole in the middle of a great panel',
+      part('a', {
+        outline: { id: 'o', path: rectangle(1200, 1200) },
+        insideCuts: [{ id: 'i', path: circle(5, 600, 600) }],
+      }),
+      ['out-of-reach'],
+    ],
+  ])('%s', async (_name, bad, kinds) => {
+    expect(await kindsOf(inputFor([template('tag', [bad])], 1))).toEqual(kinds);
+  });
+
+  test('every part at fault is named at once', async () => {
+    const input = inputFor([template('tag', [part('a', { woodId: 'x' }), part('b', { woodId: 'y' })])], 1);
+    expect(await kindsOf(input)).toEqual(['unknown-wood', 'unknown-wood']);
+  });
+
+  test('an empty drawer, and a saw for pinned ends', async () => {
+    const input = inputFor([template('tag', [part('a')])], 1);
+    expect(await kindsOf({ ...input, drawer: [] })).toEqual(['no-blade-for-ends']);
+  });
+
+  test('an aborted plan says so', async () => {
+    const abort = new AbortController();
+    abort.abort();
+    const result = await planRun(inputFor([template('tag', [part('a')])], 1), quietKit, abort.signal);
+    expect(result).toMatchObject({ ok: false, error: [{ kind: 'stopped' }] });
+  });
+});
+
+describe('work done', () => {
+  const tags = [template('tag', [part('a')])];
+
+  test('a pass sawn stays done, and the rest is as it was', async () => {
+    const before = await planned(inputFor(tags, 10));
+    const after = await planned(inputFor(tags, 10, { work: [sawn(before, 3, 'e1')] }));
+    expect(sizes(after)).toEqual(['1x4', '1x3']);
+    expect(after.stacks.find(({ layers }) => layers === 3)!.done).toEqual(['e1']);
+    expect(after.parts[0]).toMatchObject({ good: 3, toCut: 7 });
+  });
+
+  test('a changed quantity keeps what was done', async () => {
+    const before = await planned(inputFor(tags, 10));
+    const work = [sawn(before, 4, 'e1')];
+    const more = await planned(inputFor(tags, 12, { work }));
+    expect(sizes(more)).toEqual(['2x4']);
+    expect(more.stacks[0]!.done).toEqual(['e1']);
+    const fewer = await planned(inputFor(tags, 2, { work }));
+    expect(sizes(fewer)).toEqual([]);
+    expect(fewer.parts[0]).toMatchObject({ good: 4, toCut: 0, leftOver: 2 });
+    expect(fewer.stacks[0]!.done).toEqual(['e1']);
+  });
+
+  test('spoiled pieces are made again', async () => {
+    const before = await planned(inputFor(tags, 4));
+    const after = await planned(inputFor(tags, 4, { work: [sawn(before, 4, 'e1', 1)] }));
+    expect(sizes(after)).toEqual(['1x1']);
+    expect(after.parts[0]).toMatchObject({ good: 3, spoiled: 1, toCut: 1 });
+  });
+
+  test('measuring the wood again does not orphan what was done', async () => {
+    const before = await planned(inputFor(tags, 8));
+    const measured = [{ woodId: 'red-oak', nominalMm: inches(1 / 4), measured: { mm: 6.2, typed: '6.2 mm' } }];
+    const after = await planned(inputFor(tags, 8, { work: [sawn(before, 4, 'e1')], run: { measured } }));
+    expect(after.stacks[0]).toMatchObject({ done: ['e1'], passesToCut: 1 });
+  });
+});
+
+describe('minutes and blades', () => {
+  test('a hard maple block of 1-1/4 uses up a blade in about a foot and a half', async () => {
+    // Common practice. 456 mm of outline: a rectangle of 128 by 100.
+    const block = part('block', {
+      woodId: 'sugar-maple',
+      thickness: { mm: inches(1.25), typed: '1 1/4' },
+      outline: { id: 'o', path: rectangle(128, 100) },
+    });
+    const one = await planned(inputFor([template('b', [block])], 1));
+    const two = await planned(inputFor([template('b', [block])], 2));
+    expect(costOf(one).blades).toBe(1);
+    expect(costOf(two).blades).toBe(2);
+  });
+
+  test('a small moving toy of fifteen parts in 1/4 plywood takes about half an hour, two to three minutes a pass', async () => {
+    // Common practice: limbs cut two at a time, so eleven parts, four of them twice.
+    const ply = { woodId: 'birch-plywood', grain: 'any' as const };
+    const limbs = [1, 2, 3, 4].map((n) =>
+      part(`limb ${n}`, { ...ply, perCopy: 2, outline: { id: `l${n}`, path: rectangle(55, 15) } }),
+    );
+    const bodies = [1, 2, 3, 4, 5, 6, 7].map((n) =>
+      part(`body ${n}`, { ...ply, outline: { id: `b${n}`, path: rectangle(70, 40) } }),
+    );
+    const plan = await planned(inputFor([template('toy', [...limbs, ...bodies])], 1));
+    expect(costOf(plan).passes).toBe(11);
+    expect(totalMinutes(plan.minutes)).toBeGreaterThan(22);
+    expect(totalMinutes(plan.minutes)).toBeLessThan(38);
+    const each = plan.stacks.map(({ passMinutes }) => totalMinutes(passMinutes));
+    expect(Math.min(...each)).toBeGreaterThan(1.5);
+    expect(Math.max(...each)).toBeLessThan(3.5);
+  });
+
+  test('stacks that start with the same blade follow each other', async () => {
+    const thin = (id: string) => part(id, { thickness: { mm: inches(1 / 4), typed: '1/4' } });
+    const thick = (id: string) => part(id, { thickness: { mm: inches(3 / 4), typed: '3/4' } });
+    const plan = await planned(inputFor([template('t', [thin('a'), thick('b'), thin('c'), thick('d')])], 1));
+    expect(plan.stacks.map(({ gang }) => gang.parts[0]!.partId)).toEqual(['a', 'c', 'b', 'd']);
+    expect(plan.bladeTurns).toHaveLength(2);
+  });
+
+  test('a counted blade that runs short is told', async () => {
+    const input = inputFor([template('t', [part('a')])], 60);
+    const drawer = TYPICAL_BLADES.map((blade) => ({ ...blade, onHand: 0 }));
+    const plan = await planned({ ...input, drawer });
+    expect(plan.warnings.map(({ kind }) => kind)).toContain('few-blades');
+  });
+
+  test('an edit shows what it costs', async () => {
+    const tags = [template('tag', [part('a')])];
+    const before = costOf(await planned(inputFor(tags, 4)));
+    const after = costOf(await planned(inputFor(tags, 8)));
+    expect(compareCosts(before, after)).toMatchObject({ passes: 1, blanks: 4, piecesAtRisk: 0 });
+    expect(compareCosts(before, after).minutes).toBeGreaterThan(0);
+    expect(compareCosts(before, before)).toEqual({
+      minutes: 0,
+      passes: 0,
+      blanks: 0,
+      woodMm2: 0,
+      blades: 0,
+      piecesAtRisk: 0,
+    });
+  });
+});
+
+describe('any run', () => {
+  const anyPart = fc.record({
+    woodId: fc.constantFrom('white-pine', 'cherry', 'red-oak', 'birch-plywood', 'hickory'),
+    thickness: fc.constantFrom(1 / 8, 1 / 4, 1 / 2, 3 / 4),
+    perCopy: fc.integer({ min: 0, max: 4 }),
+    width: fc.integer({ min: 10, max: 500 }),
+    height: fc.integer({ min: 10, max: 300 }),
+    hole: fc.boolean(),
+    shared: fc.boolean(),
+    pinned: fc.option(fc.integer({ min: 1, max: 2 })),
+    grain: fc.constantFrom('along-x' as const, 'along-y' as const, 'any' as const),
+  });
+  const anyRun = fc.record({
+    parts: fc.array(anyPart, { minLength: 1, maxLength: 6 }),
+    copies: fc.nat(30),
+    maxLayers: fc.option(fc.integer({ min: 1, max: 8 })),
+    spares: fc.nat(3),
+    onHand: fc.nat(4),
+    cutOrder: fc.constantFrom('inside-first' as const, 'outline-first' as const),
+    betweenSizes: fc.constantFrom('larger' as const, 'smaller' as const),
+  });
+  const inputOf = ({
+    parts,
+    copies,
+    maxLayers,
+    spares,
+    onHand,
+    ...shop
+  }: typeof anyRun extends fc.Arbitrary<infer T> ? T : never) => {
+    const made = parts.map((one, i) =>
+      part(`p${i}`, {
+        woodId: one.woodId,
+        perCopy: one.perCopy,
+        grain: one.grain,
+        pinnedLayers: one.pinned,
+        sharedBlank: one.shared ? 'sheet' : null,
+        thickness: { mm: inches(one.thickness), typed: null },
+        outline: { id: `o${i}`, path: rectangle(one.width, one.height, i * 600, 0) },
+        insideCuts: one.hole ? [{ id: `h${i}`, path: circle(3, i * 600 + 5, 5) }] : [],
+      }),
+    );
+    return inputFor([template('any', made)], copies, {
+      shop,
+      run: { maxLayers, spares: { kind: 'count', count: spares } },
+      line: { onHand: Object.fromEntries(made.map(({ id }) => [id, onHand])) },
+    });
+  };
+
+  test('whatever is planned stands before the independent checker, and is the same twice', async () => {
+    let plans = 0;
+    await fc.assert(
+      fc.asyncProperty(anyRun, async (shape) => {
+        const input = inputOf(shape);
+        const result = await planRun(input, quietKit);
+        if (!result.ok) return;
+        plans++;
+        expect(verifyPlan(result.value, input)).toEqual([]);
+        expect(JSON.stringify(await planned(structuredClone(input)))).toBe(JSON.stringify(result.value));
+      }),
+      { numRuns: 300 },
+    );
+    expect(plans).toBeGreaterThan(100);
+  });
+
+  test('sawing pass after pass ends with every part satisfied and the plan empty', async () => {
+    await fc.assert(
+      fc.asyncProperty(anyRun, fc.nat(1000), async (shape, pick) => {
+        let input = inputOf({ ...shape, copies: shape.copies % 8 });
+        const first = await planRun(input, quietKit);
+        if (!first.ok) return;
+        let plan = first.value;
+        const passes = costOf(plan).passes;
+        for (let n = 0; n < passes; n++) {
+          const open = plan.stacks.filter(({ passesToCut }) => passesToCut > 0);
+          const { key, layers, gang } = open[(pick + n) % open.length]!;
+          const counts = Object.fromEntries(gang.parts.map(({ partId }) => [partId, { good: layers, spoiled: 0 }]));
+          const event = {
+            kind: 'pass-sawn' as const,
+            id: `e${n}`,
+            clientId: 'c',
+            at: '2026-11-24T10:00:00Z',
+            stack: key,
+            layers,
+            counts,
+          };
+          input = { ...input, work: [...input.work, event] };
+          plan = await planned(input);
+        }
+        expect(costOf(plan)).toMatchObject({ passes: 0, blanks: 0 });
+        expect(plan.stacks.flatMap(({ done }) => done)).toHaveLength(passes);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  test('the checker is no rubber stamp: spoilt plans are caught', async () => {
+    const input = inputFor([template('tag', [part('a')])], 10);
+    const plan = await planned(input);
+    const [first, ...rest] = plan.stacks;
+    const spoil = (changes: Partial<typeof first & object>) =>
+      verifyPlan({ ...plan, stacks: [{ ...first!, ...changes }, ...rest] }, input);
+    expect(spoil({ passesToCut: 0 })).not.toEqual([]);
+    expect(spoil({ layers: 9 })).not.toEqual([]);
+    expect(spoil({ stackHeightMm: 1 })).not.toEqual([]);
+    expect(spoil({ blank: { length: 5, width: 5, margin: 0 } })).not.toEqual([]);
+    expect(verifyPlan(plan, { ...input, drawer: [] })).not.toEqual([]);
+  });
+});

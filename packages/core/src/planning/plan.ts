@@ -1,0 +1,166 @@
+import { addUpWork } from '../ledger';
+import { err, ok, type Result } from '../result';
+import { snapMm, toNm } from '../units';
+import { consumablesFor, type Consumables } from './consumables';
+import { countNeeds, type PartCount } from './count';
+import { addMinutes, bladeUses, NO_MINUTES, passMinutes, type BladeUse, type Minutes } from './estimate';
+import { factorsInForce } from './factors';
+import { formGangs } from './gangs';
+import type { PlanError, PlanInput, PlanKit } from './input';
+import { bladeTurns, orderStacks, type BladeTurn } from './order';
+import { chooseStacks, type Stack } from './stacks';
+import { bladeWarnings, stackWarnings, type PlanWarning } from './warnings';
+
+/** A part's count with what the plan makes of it. */
+export interface PlannedPart extends PartCount {
+  /** Pieces the remaining passes give. */
+  readonly planned: number;
+  /** Pieces beyond what is wanted: from layers that were pinned, or parts that share a blank. */
+  readonly leftOver: number;
+}
+
+/** A stack with its minutes and warnings, as the plan hands it out. */
+export interface PlannedStack extends Stack {
+  /** One pass, without changing blades. */
+  readonly passMinutes: Minutes;
+  readonly warnings: readonly PlanWarning[];
+}
+
+/** Blanks of one size from one wood. */
+export interface BlankNeed {
+  readonly woodId: string;
+  readonly nominalMm: number;
+  readonly thicknessMm: number;
+  readonly length: number;
+  readonly width: number;
+  readonly count: number;
+  /** What they are for. */
+  readonly parts: readonly string[];
+}
+
+export interface Plan {
+  readonly parts: readonly PlannedPart[];
+  /** In the order of sawing; finished ones last. */
+  readonly stacks: readonly PlannedStack[];
+  readonly blanks: readonly BlankNeed[];
+  readonly bladeTurns: readonly BladeTurn[];
+  readonly bladeUses: readonly BladeUse[];
+  readonly consumables: Consumables;
+  /** All passes still to saw. */
+  readonly minutes: Minutes;
+  /** Most pieces that one slip can spoil. */
+  readonly piecesAtRisk: number;
+  readonly warnings: readonly PlanWarning[];
+}
+
+/**
+ * Plans a run: what to cut from what, in which stacks, with which blade, in which order. Pure: the same input gives the
+ * same plan, to the byte. An aborted plan says so and nothing else.
+ */
+export async function planRun(input: PlanInput, kit: PlanKit, signal?: AbortSignal): Promise<Result<Plan, PlanError>> {
+  kit.onStage('count');
+  const counted = countNeeds(input);
+  if (!counted.ok) return counted;
+  const gangs = formGangs(counted.value, input.run.measured);
+  if (!gangs.ok) return gangs;
+  if (await stopped(signal)) return err(STOPPED);
+
+  kit.onStage('stack');
+  const stacks = chooseStacks(gangs.value, input, addUpWork(input.work).passes);
+  if (!stacks.ok) return stacks;
+  if (await stopped(signal)) return err(STOPPED);
+
+  kit.onStage('order');
+  const ordered = orderStacks(stacks.value);
+  const turns = bladeTurns(ordered);
+
+  kit.onStage('estimate');
+  const uses = bladeUses(turns, ordered, input.shop);
+  const planned = ordered.map((stack) => finish(stack, input));
+  const parts = counted.value.map(({ count }) => withLeftOver(count, planned));
+  return ok({
+    parts,
+    stacks: planned,
+    blanks: blankNeeds(planned),
+    bladeTurns: turns,
+    bladeUses: uses,
+    consumables: consumablesFor(ordered, input.shop),
+    minutes: allMinutes(planned, uses, input),
+    piecesAtRisk: Math.max(0, ...planned.map((s) => (s.passesToCut > 0 ? s.layers * s.gang.parts.length : 0))),
+    warnings: [
+      ...planned.flatMap((stack) => (stack.passesToCut > 0 ? stack.warnings : [])),
+      ...bladeWarnings(uses),
+      ...leftOverWarnings(parts),
+    ],
+  });
+}
+
+/** Lets the host's abort arrive between stages. */
+async function stopped(signal: AbortSignal | undefined): Promise<boolean> {
+  await Promise.resolve();
+  return signal?.aborted ?? false;
+}
+
+const STOPPED: PlanError = [
+  { kind: 'stopped', message: 'Planning was stopped.', where: 'the run', hint: 'Change anything to plan again.' },
+];
+
+const finish = (stack: Stack, { shop }: PlanInput): PlannedStack => ({
+  ...stack,
+  passMinutes: passMinutes(stack, shop),
+  warnings: stackWarnings(stack),
+});
+
+function withLeftOver(count: PartCount, stacks: readonly Stack[]): PlannedPart {
+  const planned = stacks
+    .filter((stack) => stack.gang.parts.some(({ partId }) => partId === count.partId))
+    .reduce((sum, stack) => sum + stack.layers * stack.passesToCut, 0);
+  return { ...count, planned, leftOver: Math.max(0, planned + count.onHand + count.good - count.total) };
+}
+
+function allMinutes(stacks: readonly PlannedStack[], uses: readonly BladeUse[], { shop }: PlanInput): Minutes {
+  const sawing = stacks.reduce((sum, { passMinutes: one, passesToCut: n }) => {
+    const { pattern, drilling, threading, cutting, corners } = one;
+    return addMinutes(sum, {
+      pattern: pattern * n,
+      drilling: drilling * n,
+      threading: threading * n,
+      cutting: cutting * n,
+      corners: corners * n,
+      changing: 0,
+    });
+  }, NO_MINUTES);
+  const mounts = uses.reduce((sum, use) => sum + use.mounts, 0);
+  return { ...sawing, changing: mounts * factorsInForce(shop.factors).changeBlade };
+}
+
+/** Blanks of equal wood, thickness and size together, in the order they are first needed. */
+function blankNeeds(stacks: readonly PlannedStack[]): BlankNeed[] {
+  const needs = new Map<string, BlankNeed>();
+  for (const { gang, blank, layers, passesToCut } of stacks) {
+    if (passesToCut === 0) continue;
+    const key = [gang.wood.id, ...[gang.nominalMm, blank.length, blank.width].map(toNm)].join('|');
+    const before = needs.get(key);
+    const parts = gang.parts.map(({ partName }) => `${gang.templateName}: ${partName}`);
+    needs.set(key, {
+      woodId: gang.wood.id,
+      nominalMm: gang.nominalMm,
+      thicknessMm: gang.thicknessMm,
+      length: snapMm(blank.length),
+      width: snapMm(blank.width),
+      count: (before?.count ?? 0) + layers * passesToCut,
+      parts: [...new Set([...(before?.parts ?? []), ...parts])],
+    });
+  }
+  return [...needs.values()];
+}
+
+const leftOverWarnings = (parts: readonly PlannedPart[]): PlanWarning[] =>
+  parts
+    .filter(({ leftOver }) => leftOver > 0)
+    .map(({ leftOver, templateName, partName }) => ({
+      kind: 'left-over',
+      stackKey: null,
+      where: `${templateName}, ${partName}`,
+      inputs: { pieces: leftOver },
+    }));

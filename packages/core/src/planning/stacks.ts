@@ -1,0 +1,300 @@
+import { chooseBlades, pierceBit, turningRadius, type Blade, type BladeChoice, type BladePreferences } from '../blades';
+import { boxGrown, boxHeight, boxWidth } from '../geometry';
+import type { PassSawn } from '../ledger';
+import { err, ok, type Result } from '../result';
+import { formatLength, howManyFit, snapMm } from '../units';
+import type { Gang, GangCut } from './gangs';
+import type { PlanError, PlanFault, PlanInput } from './input';
+import { shortKey } from './key';
+import { judgeReach, type Reach } from './reach';
+import type { Shop } from './shop';
+import { splitEvenly, splitPinned, type PassSize } from './split';
+
+/** A cut with the blade it is sawn with. */
+export interface PlannedCut extends Omit<GangCut, 'path'> {
+  /** Wood under the blade for this cut, mm: the whole stack, or one layer where the stack is split first. */
+  readonly heightMm: number;
+  /** How often it is sawn in one pass: once, or once for each layer after a split. */
+  readonly times: number;
+  readonly choice: BladeChoice;
+  readonly reach: Reach;
+}
+
+export interface Blank {
+  /** Along the grain (along x where any way will do), mm. */
+  readonly length: number;
+  readonly width: number;
+  /** Wood left on each side, mm. */
+  readonly margin: number;
+}
+
+/** Layers sawn together, and how often that is done. */
+export interface Stack {
+  /** Derived from the contents: what was done stays done when a quantity changes. */
+  readonly key: string;
+  readonly gang: Omit<Gang, 'cuts' | 'layersToCut'>;
+  readonly layers: number;
+  readonly stackHeightMm: number;
+  /** Passes still to saw. */
+  readonly passesToCut: number;
+  /** Ids of the work events of passes already sawn. */
+  readonly done: readonly string[];
+  readonly blank: Blank;
+  /** Inside cuts, then outlines, or the other way round, as the shop saws. */
+  readonly cuts: readonly PlannedCut[];
+  /** Pierce holes drilled in one pass. */
+  readonly pierceHoles: number;
+  /** The bit for them, mm; null where none are drilled. */
+  readonly pierceBitMm: number | null;
+  /** Why not more layers: what the limit came from. */
+  readonly limitedBy: LayerLimit;
+}
+
+export interface LayerLimit {
+  readonly rule: 'pinned' | 'run-limit' | 'shop-limit' | 'saw-height' | 'blades' | 'need';
+  readonly layers: number;
+}
+
+/** Makes the stacks of every gang, done ones included. Errors: every part that cannot be sawn, and why. */
+export function chooseStacks(
+  gangs: readonly Gang[],
+  input: PlanInput,
+  passes: readonly PassSawn[],
+): Result<readonly Stack[], PlanError> {
+  const faults: PlanFault[] = [];
+  const stacks = gangs.flatMap((gang) => {
+    const made = stacksOfGang(gang, input, passes);
+    if (made.ok) return made.value;
+    faults.push(...made.error);
+    return [];
+  });
+  return faults.length > 0 ? err(faults) : ok(stacks);
+}
+
+function stacksOfGang(gang: Gang, input: PlanInput, passes: readonly PassSawn[]): Result<Stack[], PlanError> {
+  const { shop } = input;
+  const reaches = reachesOf(gang, shop);
+  if (!reaches.ok) return reaches;
+  const context: GangContext = { gang, input, reaches: reaches.value };
+  const limit = layerLimit(context);
+  if (!limit.ok) return limit;
+  const todo =
+    gang.pinnedLayers === null
+      ? splitEvenly(gang.layersToCut, limit.value.layers)
+      : splitPinned(gang.layersToCut, gang.pinnedLayers);
+  const done = doneSizes(gang, passes);
+  const sizes = [...todo, ...done.filter(({ layers }) => todo.every((size) => size.layers !== layers))];
+  const stacks: Stack[] = [];
+  for (const { layers } of sizes.sort((a, b) => b.layers - a.layers)) {
+    const sawn = done.find((size) => size.layers === layers)?.events ?? [];
+    const passesToCut = todo.find((size) => size.layers === layers)?.passes ?? 0;
+    const stack = makeStack(context, { layers, passes: passesToCut }, sawn, limit.value);
+    if (stack.ok) stacks.push(stack.value);
+    // What was sawn before the wood or the drawer changed cannot be drawn again; its pieces are in the count all the same.
+    else if (passesToCut > 0) return stack;
+  }
+  return ok(stacks);
+}
+
+interface GangContext {
+  readonly gang: Gang;
+  readonly input: PlanInput;
+  readonly reaches: ReadonlyMap<string, Reach>;
+}
+
+const stackKey = (gang: Gang, layers: number): string => shortKey({ gang: gang.key, layers });
+
+function doneSizes(gang: Gang, passes: readonly PassSawn[]): { layers: number; events: string[] }[] {
+  const byLayers = new Map<number, string[]>();
+  for (const pass of passes) {
+    if (pass.stack !== stackKey(gang, pass.layers)) continue;
+    byLayers.set(pass.layers, [...(byLayers.get(pass.layers) ?? []), pass.id]);
+  }
+  return [...byLayers].map(([layers, events]) => ({ layers, events }));
+}
+
+const placeOf = (gang: Gang): string =>
+  `${gang.templateName}, ${gang.parts.map(({ partName }) => partName).join(' + ')}`;
+
+function reachesOf(gang: Gang, shop: Shop): Result<Map<string, Reach>, PlanError> {
+  const blank = boxGrown(gang.box, shop.holdingMargin.mm);
+  const reaches = new Map(gang.cuts.map((cut) => [cut.cutId, judgeReach(cut.path, blank, shop.saw.reach.mm)]));
+  const out = gang.cuts.filter((cut) => reaches.get(cut.cutId) === 'out-of-reach');
+  if (out.length === 0) return ok(reaches);
+  const reach = formatLength(shop.saw.reach.mm, shop.units);
+  return err([
+    {
+      kind: 'out-of-reach',
+      message: `${String(out.length)} of its lines lie further than ${reach} from every edge of the blank, so the arm is in the way.`,
+      where: placeOf(gang),
+      hint: 'Saw it from a smaller blank, cut the part in two, or rough-cut the blank so that the line is nearer an edge.',
+    },
+  ]);
+}
+
+/** The most layers that limits, saw and blades allow for this gang. */
+function layerLimit(context: GangContext): Result<LayerLimit, PlanError> {
+  const { gang, input } = context;
+  const { shop, run } = input;
+  const bySaw = howManyFit(shop.saw.maxHeight.mm, gang.thicknessMm);
+  const least = gang.pinnedLayers ?? 1;
+  if (bySaw < least) return err([tooThick(gang, least, shop)]);
+  if (gang.pinnedLayers !== null) return ok({ rule: 'pinned', layers: gang.pinnedLayers });
+  const limits: LayerLimit[] = [
+    { rule: 'need', layers: Math.max(1, gang.layersToCut) },
+    run.maxLayers === null
+      ? { rule: 'shop-limit', layers: shop.maxLayers }
+      : { rule: 'run-limit', layers: run.maxLayers },
+    { rule: 'saw-height', layers: bySaw },
+  ];
+  const wanted = limits.reduce((least, limit) => (limit.layers < least.layers ? limit : least));
+  for (let layers = wanted.layers; layers > 1; layers--) {
+    if (bladesServe(context, layers)) return ok(layers === wanted.layers ? wanted : { rule: 'blades', layers });
+  }
+  return ok({ rule: wanted.layers === 1 ? wanted.rule : 'blades', layers: 1 });
+}
+
+/** True where every cut has a blade that saws this many layers in comfort and steers what it could steer lower down. */
+function bladesServe({ gang, input, reaches }: GangContext, layers: number): boolean {
+  const steerable = Math.min(...input.drawer.filter(({ inDrawer }) => inDrawer).map(turningRadius));
+  return gang.cuts.every((cut) => {
+    const found = bladesFor(cut, { gang, input, reaches }, layers);
+    const radius = cut.measure.tightest?.radius ?? Infinity;
+    if (!found.ok) return false;
+    return found.value.some(
+      ({ blade, strained }) => !strained && (turningRadius(blade) <= radius || radius < steerable),
+    );
+  });
+}
+
+const preferencesOf = (shop: Shop): BladePreferences => ({
+  betweenSizes: shop.betweenSizes,
+  favouriteForm: shop.favouriteForm,
+  ends: shop.saw.ends,
+});
+
+/** With the outline first the stack is split and inside cuts are sawn in single layers. */
+const sawnSingly = (cut: GangCut, shop: Shop): boolean => shop.cutOrder === 'outline-first' && cut.kind === 'inside';
+
+function bladesFor(cut: GangCut, { gang, input, reaches }: GangContext, layers: number) {
+  const height = sawnSingly(cut, input.shop) ? gang.thicknessMm : gang.thicknessMm * layers;
+  return chooseBlades(
+    {
+      hardnessN: gang.wood.hardnessN,
+      heightMm: snapMm(height),
+      tightestRadius: cut.measure.tightest?.radius ?? null,
+      sharpInsideCorners: cut.measure.sharpInsideCorners,
+      turnable: reaches.get(cut.cutId) !== 'standing',
+    },
+    input.drawer,
+    preferencesOf(input.shop),
+  );
+}
+
+function makeStack(
+  context: GangContext,
+  { layers, passes }: PassSize,
+  done: readonly string[],
+  limitedBy: LayerLimit,
+): Result<Stack, PlanError> {
+  const { gang, input, reaches } = context;
+  const choices: { cut: GangCut; ranked: readonly BladeChoice[] }[] = [];
+  for (const cut of gang.cuts) {
+    const found = bladesFor(cut, context, layers);
+    if (!found.ok) return err([{ ...found.error, where: placeOf(gang) }]);
+    choices.push({ cut, ranked: found.value });
+  }
+  const cuts = settleBlades(choices).map(({ cut, choice }): PlannedCut => {
+    const singly = sawnSingly(cut, input.shop);
+    return {
+      cutId: cut.cutId,
+      partId: cut.partId,
+      kind: cut.kind,
+      measure: cut.measure,
+      heightMm: snapMm(singly ? gang.thicknessMm : gang.thicknessMm * layers),
+      times: singly ? layers : 1,
+      choice,
+      reach: reaches.get(cut.cutId) ?? 'free',
+    };
+  });
+  const bits = cuts.filter(({ kind }) => kind === 'inside').map(({ choice }) => pierceBit(choice.blade));
+  if (bits.includes(null)) return err([noBit(gang)]);
+  const { cuts: omitted, layersToCut, ...described } = gang;
+  return ok({
+    key: stackKey(gang, layers),
+    gang: described,
+    layers,
+    stackHeightMm: snapMm(gang.thicknessMm * layers),
+    passesToCut: passes,
+    done,
+    blank: blankOf(gang, input.shop),
+    cuts: sequence(cuts, input.shop),
+    pierceHoles: cuts.reduce((sum, cut) => sum + (cut.kind === 'inside' ? cut.times : 0), 0),
+    pierceBitMm: bits.length === 0 ? null : Math.max(...bits.map((bit) => bit ?? 0)),
+    limitedBy,
+  });
+}
+
+interface SettledCut {
+  readonly cut: GangCut;
+  readonly choice: BladeChoice;
+}
+
+/**
+ * One blade for the whole stack where one serves every cut (the one that is first choice for the longest line);
+ * otherwise each cut has its own first choice.
+ */
+function settleBlades(choices: readonly { cut: GangCut; ranked: readonly BladeChoice[] }[]): SettledCut[] {
+  const firstChoices = choices.flatMap(({ cut, ranked }) => (ranked[0] ? [{ cut, choice: ranked[0] }] : []));
+  const lengthAsFirst = (blade: Blade): number =>
+    firstChoices.reduce((sum, { cut, choice }) => sum + (choice.blade.id === blade.id ? cut.measure.lengthMm : 0), 0);
+  const common = (choices[0]?.ranked ?? [])
+    .map(({ blade }) => blade)
+    .filter((blade) => choices.every(({ ranked }) => ranked.some((choice) => choice.blade.id === blade.id)))
+    .sort((a, b) => lengthAsFirst(b) - lengthAsFirst(a))[0];
+  if (!common) return firstChoices;
+  return choices.map(({ cut, ranked }, i) => {
+    const choice = ranked.find(({ blade }) => blade.id === common.id);
+    const first = firstChoices[i];
+    if (!choice || !first) throw new Error(`blade ${common.id} was said to serve every cut`);
+    if (choice === first.choice) return first;
+    const inputs = { size: common.size, first: first.choice.blade.size };
+    return {
+      cut,
+      choice: { ...choice, reasons: [...choice.reasons, { rule: 'same-blade', inputs, source: 'our-estimate' }] },
+    };
+  });
+}
+
+/** Inside cuts before outlines, or after them; within each kind, cuts with the same blade together. */
+function sequence(cuts: readonly PlannedCut[], shop: Shop): PlannedCut[] {
+  const ofKind = (kind: GangCut['kind']): PlannedCut[] => {
+    const own = cuts.filter((cut) => cut.kind === kind);
+    const blades = [...new Set(own.map(({ choice }) => choice.blade.id))];
+    return blades.flatMap((id) => own.filter(({ choice }) => choice.blade.id === id));
+  };
+  const [inside, outside] = [ofKind('inside'), ofKind('outside')];
+  return shop.cutOrder === 'inside-first' ? [...inside, ...outside] : [...outside, ...inside];
+}
+
+/** The box around the parts plus the holding margin, its length along the grain. */
+function blankOf({ box, grain }: Gang, shop: Shop): Blank {
+  const margin = shop.holdingMargin.mm;
+  const across = snapMm(boxWidth(box) + 2 * margin);
+  const up = snapMm(boxHeight(box) + 2 * margin);
+  return grain === 'along-y' ? { length: up, width: across, margin } : { length: across, width: up, margin };
+}
+
+const tooThick = (gang: Gang, layers: number, shop: Shop): PlanFault => ({
+  kind: 'too-thick-for-saw',
+  message: `${layers > 1 ? `${String(layers)} pinned layers of ` : ''}${formatLength(gang.thicknessMm, shop.units)} are more than the ${formatLength(shop.saw.maxHeight.mm, shop.units)} the saw takes.`,
+  where: placeOf(gang),
+  hint: layers > 1 ? 'Pin fewer layers.' : 'Use thinner wood, or correct the height of the saw under Shop.',
+});
+
+const noBit = (gang: Gang): PlanFault => ({
+  kind: 'no-bit-for-blade',
+  message: 'No usual bit makes a hole wide enough for the blade chosen.',
+  where: placeOf(gang),
+  hint: 'Check the width and thickness of that blade under Blades.',
+});

@@ -1,0 +1,64 @@
+import { inches, compareMm } from '../units';
+import type { BladeUse } from './estimate';
+import type { Stack } from './stacks';
+
+/** Something the maker should know; it does not stop the plan. */
+export interface PlanWarning {
+  readonly kind:
+    | 'strained-blade'
+    | 'cannot-turn-round'
+    | 'standing-work'
+    | 'no-spiral-in-drawer'
+    | 'small-blank'
+    | 'few-blades'
+    | 'left-over';
+  readonly stackKey: string | null;
+  readonly where: string;
+  readonly inputs: Readonly<Record<string, string | number>>;
+}
+
+/** A blank with both sides below this brings fingers near the blade (common practice; no published figure), mm. */
+export const SMALL_BLANK = inches(3);
+
+/** Warnings of one stack, the gravest first. */
+export function stackWarnings(stack: Stack): PlanWarning[] {
+  const where = `${stack.gang.templateName}, ${stack.gang.parts.map(({ partName }) => partName).join(' + ')}`;
+  const warn = (kind: PlanWarning['kind'], inputs: PlanWarning['inputs']): PlanWarning => ({
+    kind,
+    stackKey: stack.key,
+    where,
+    inputs,
+  });
+  const warnings: PlanWarning[] = [];
+  const { length, width } = stack.blank;
+  if (compareMm(Math.max(length, width), SMALL_BLANK) < 0) {
+    warnings.push(warn('small-blank', { lengthMm: length, widthMm: width, leastMm: SMALL_BLANK }));
+  }
+  const standing = stack.cuts.filter(({ reach }) => reach === 'standing');
+  if (standing.some(({ choice }) => choice.blade.form !== 'spiral')) {
+    warnings.push(warn('no-spiral-in-drawer', { cuts: standing.length }));
+  } else if (standing.length > 0) warnings.push(warn('standing-work', { cuts: standing.length }));
+  const limited = stack.cuts.filter(({ reach }) => reach === 'limited').length;
+  if (limited > 0) warnings.push(warn('cannot-turn-round', { cuts: limited }));
+  const strained = stack.cuts.find(({ choice }) => choice.strained);
+  if (strained) {
+    warnings.push(warn('strained-blade', { heightMm: strained.heightMm, size: strained.choice.blade.size }));
+  }
+  return warnings;
+}
+
+/** Blades of which the drawer holds fewer than the plan wears out; only counted ones can be short. */
+export function bladeWarnings(uses: readonly BladeUse[]): PlanWarning[] {
+  return uses.flatMap(({ blade, count }) =>
+    blade.onHand !== null && blade.onHand < count
+      ? [
+          {
+            kind: 'few-blades' as const,
+            stackKey: null,
+            where: `Number ${blade.size}, ${blade.form} teeth`,
+            inputs: { needed: count, onHand: blade.onHand },
+          },
+        ]
+      : [],
+  );
+}

@@ -1,0 +1,3 @@
+/** What hands-on minutes are worth, in whole minor units of the shop's currency. */
+export const labourCost = (minutes: number, hourValueMinor: number): number =>
+  Math.round((minutes / 60) * hourValueMinor);

@@ -1,0 +1,1 @@
+export { labourCost } from './cost';

@@ -1,0 +1,109 @@
+import { boxGrown, mapPath, type Box, type Path } from '../geometry';
+import type { Plan, PlannedStack, Run, Shop } from '../planning';
+import { cutsOf, type TemplateRevision } from '../products';
+import { inches } from '../units';
+import { fitOnPage, type Fit } from './paper';
+
+export type CautionId =
+  | 'saw-off-to-thread'
+  | 'eyes'
+  | 'eyes-and-brads'
+  | 'dust'
+  | 'dust-of-sheets'
+  | 'large-blanks'
+  | 'waste-board'
+  | 'spray-in-moving-air'
+  | 'who-decides';
+
+/** The outlines of one gang, to be drawn at true size. */
+export interface PatternDrawing {
+  readonly stackKeys: readonly string[];
+  readonly title: string;
+  /** Frame of the drawing with room for the line, mm. */
+  readonly box: Box;
+  readonly outlines: readonly Path[];
+  readonly insideCuts: readonly Path[];
+  readonly copies: number;
+  readonly fit: Fit;
+}
+
+/** What goes on the sheet for the shop beside the plan itself. */
+export interface CutSheet {
+  readonly patterns: readonly PatternDrawing[];
+  readonly cautions: readonly CautionId[];
+  /** Length of the bar that proves the scale, mm: 4 in, or 100 mm. */
+  readonly checkBarMm: number;
+}
+
+/** Room round a drawing so that its outermost line is not clipped, mm. */
+const LINE_ROOM = 1;
+
+/** Lays out the sheet of a plan: patterns at true size where they fit the shop's paper, and the cautions that belong. */
+export function cutSheet(plan: Plan, revisions: readonly TemplateRevision[], shop: Shop): CutSheet {
+  const todo = plan.stacks.filter(({ passesToCut }) => passesToCut > 0);
+  const gangs = new Map<string, PlannedStack[]>();
+  for (const stack of todo) gangs.set(stack.gang.key, [...(gangs.get(stack.gang.key) ?? []), stack]);
+  return {
+    patterns: [...gangs.values()].map((stacks) => patternOf(stacks, revisions, shop)),
+    cautions: cautionsFor(todo, shop),
+    checkBarMm: shop.units === 'in' ? inches(4) : 100,
+  };
+}
+
+function patternOf(
+  stacks: readonly PlannedStack[],
+  revisions: readonly TemplateRevision[],
+  shop: Shop,
+): PatternDrawing {
+  const [first] = stacks;
+  if (!first) throw new Error('a pattern needs at least one stack');
+  const { gang } = first;
+  const ids = new Set(gang.parts.map(({ partId }) => partId));
+  const parts = revisions.flatMap(({ template }) => template.parts).filter(({ id }) => ids.has(id));
+  const cuts = parts.flatMap(cutsOf);
+  const box = boxGrown(gang.box, LINE_ROOM);
+  return {
+    stackKeys: stacks.map(({ key }) => key),
+    title: `${gang.templateName}: ${gang.parts.map(({ partName }) => partName).join(' + ')}`,
+    box,
+    outlines: cuts.filter(({ kind }) => kind === 'outside').map(({ cut }) => cut.path),
+    insideCuts: cuts.filter(({ kind }) => kind === 'inside').map(({ cut }) => cut.path),
+    copies: stacks.reduce(
+      (sum, stack) => sum + stack.passesToCut * Math.max(...stack.cuts.map(({ times }) => times)),
+      0,
+    ),
+    fit: fitOnPage(box, shop.paper),
+  };
+}
+
+function cautionsFor(todo: readonly PlannedStack[], shop: Shop): CautionId[] {
+  if (todo.length === 0) return [];
+  const drills = todo.some(({ pierceHoles }) => pierceHoles > 0);
+  const sheets = todo.some(({ gang }) => gang.wood.kind === 'sheet');
+  const brads = shop.holding === 'brads' && todo.some(({ layers }) => layers > 1);
+  return [
+    'saw-off-to-thread',
+    brads ? 'eyes-and-brads' : 'eyes',
+    sheets ? 'dust-of-sheets' : 'dust',
+    'large-blanks',
+    ...(drills ? (['waste-board'] as const) : []),
+    ...(shop.holding === 'film' ? (['spray-in-moving-air'] as const) : []),
+    'who-decides',
+  ];
+}
+
+/** A path turned by a quarter to the left about the origin, for patterns that fit the page only sideways. */
+export const turnedPath = (path: Path): Path => mapPath(path, ({ x, y }) => ({ x: -y, y: x }));
+
+/** The box of a path turned by `turnedPath`. */
+export const turnedBox = (box: Box): Box => ({ minX: -box.maxY, minY: box.minX, maxX: -box.minY, maxY: box.maxX });
+
+/** File name for what is written out of a run: letters and digits of its name, joined by hyphens. */
+export function fileNameFor(run: Pick<Run, 'name'>, ending: string): string {
+  const stem = run.name
+    .normalize('NFKD')
+    .replace(/[^\p{Letter}\p{Number}]+/gu, '-')
+    .replace(/^-+|-+$/g, '')
+    .toLowerCase();
+  return `${stem || 'run'}.${ending}`;
+}

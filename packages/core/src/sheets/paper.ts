@@ -1,0 +1,30 @@
+import { boxHeight, boxWidth, type Box } from '../geometry';
+import type { Paper } from '../planning';
+import { inches } from '../units';
+
+export interface Page {
+  readonly width: number;
+  readonly height: number;
+  /** Not printed on, each side. */
+  readonly margin: number;
+}
+
+/** ISO 216 A4; ANSI/US Letter. mm. */
+export const PAGES: Readonly<Record<Paper, Page>> = {
+  a4: { width: 210, height: 297, margin: 12 },
+  letter: { width: inches(8.5), height: inches(11), margin: 12 },
+};
+
+/** A heading and a caption stand above a true-to-size drawing, mm. */
+const CAPTION = 16;
+
+export type Fit = 'upright' | 'turned' | 'too-large';
+
+/** Whether a drawing fits the page at true size, as it is or turned by a quarter. */
+export function fitOnPage(box: Box, paper: Paper): Fit {
+  const { width, height, margin } = PAGES[paper];
+  const [across, up] = [width - 2 * margin, height - 2 * margin - CAPTION];
+  const fits = (w: number, h: number): boolean => w <= across && h <= up;
+  if (fits(boxWidth(box), boxHeight(box))) return 'upright';
+  return fits(boxHeight(box), boxWidth(box)) ? 'turned' : 'too-large';
+}

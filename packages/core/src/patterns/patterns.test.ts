@@ -4,7 +4,7 @@ import { dirname, join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import polygonClipping, { type Ring } from 'polygon-clipping';
-import { flatten, pathBox } from '../geometry';
+import { flatten, pathBox, pathLength } from '../geometry';
 import { measureCut, readSvg, scaleDrawing, type Drawing } from '.';
 
 const svg = (inside: string, root = 'width="100mm" height="100mm" viewBox="0 0 100 100"') =>
@@ -246,6 +246,8 @@ describe('cuts', () => {
 
 describe('a general-purpose package of filled icons', () => {
   const folder = dirname(createRequire(import.meta.url).resolve('@tabler/icons/filled/butterfly.svg'));
+  /** How far the chords given to the other library stand off the curve, mm. */
+  const CHORD = 0.002;
   const icons = readdirSync(folder).filter((name) => !name.startsWith('brand-'));
 
   test('every icon reads, and its parts have the area a second library finds', () => {
@@ -254,13 +256,13 @@ describe('a general-purpose package of filled icons', () => {
     for (const name of icons) {
       const { outlines } = drawn(readFileSync(join(folder, name), 'utf8'), 5);
       for (const outline of outlines) {
-        const ring = flatten(outline.path, Math.sqrt(outline.area) * 0.0003).map(({ x, y }): [number, number] => [x, y]);
+        const ring = flatten(outline.path, CHORD).map(({ x, y }): [number, number] => [x, y]);
         const united = polygonClipping.union([[...ring, ring[0]!]]).flat();
         // A line that crosses itself has no single area; only plain outlines are compared.
         if (united.length !== 1) continue;
         compared++;
         const area = Math.abs(ringArea(united[0]!));
-        expect(Math.abs(area - outline.area)).toBeLessThan(0.001 * area);
+        expect(Math.abs(area - outline.area)).toBeLessThan(0.001 * area + CHORD * pathLength(outline.path));
       }
     }
     expect(compared).toBeGreaterThan(1000);

@@ -1,0 +1,65 @@
+import type { Blade, Fault, Plan, Run, Shop, Template, WorkEvent } from '@rapid-jig/core';
+
+/** A document as the server keeps it. `version` goes back in If-Match; 0 stands for "not there yet". */
+export interface Stored<T> {
+  readonly version: number;
+  readonly doc: T;
+}
+
+export interface StoredTemplate extends Stored<Template> {
+  /** Number of the revision that `doc` is; runs pin it. */
+  readonly revision: number;
+}
+
+export interface StoredRun extends Stored<Run> {
+  /** UTC; null until the first pass or the maker starts the run. */
+  readonly startedAt: string | null;
+}
+
+/** The blades of the shop, as one document. */
+export interface Drawer {
+  readonly blades: readonly Blade[];
+}
+
+export interface StoredEvents {
+  readonly events: readonly WorkEvent[];
+}
+
+/** The plan a run was started with. */
+export interface PlanSnapshot {
+  readonly inputHash: string;
+  readonly coreVersion: string;
+  readonly startedAt: string;
+  readonly plan: Plan;
+}
+
+/** An original drawing, kept as it came. */
+export interface DrawingFile {
+  readonly fileName: string;
+  readonly text: string;
+}
+
+export interface Health {
+  readonly status: 'ok';
+  readonly database: 'demo' | 'own';
+  readonly version: string;
+}
+
+export type ApiFaultKind =
+  | 'invalid-request'
+  | 'not-found'
+  | 'version-conflict'
+  | 'version-missing'
+  | 'too-large'
+  | 'forbidden'
+  | 'cannot-plan'
+  | 'unexpected';
+
+/** The one shape of every error answer. */
+export interface ApiFault extends Fault<ApiFaultKind> {
+  /** With `version-conflict`: what is stored now. */
+  readonly current?: Stored<unknown>;
+}
+
+export type StoredShop = Stored<Shop>;
+export type StoredDrawer = Stored<Drawer>;

@@ -1,0 +1,92 @@
+import { describe, expect, test } from '@jest/globals';
+import { TYPICAL_BLADES, TYPICAL_SHOP, type Run, type Template } from '@rapid-jig/core';
+import { check, drawerSchema, runSchema, shopSchema, templateSchema, workEventSchema } from '.';
+
+const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
+
+const template: Template = {
+  id: uuid(1),
+  name: 'Luggage tag',
+  note: '',
+  archived: false,
+  drawings: [{ id: uuid(2), fileName: 'tag.svg', mmPerUnit: 1 }],
+  parts: [
+    {
+      id: uuid(3),
+      name: 'Tag',
+      perCopy: 1,
+      woodId: 'cherry',
+      thickness: { mm: 3.175, typed: '1/8' },
+      grain: 'along-x',
+      sharedBlank: null,
+      pinnedLayers: null,
+      insideCuts: [],
+      outline: {
+        id: uuid(4),
+        path: {
+          start: { x: 0, y: 0 },
+          closed: true,
+          segments: [
+            { kind: 'line', to: { x: 9, y: 0 } },
+            { kind: 'arc', to: { x: 0, y: 9 }, center: { x: 0, y: 0 }, sweep: 1.5707963 },
+            { kind: 'cubic', c1: { x: 0, y: 6 }, c2: { x: 0, y: 3 }, to: { x: 0, y: 0 } },
+          ],
+        },
+      },
+    },
+  ],
+};
+
+const run: Run = {
+  id: uuid(5),
+  name: 'Fair',
+  dueDate: '2027-03-20',
+  lines: [{ templateId: uuid(1), revision: 1, copies: 12, spares: { [uuid(3)]: { kind: 'percent', percent: 10 } }, onHand: {} }],
+  spares: { kind: 'count', count: 1 },
+  maxLayers: null,
+  measured: [],
+  archived: false,
+};
+
+const where = (schema: Parameters<typeof check>[0], value: unknown) => {
+  const result = check(schema, value);
+  return result.ok ? 'taken' : result.error.where;
+};
+
+describe('documents that are right are taken as they are', () => {
+  test.each([
+    ['template', templateSchema, template],
+    ['run', runSchema, run],
+    ['shop', shopSchema, TYPICAL_SHOP],
+    ['drawer', drawerSchema, { blades: TYPICAL_BLADES }],
+  ])('%s', (_name, schema, doc) => {
+    expect(check<unknown>(schema, doc)).toEqual({ ok: true, value: doc });
+  });
+});
+
+describe('what is wrong is named by its field', () => {
+  const part = template.parts[0]!;
+  test.each<[string, Parameters<typeof check>[0], unknown, string]>([
+    ['nothing', templateSchema, undefined, 'the whole request'],
+    ['a list', templateSchema, [], 'the whole request'],
+    ['no name', templateSchema, { ...template, name: '' }, 'name'],
+    ['an unknown field', templateSchema, { ...template, colour: 'red' }, 'colour'],
+    ['half a part', templateSchema, { ...template, parts: [{ ...part, perCopy: 0.5 }] }, 'parts.0.perCopy'],
+    ['no thickness', templateSchema, { ...template, parts: [{ ...part, thickness: { mm: 0, typed: '0' } }] }, 'parts.0.thickness.mm'],
+    ['a number as text', runSchema, { ...run, lines: [{ ...run.lines[0], copies: '12' }] }, 'lines.0.copies'],
+    ['a negative quantity', runSchema, { ...run, lines: [{ ...run.lines[0], copies: -1 }] }, 'lines.0.copies'],
+    ['a template twice', runSchema, { ...run, lines: [run.lines[0], run.lines[0]] }, 'lines.1'],
+    ['a date of the wrong form', runSchema, { ...run, dueDate: '20/03/2027' }, 'dueDate'],
+    ['a factor nobody knows', shopSchema, { ...TYPICAL_SHOP, factors: { luck: 7 } }, 'factors.luck'],
+    ['NaN', shopSchema, { ...TYPICAL_SHOP, hourValueMinor: NaN }, 'hourValueMinor'],
+    ['a blade twice', drawerSchema, { blades: [TYPICAL_BLADES[0], TYPICAL_BLADES[0]] }, 'blades.1'],
+    ['an event of no kind', workEventSchema, { id: uuid(1) }, 'clientId'],
+  ])('%s', (_name, schema, value, field) => {
+    expect(where(schema, value)).toBe(field);
+  });
+
+  test('a path whose segment is of no known kind', () => {
+    const outline = { ...part.outline, path: { ...part.outline.path, segments: [{ kind: 'spiral', to: { x: 1, y: 1 } }] } };
+    expect(where(templateSchema, { ...template, parts: [{ ...part, outline }] })).toContain('parts.0.outline.path.segments.0');
+  });
+});

@@ -1,0 +1,42 @@
+import Joi from 'joi';
+import type { Length, Path, Point, Segment } from '@rapid-jig/core';
+
+/** Longest text in one field; names are far shorter. */
+const LONG_TEXT = 2000;
+const LONGEST_MM = 100_000;
+
+/** Joi's strict maps know only lists that may be changed; the models' lists may not. */
+export type Wire<T> = { [K in keyof T]: T[K] extends readonly (infer U)[] ? U[] : T[K] };
+
+export const id = Joi.string().uuid();
+export const name = Joi.string().trim().min(1).max(120);
+export const freeName = Joi.string().allow('').max(120);
+export const note = Joi.string().allow('').max(LONG_TEXT);
+export const count = Joi.number().integer().min(0).max(100_000);
+export const date = Joi.string().pattern(/^\d{4}-\d{2}-\d{2}$/, 'YYYY-MM-DD');
+export const time = Joi.string().isoDate();
+export const positiveMm = Joi.number().greater(0).max(LONGEST_MM);
+
+export const length = Joi.object<Length, true>({
+  mm: positiveMm.required(),
+  typed: Joi.string().max(40).allow(null).required(),
+});
+
+const figure = Joi.number().min(-LONGEST_MM).max(LONGEST_MM).required();
+const pointShape = Joi.object<Point, true>({ x: figure, y: figure });
+const point = pointShape.required();
+
+const segment = Joi.alternatives<Segment>().conditional('.kind', {
+  switch: [
+    { is: 'line', then: Joi.object({ kind: 'line', to: point }) },
+    { is: 'arc', then: Joi.object({ kind: 'arc', to: point, center: point, sweep: Joi.number().min(-7).max(7).required() }) },
+    { is: 'cubic', then: Joi.object({ kind: 'cubic', c1: point, c2: point, to: point }) },
+  ],
+});
+
+/** A closed line to cut. */
+export const closedPath = Joi.object<Wire<Path>, true>({
+  start: point,
+  segments: Joi.array().items(segment).min(1).max(500_000).required(),
+  closed: Joi.boolean().valid(true).required(),
+});

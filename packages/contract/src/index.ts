@@ -1,0 +1,16 @@
+export type {
+  ApiFault,
+  ApiFaultKind,
+  Drawer,
+  DrawingFile,
+  Health,
+  PlanSnapshot,
+  Stored,
+  StoredDrawer,
+  StoredEvents,
+  StoredRun,
+  StoredShop,
+  StoredTemplate,
+} from './api';
+export { check } from './check';
+export { drawerSchema, drawingFileSchema, runSchema, shopSchema, templateSchema, workEventSchema } from './schemas';

@@ -1,0 +1,167 @@
+import Joi from 'joi';
+import {
+  BLADE_SIZES,
+  FACTORS,
+  TOOTH_FORMS,
+  type Blade,
+  type DrawingSource,
+  type MeasuredThickness,
+  type Part,
+  type PartCut,
+  type PassSawn,
+  type PassTakenBack,
+  type PieceCount,
+  type Run,
+  type RunLine,
+  type Saw,
+  type Shop,
+  type SpareRule,
+  type Template,
+  type WorkEvent,
+} from '@rapid-jig/core';
+import type { Drawer, DrawingFile } from './api';
+import { closedPath, count, date, freeName, id, length, name, note, positiveMm, time, type Wire } from './fields';
+
+const partCut = Joi.object<PartCut, true>({ id: id.required(), path: closedPath.required() });
+
+const part = Joi.object<Wire<Part>, true>({
+  id: id.required(),
+  name: name.required(),
+  perCopy: count.max(10_000).required(),
+  woodId: Joi.string().max(60).required(),
+  thickness: length.required(),
+  grain: Joi.string().valid('along-x', 'along-y', 'any').required(),
+  outline: partCut.required(),
+  insideCuts: Joi.array().items(partCut).max(20_000).required(),
+  sharedBlank: id.allow(null).required(),
+  pinnedLayers: Joi.number().integer().min(1).max(100).allow(null).required(),
+});
+
+const drawingSource = Joi.object<DrawingSource, true>({
+  id: id.required(),
+  fileName: Joi.string().max(255).required(),
+  mmPerUnit: Joi.number().greater(0).max(1e6).required(),
+});
+
+export const templateSchema = Joi.object<Wire<Template>, true>({
+  id: id.required(),
+  name: name.required(),
+  note: note.required(),
+  parts: Joi.array().items(part).max(2000).required(),
+  drawings: Joi.array().items(drawingSource).max(50).required(),
+  archived: Joi.boolean().required(),
+});
+
+const spareRule = Joi.alternatives<SpareRule>().conditional('.kind', {
+  switch: [
+    { is: 'count', then: Joi.object({ kind: 'count', count: count.required() }) },
+    { is: 'percent', then: Joi.object({ kind: 'percent', percent: Joi.number().min(0).max(1000).required() }) },
+  ],
+});
+
+const runLine = Joi.object<RunLine, true>({
+  templateId: id.required(),
+  revision: Joi.number().integer().min(1).required(),
+  copies: count.required(),
+  spares: Joi.object().pattern(id, spareRule).required(),
+  onHand: Joi.object().pattern(id, count).required(),
+});
+
+const measuredThickness = Joi.object<MeasuredThickness, true>({
+  woodId: Joi.string().max(60).required(),
+  nominalMm: positiveMm.required(),
+  measured: length.required(),
+});
+
+export const runSchema = Joi.object<Wire<Run>, true>({
+  id: id.required(),
+  name: name.required(),
+  dueDate: date.allow(null).required(),
+  lines: Joi.array().items(runLine).max(200).unique('templateId').required(),
+  spares: spareRule.required(),
+  maxLayers: Joi.number().integer().min(1).max(100).allow(null).required(),
+  measured: Joi.array().items(measuredThickness).max(500).required(),
+  archived: Joi.boolean().required(),
+});
+
+const saw = Joi.object<Saw, true>({
+  reach: length.required(),
+  maxHeight: length.required(),
+  tiltDegrees: Joi.number().min(0).max(90).required(),
+  ends: Joi.string().valid('plain', 'pinned').required(),
+  confirmed: Joi.boolean().required(),
+});
+
+const factors = Object.fromEntries(FACTORS.map((factor) => [factor.id, Joi.number().greater(0).max(1e7)]));
+
+export const shopSchema = Joi.object<Shop, true>({
+  name: freeName.required(),
+  units: Joi.string().valid('in', 'mm').required(),
+  paper: Joi.string().valid('letter', 'a4').required(),
+  currency: Joi.string()
+    .pattern(/^[A-Z]{3}$/, 'three capital letters')
+    .required(),
+  hourValueMinor: Joi.number().integer().min(0).max(1e9).required(),
+  saw: saw.required(),
+  holdingMargin: length.required(),
+  maxLayers: Joi.number().integer().min(1).max(100).required(),
+  betweenSizes: Joi.string().valid('larger', 'smaller').required(),
+  favouriteForm: Joi.string()
+    .valid(...TOOTH_FORMS)
+    .required(),
+  cutOrder: Joi.string().valid('inside-first', 'outline-first').required(),
+  holding: Joi.string().valid('tape', 'brads', 'double-sided', 'film', 'glue-dots').required(),
+  factors: Joi.object<Shop['factors']>(factors).required(),
+});
+
+const blade = Joi.object<Blade, true>({
+  id: Joi.string().max(60).required(),
+  size: Joi.string()
+    .valid(...BLADE_SIZES)
+    .required(),
+  form: Joi.string()
+    .valid(...TOOTH_FORMS)
+    .required(),
+  ends: Joi.string().valid('plain', 'pinned').required(),
+  widthMm: Joi.number().greater(0).max(10).required(),
+  thicknessMm: Joi.number().greater(0).max(5).required(),
+  kerfMm: Joi.number().greater(0).max(5).required(),
+  teethPerInch: Joi.number().greater(0).max(100).required(),
+  inDrawer: Joi.boolean().required(),
+  onHand: count.allow(null).required(),
+});
+
+export const drawerSchema = Joi.object<Wire<Drawer>, true>({
+  blades: Joi.array().items(blade).max(300).unique('id').required(),
+});
+
+const pieceCount = Joi.object<PieceCount, true>({ good: count.required(), spoiled: count.required() });
+const eventBase = { id: id.required(), clientId: id.required(), at: time.required() };
+
+const passSawn = Joi.object<PassSawn, true>({
+  ...eventBase,
+  kind: Joi.string().valid('pass-sawn').required(),
+  stack: Joi.string().hex().max(64).required(),
+  layers: Joi.number().integer().min(1).max(100).required(),
+  counts: Joi.object<PassSawn['counts']>().pattern(id, pieceCount).min(1).required(),
+});
+
+const passTakenBack = Joi.object<PassTakenBack, true>({
+  ...eventBase,
+  kind: Joi.string().valid('pass-taken-back').required(),
+  event: id.required(),
+});
+
+export const workEventSchema = Joi.alternatives<WorkEvent>().conditional('.kind', {
+  switch: [
+    { is: 'pass-sawn', then: passSawn },
+    { is: 'pass-taken-back', then: passTakenBack, otherwise: passSawn },
+  ],
+});
+
+export const drawingFileSchema = Joi.object<DrawingFile, true>({
+  fileName: Joi.string().max(255).required(),
+  text: Joi.string()
+    .max(10 * 1024 * 1024)
+    .required(),
+});

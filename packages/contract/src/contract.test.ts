@@ -41,7 +41,15 @@ const run: Run = {
   id: uuid(5),
   name: 'Fair',
   dueDate: '2027-03-20',
-  lines: [{ templateId: uuid(1), revision: 1, copies: 12, spares: { [uuid(3)]: { kind: 'percent', percent: 10 } }, onHand: {} }],
+  lines: [
+    {
+      templateId: uuid(1),
+      revision: 1,
+      copies: 12,
+      spares: { [uuid(3)]: { kind: 'percent', percent: 10 } },
+      onHand: {},
+    },
+  ],
   spares: { kind: 'count', count: 1 },
   maxLayers: null,
   measured: [],
@@ -72,7 +80,12 @@ describe('what is wrong is named by its field', () => {
     ['no name', templateSchema, { ...template, name: '' }, 'name'],
     ['an unknown field', templateSchema, { ...template, colour: 'red' }, 'colour'],
     ['half a part', templateSchema, { ...template, parts: [{ ...part, perCopy: 0.5 }] }, 'parts.0.perCopy'],
-    ['no thickness', templateSchema, { ...template, parts: [{ ...part, thickness: { mm: 0, typed: '0' } }] }, 'parts.0.thickness.mm'],
+    [
+      'no thickness',
+      templateSchema,
+      { ...template, parts: [{ ...part, thickness: { mm: 0, typed: '0' } }] },
+      'parts.0.thickness.mm',
+    ],
     ['a number as text', runSchema, { ...run, lines: [{ ...run.lines[0], copies: '12' }] }, 'lines.0.copies'],
     ['a negative quantity', runSchema, { ...run, lines: [{ ...run.lines[0], copies: -1 }] }, 'lines.0.copies'],
     ['a template twice', runSchema, { ...run, lines: [run.lines[0], run.lines[0]] }, 'lines.1'],
@@ -86,7 +99,12 @@ describe('what is wrong is named by its field', () => {
   });
 
   test('a path whose segment is of no known kind', () => {
-    const outline = { ...part.outline, path: { ...part.outline.path, segments: [{ kind: 'spiral', to: { x: 1, y: 1 } }] } };
-    expect(where(templateSchema, { ...template, parts: [{ ...part, outline }] })).toContain('parts.0.outline.path.segments.0');
+    const outline = {
+      ...part.outline,
+      path: { ...part.outline.path, segments: [{ kind: 'spiral', to: { x: 1, y: 1 } }] },
+    };
+    expect(where(templateSchema, { ...template, parts: [{ ...part, outline }] })).toContain(
+      'parts.0.outline.path.segments.0',
+    );
   });
 });

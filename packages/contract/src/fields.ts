@@ -29,7 +29,10 @@ const point = pointShape.required();
 const segment = Joi.alternatives<Segment>().conditional('.kind', {
   switch: [
     { is: 'line', then: Joi.object({ kind: 'line', to: point }) },
-    { is: 'arc', then: Joi.object({ kind: 'arc', to: point, center: point, sweep: Joi.number().min(-7).max(7).required() }) },
+    {
+      is: 'arc',
+      then: Joi.object({ kind: 'arc', to: point, center: point, sweep: Joi.number().min(-7).max(7).required() }),
+    },
     { is: 'cubic', then: Joi.object({ kind: 'cubic', c1: point, c2: point, to: point }) },
   ],
 });

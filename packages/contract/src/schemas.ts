@@ -1,4 +1,4 @@
-import Joi from 'joi';
+import Joi, { type Schema } from 'joi';
 import {
   BLADE_SIZES,
   FACTORS,
@@ -152,7 +152,7 @@ const passTakenBack = Joi.object<PassTakenBack, true>({
   event: id.required(),
 });
 
-export const workEventSchema = Joi.alternatives<WorkEvent>().conditional('.kind', {
+export const workEventSchema: Schema<WorkEvent> = Joi.alternatives<WorkEvent>().conditional('.kind', {
   switch: [
     { is: 'pass-sawn', then: passSawn },
     { is: 'pass-taken-back', then: passTakenBack, otherwise: passSawn },

@@ -1,0 +1,42 @@
+import { createClient } from '@libsql/client';
+import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql';
+import { migrate } from 'drizzle-orm/libsql/migrator';
+
+/** What work inside one transaction may use. */
+export type Session = Pick<LibSQLDatabase, 'select' | 'insert' | 'update' | 'delete'>;
+
+/** One open database. Work goes through one queue, one transaction at a time, and is on disk when it resolves. */
+export interface Database {
+  read<T>(work: (session: Session) => Promise<T>): Promise<T>;
+  write<T>(work: (session: Session) => Promise<T>): Promise<T>;
+  /** Waits for the work under way, then closes. */
+  close(): Promise<void>;
+}
+
+/** Opens the database behind a URL (`file:...`, or a libSQL server) and brings it to the newest form. */
+export async function openDatabase(url: string, migrationsFolder: string): Promise<Database> {
+  // One connection: settings below hold for a connection, and a second one would wait on the first's lock.
+  const client = createClient({ url, concurrency: 1 });
+  if (url.startsWith('file:')) {
+    await client.execute('PRAGMA journal_mode = WAL');
+    await client.execute('PRAGMA synchronous = FULL');
+  }
+  await client.execute('PRAGMA foreign_keys = ON');
+  const db = drizzle(client);
+  await migrate(db, { migrationsFolder });
+  let queue: Promise<unknown> = Promise.resolve();
+  const inTurn = <T>(work: () => Promise<T>): Promise<T> => {
+    const turn = queue.then(work);
+    // A failure is the caller's to handle; the next in the queue goes ahead all the same.
+    queue = turn.catch(() => undefined);
+    return turn;
+  };
+  return {
+    read: (work) => inTurn(() => work(db)),
+    write: (work) => inTurn(() => db.transaction(work)),
+    close: async () => {
+      await queue;
+      client.close();
+    },
+  };
+}

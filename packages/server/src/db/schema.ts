@@ -1,0 +1,90 @@
+import { sql } from 'drizzle-orm';
+import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import type { Plan, Run, Template, WorkEvent } from '@rapid-jig/core';
+
+const now = sql`(strftime('%Y-%m-%dT%H:%M:%fZ', 'now'))`;
+
+export const templates = sqliteTable('templates', {
+  id: text('id').primaryKey(),
+  version: integer('version').notNull(),
+  revision: integer('revision').notNull(),
+  updatedAt: text('updated_at').notNull().default(now),
+});
+
+/** The content of a template by revision. A revision that a run pins is never written again. */
+export const templateRevisions = sqliteTable(
+  'template_revisions',
+  {
+    templateId: text('template_id')
+      .notNull()
+      .references(() => templates.id),
+    revision: integer('revision').notNull(),
+    doc: text('doc', { mode: 'json' }).$type<Template>().notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.templateId, table.revision] })],
+);
+
+export const runs = sqliteTable('runs', {
+  id: text('id').primaryKey(),
+  version: integer('version').notNull(),
+  doc: text('doc', { mode: 'json' }).$type<Run>().notNull(),
+  updatedAt: text('updated_at').notNull().default(now),
+});
+
+/** Which revisions each run pins, kept beside its document so that the database itself guards them. */
+export const runPins = sqliteTable(
+  'run_pins',
+  {
+    runId: text('run_id')
+      .notNull()
+      .references(() => runs.id),
+    templateId: text('template_id')
+      .notNull()
+      .references(() => templates.id),
+    revision: integer('revision').notNull(),
+  },
+  (table) => [
+    primaryKey({ columns: [table.runId, table.templateId] }),
+    index('run_pins_revision').on(table.templateId, table.revision),
+  ],
+);
+
+/** The plan as it was when sawing began. */
+export const planSnapshots = sqliteTable('plan_snapshots', {
+  runId: text('run_id')
+    .primaryKey()
+    .references(() => runs.id),
+  inputHash: text('input_hash').notNull(),
+  coreVersion: text('core_version').notNull(),
+  startedAt: text('started_at').notNull(),
+  plan: text('plan', { mode: 'json' }).$type<Plan>().notNull(),
+});
+
+/** What happened at the saw. Rows are only ever added. */
+export const workEvents = sqliteTable(
+  'work_events',
+  {
+    sequence: integer('sequence').primaryKey({ autoIncrement: true }),
+    id: text('id').notNull().unique(),
+    runId: text('run_id')
+      .notNull()
+      .references(() => runs.id),
+    doc: text('doc', { mode: 'json' }).$type<WorkEvent>().notNull(),
+  },
+  (table) => [index('work_events_run').on(table.runId)],
+);
+
+/** Documents there is one of: the shop, the drawer of blades. */
+export const singletons = sqliteTable('singletons', {
+  name: text('name').primaryKey(),
+  version: integer('version').notNull(),
+  doc: text('doc', { mode: 'json' }).notNull(),
+});
+
+/** Original drawings, as they came. */
+export const drawings = sqliteTable('drawings', {
+  id: text('id').primaryKey(),
+  fileName: text('file_name').notNull(),
+  text: text('text').notNull(),
+  addedAt: text('added_at').notNull().default(now),
+});

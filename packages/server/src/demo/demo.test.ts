@@ -1,0 +1,45 @@
+import { afterEach, beforeEach, expect, test } from '@jest/globals';
+import { addUpWork, planRun, verifyPlan } from '@rapid-jig/core';
+import { getRun, listEvents, listRuns, pinnedRevisions } from '../store/runs';
+import { getSingleton } from '../store/singletons';
+import { listTemplates } from '../store/templates';
+import { DEMO_DRAWINGS, NOW, openScratch } from '../testing/server.test-support';
+import { seedDemo } from './seed';
+
+let scratch: Awaited<ReturnType<typeof openScratch>>;
+beforeEach(async () => {
+  scratch = await openScratch();
+});
+afterEach(() => scratch.remove());
+
+test('the demo is a shop in the middle of its work, and making it twice changes nothing', async () => {
+  await seedDemo(scratch.db, DEMO_DRAWINGS, NOW);
+  await seedDemo(scratch.db, DEMO_DRAWINGS, NOW);
+  const { db } = scratch;
+  const templates = await db.read(listTemplates);
+  expect(templates.map(({ doc }) => doc.name)).toEqual([
+    'Honeycomb trivet',
+    'Rocking whale',
+    'Luggage tags',
+    'Harbour tray puzzle',
+  ]);
+  // Nineteen cells round one: 1 + 6 + 12.
+  expect(templates[0]?.doc.parts[0]?.insideCuts).toHaveLength(19);
+  const [stored] = await db.read(listRuns);
+  const { doc: run, startedAt } = await db.read((session) => getRun(session, stored!.doc.id));
+  expect([startedAt, run.dueDate]).toEqual([NOW.toISOString(), '2026-12-18']);
+  const work = await db.read((session) => listEvents(session, run.id));
+  expect(addUpWork(work).passes).toHaveLength(5);
+  const input = {
+    run,
+    work,
+    revisions: await db.read((session) => pinnedRevisions(session, run.id)),
+    shop: (await db.read((session) => getSingleton(session, 'shop'))).doc,
+    drawer: (await db.read((session) => getSingleton(session, 'drawer'))).doc.blades,
+  };
+  const plan = await planRun(input, { onStage: () => undefined });
+  if (!plan.ok) throw new Error(plan.error[0]?.message);
+  expect(verifyPlan(plan.value, input)).toEqual([]);
+  expect(plan.value.stacks.filter(({ done }) => done.length > 0).length).toBeGreaterThan(0);
+  expect(plan.value.stacks.filter(({ passesToCut }) => passesToCut > 0).length).toBeGreaterThan(5);
+});

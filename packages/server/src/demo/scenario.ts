@@ -1,0 +1,124 @@
+import type { Grain, Run, Shop } from '@rapid-jig/core';
+import { TYPICAL_SHOP } from '@rapid-jig/core';
+
+/**
+ * The demo: a two-person shop on an invented coast, making stock for a spring fair. All of it is made up.
+ * Each drawing lists its parts in the order they are drawn.
+ */
+export interface DemoPart {
+  readonly name: string;
+  readonly perCopy: number;
+  readonly woodId: string;
+  /** As typed. */
+  readonly thickness: string;
+  readonly grain: Grain;
+  readonly pinnedLayers?: number;
+}
+
+export interface DemoDrawing {
+  readonly file: string;
+  /** True where its parts lie on one blank, as drawn. */
+  readonly together: boolean;
+  readonly parts: readonly DemoPart[];
+}
+
+export interface DemoTemplate {
+  readonly name: string;
+  readonly note: string;
+  readonly copies: number;
+  readonly drawings: readonly DemoDrawing[];
+}
+
+const ply = (name: string, perCopy: number, thickness: string): DemoPart => ({
+  name,
+  perCopy,
+  woodId: 'birch-plywood',
+  thickness,
+  grain: 'any',
+});
+
+const loose = (name: string, woodId: string): DemoPart => ({
+  name,
+  perCopy: 1,
+  woodId,
+  thickness: '1/2',
+  grain: 'along-x',
+});
+
+export const DEMO_TEMPLATES: readonly DemoTemplate[] = [
+  {
+    name: 'Honeycomb trivet',
+    note: 'Takes heat and spills: hardwood, two coats of oil.',
+    copies: 12,
+    drawings: [
+      {
+        file: 'honeycomb-trivet.svg',
+        together: false,
+        parts: [{ name: 'Trivet', perCopy: 1, woodId: 'cherry', thickness: '3/8', grain: 'along-x' }],
+      },
+    ],
+  },
+  {
+    name: 'Rocking whale',
+    note: 'Dowels tight in the rockers, loose in the body.',
+    copies: 8,
+    drawings: [
+      {
+        file: 'rocking-whale.svg',
+        together: false,
+        parts: [
+          { name: 'Body', perCopy: 1, woodId: 'white-pine', thickness: '3/4', grain: 'along-x' },
+          ply('Rocker', 2, '1/4'),
+          { ...ply('Fin', 2, '1/4'), pinnedLayers: 2 },
+        ],
+      },
+    ],
+  },
+  {
+    name: 'Luggage tags',
+    note: 'A set of three; the cord goes through the slot.',
+    copies: 10,
+    drawings: [
+      {
+        file: 'luggage-tags.svg',
+        together: true,
+        parts: [ply('Boat tag', 1, '1/8'), ply('Star tag', 1, '1/8'), ply('Wave tag', 1, '1/8')],
+      },
+    ],
+  },
+  {
+    name: 'Harbour tray puzzle',
+    note: 'Drop-in for a small child: pieces stand a quarter of an inch proud.',
+    copies: 6,
+    drawings: [
+      { file: 'harbour-tray.svg', together: false, parts: [ply('Tray', 1, '1/4'), ply('Backer', 1, '1/8')] },
+      {
+        file: 'harbour-boats.svg',
+        together: false,
+        parts: [
+          loose('Sailboat', 'walnut'),
+          loose('Tug', 'red-alder'),
+          loose('Lighthouse', 'soft-maple'),
+          loose('Gull', 'basswood'),
+        ],
+      },
+    ],
+  },
+];
+
+export const DEMO_SHOP: Shop = {
+  ...TYPICAL_SHOP,
+  name: 'Tern & Thrift workshop, Sallow Haven',
+  saw: { ...TYPICAL_SHOP.saw, confirmed: true },
+};
+
+export const DEMO_RUN: Pick<Run, 'name' | 'spares' | 'maxLayers'> = {
+  name: 'Spring fair stock',
+  spares: { kind: 'percent', percent: 5 },
+  maxLayers: null,
+};
+
+/** Days from the making of the demo to the fair. */
+export const DEMO_DAYS_AHEAD = 24;
+/** Passes already sawn when the demo opens. */
+export const DEMO_PASSES_SAWN = 5;

@@ -1,0 +1,139 @@
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import {
+  inches,
+  parseLength,
+  partsFromDrawing,
+  planRun,
+  readSvg,
+  scaleDrawing,
+  type Part,
+  type PlanInput,
+  type Template,
+  type WorkEvent,
+} from '@rapid-jig/core';
+import type { Database } from '../db/database';
+import { startRun } from '../start-run';
+import { keepDrawing } from '../store/drawings';
+import { addEvent, listRuns, putRun } from '../store/runs';
+import { getSingleton, putSingleton } from '../store/singletons';
+import { putTemplate } from '../store/templates';
+import { idFor } from './ids';
+import { DEMO_DAYS_AHEAD, DEMO_PASSES_SAWN, DEMO_RUN, DEMO_SHOP, DEMO_TEMPLATES } from './scenario';
+import type { DemoDrawing, DemoTemplate } from './scenario';
+
+const DAY_MS = 24 * 60 * 60 * 1000;
+const RUN_ID = idFor('run');
+const CLIENT_ID = idFor('tablet beside the saw');
+
+/** Fills an empty database with the demo shop; one that already has runs is left as it is. */
+export async function seedDemo(db: Database, drawingsFolder: string, now: Date): Promise<void> {
+  if ((await db.read(listRuns)).length > 0) return;
+  const templates: Template[] = [];
+  for (const demo of DEMO_TEMPLATES) {
+    const { template, files } = await readTemplate(demo, drawingsFolder);
+    await db.write(async (session) => {
+      for (const file of files) await keepDrawing(session, file.id, file);
+      await putTemplate(session, template, 0);
+    });
+    templates.push(template);
+  }
+  const run = { ...demoRun(templates, now), id: RUN_ID };
+  await db.write(async (session) => {
+    await putSingleton(session, 'shop', DEMO_SHOP, 0);
+    await putRun(session, run, 0);
+  });
+  await startRun(db, RUN_ID, now);
+  const { blades } = await db.read(async (session) => (await getSingleton(session, 'drawer')).doc);
+  const revisions = templates.map((template) => ({ revision: 1, template }));
+  await sawSome(db, { run, revisions, shop: DEMO_SHOP, drawer: blades, work: [] }, now);
+}
+
+interface ReadTemplate {
+  readonly template: Template;
+  readonly files: readonly { readonly id: string; readonly fileName: string; readonly text: string }[];
+}
+
+async function readTemplate(demo: DemoTemplate, folder: string): Promise<ReadTemplate> {
+  const parts: Part[] = [];
+  const files: { id: string; fileName: string; text: string; mmPerUnit: number }[] = [];
+  for (const drawing of demo.drawings) {
+    const text = await readFile(join(folder, drawing.file), 'utf8');
+    const { parts: read, mmPerUnit } = partsOf(drawing, text);
+    parts.push(...read);
+    files.push({ id: idFor(drawing.file), fileName: drawing.file, text, mmPerUnit });
+  }
+  const template: Template = {
+    id: idFor(demo.name),
+    name: demo.name,
+    note: demo.note,
+    parts,
+    drawings: files.map(({ id, fileName, mmPerUnit }) => ({ id, fileName, mmPerUnit })),
+    archived: false,
+  };
+  return { template, files };
+}
+
+function partsOf(drawing: DemoDrawing, text: string): { parts: Part[]; mmPerUnit: number } {
+  const raw = readSvg(text);
+  if (!raw.ok) throw new Error(`${drawing.file}: ${raw.error.message}`);
+  const { mmPerUnit } = raw.value;
+  if (mmPerUnit === null) throw new Error(`${drawing.file} gives no size`);
+  const scaled = scaleDrawing(raw.value, mmPerUnit);
+  if (!scaled.ok) throw new Error(`${drawing.file}: ${scaled.error.message}`);
+  let made = 0;
+  const newId = (): string => idFor(`${drawing.file} ${String(made++)}`);
+  const thickness = { mm: inches(1 / 4), typed: '1/4' };
+  const plain = partsFromDrawing(scaled.value, new Set(), {
+    woodId: 'basswood',
+    thickness,
+    together: drawing.together,
+    newId,
+  });
+  if (plain.length !== drawing.parts.length) throw new Error(`${drawing.file} draws ${String(plain.length)} parts`);
+  const parts = plain.map((part, i): Part => {
+    const told = drawing.parts[i];
+    const length = parseLength(told?.thickness ?? '', 'in');
+    if (!told || !length.ok) throw new Error(`${drawing.file}: part ${String(i)} has no thickness`);
+    const { name, perCopy, woodId, grain, pinnedLayers = null } = told;
+    return { ...part, name, perCopy, woodId, grain, pinnedLayers, thickness: length.value };
+  });
+  return { parts, mmPerUnit };
+}
+
+const demoRun = (templates: readonly Template[], now: Date): Omit<PlanInput['run'], 'id'> => ({
+  ...DEMO_RUN,
+  dueDate: new Date(now.getTime() + DEMO_DAYS_AHEAD * DAY_MS).toISOString().slice(0, 10),
+  lines: templates.map((template, i) => ({
+    templateId: template.id,
+    revision: 1,
+    copies: DEMO_TEMPLATES[i]?.copies ?? 1,
+    spares: {},
+    onHand: {},
+  })),
+  measured: [{ woodId: 'cherry', nominalMm: inches(3 / 8), measured: { mm: inches(13 / 32), typed: '13/32' } }],
+  archived: false,
+});
+
+/** Marks the first passes of the plan as sawn, a quarter of an hour apart, the last one ending now. */
+async function sawSome(db: Database, input: PlanInput, now: Date): Promise<void> {
+  const events: WorkEvent[] = [];
+  for (let n = 0; n < DEMO_PASSES_SAWN; n++) {
+    const planned = await planRun({ ...input, work: events }, { onStage: () => undefined });
+    const stack = planned.ok ? planned.value.stacks.find(({ passesToCut }) => passesToCut > 0) : undefined;
+    if (!stack) throw new Error('the demo run has no pass left to saw');
+    const spoiled = n === 2 ? 1 : 0;
+    const counts = stack.gang.parts.map(({ partId }) => [partId, { good: stack.layers - spoiled, spoiled }] as const);
+    const event: WorkEvent = {
+      kind: 'pass-sawn',
+      id: idFor(`pass ${String(n)}`),
+      clientId: CLIENT_ID,
+      at: new Date(now.getTime() - (DEMO_PASSES_SAWN - n) * 15 * 60 * 1000).toISOString(),
+      stack: stack.key,
+      layers: stack.layers,
+      counts: Object.fromEntries(counts),
+    };
+    events.push(event);
+    await db.write((session) => addEvent(session, RUN_ID, event));
+  }
+}

@@ -1,0 +1,204 @@
+import { randomUUID } from 'node:crypto';
+import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
+import request from 'supertest';
+import { TYPICAL_SHOP, type Plan, type Template, type WorkEvent } from '@rapid-jig/core';
+import { openDatabase } from '../db/database';
+import { appFor, MIGRATIONS, newRun, newTemplate, openScratch } from '../testing/server.test-support';
+
+let scratch: Awaited<ReturnType<typeof openScratch>>;
+const api = () => request(appFor(scratch.db));
+const put = (path: string, doc: object, version: number) => api().put(path).set('If-Match', `"${version}"`).send(doc);
+const putTemplate = (doc: Template, version = 0) => put(`/api/templates/${doc.id}`, doc, version);
+
+beforeEach(async () => {
+  scratch = await openScratch();
+});
+afterEach(() => scratch.remove());
+
+describe('documents and their versions', () => {
+  test('what is written comes back, also after the database is opened again', async () => {
+    const template = newTemplate();
+    expect((await putTemplate(template)).body).toMatchObject({ version: 1, revision: 1 });
+    await scratch.db.close();
+    const again = await openDatabase(scratch.url, MIGRATIONS);
+    const { body } = await request(appFor(again)).get(`/api/templates/${template.id}`);
+    expect(body).toEqual({ version: 1, revision: 1, doc: template });
+    await again.close();
+  });
+
+  test('a stale write gets 409 with what is stored, and changes nothing', async () => {
+    const template = newTemplate();
+    await putTemplate(template);
+    await putTemplate({ ...template, name: 'Theirs' }, 1);
+    const stale = await putTemplate({ ...template, name: 'Mine' }, 1);
+    expect(stale.status).toBe(409);
+    expect(stale.body).toMatchObject({ kind: 'version-conflict', current: { version: 2, doc: { name: 'Theirs' } } });
+    expect((await api().get('/api/templates')).body).toMatchObject([{ version: 2, doc: { name: 'Theirs' } }]);
+  });
+
+  test('a write without a version, under another id, or of something that is not there', async () => {
+    const template = newTemplate();
+    expect((await api().put(`/api/templates/${template.id}`).send(template)).status).toBe(428);
+    expect((await put(`/api/templates/${randomUUID()}`, template, 0)).status).toBe(400);
+    expect((await putTemplate(template, 7)).status).toBe(404);
+  });
+
+  test('two writers at once: one wins, the other is told', async () => {
+    const template = newTemplate();
+    await putTemplate(template);
+    const answers = await Promise.all(['A', 'B'].map((name) => putTemplate({ ...template, name }, 1)));
+    expect(answers.map(({ status }) => status).sort()).toEqual([200, 409]);
+  });
+
+  test('the shop starts as a typical one and is kept once changed', async () => {
+    expect((await api().get('/api/shop')).body).toEqual({ version: 0, doc: TYPICAL_SHOP });
+    expect((await put('/api/shop', { ...TYPICAL_SHOP, units: 'mm' }, 0)).body).toMatchObject({ version: 1 });
+    expect((await api().get('/api/shop')).body).toMatchObject({ version: 1, doc: { units: 'mm' } });
+    expect((await put('/api/shop', TYPICAL_SHOP, 0)).status).toBe(409);
+  });
+
+  test('an original drawing is kept letter by letter', async () => {
+    const id = randomUUID();
+    const file = { fileName: 'whale.svg', text: '<svg>\r\n<!-- ½ "quoted" -->\n</svg>\n' };
+    expect((await api().put(`/api/drawings/${id}`).send(file)).status).toBe(204);
+    expect((await api().get(`/api/drawings/${id}`)).body).toEqual(file);
+  });
+});
+
+describe('revisions', () => {
+  test('a pinned revision stays as it was; the next edit starts a new one', async () => {
+    const template = newTemplate();
+    await putTemplate(template);
+    const run = newRun(template);
+    await put(`/api/runs/${run.id}`, run, 0);
+    expect((await putTemplate({ ...template, note: 'looser' }, 1)).body).toMatchObject({ revision: 2, version: 2 });
+    expect((await putTemplate({ ...template, note: 'looser still' }, 2)).body).toMatchObject({
+      revision: 2,
+      version: 3,
+    });
+    const pinned = await api().get(`/api/runs/${run.id}/revisions`);
+    expect(pinned.body).toEqual([{ revision: 1, template }]);
+    expect((await api().get(`/api/templates/${template.id}/revisions/2`)).body).toMatchObject({ note: 'looser still' });
+    expect((await api().get(`/api/templates/${template.id}/revisions/3`)).status).toBe(404);
+  });
+
+  test('a run cannot pin what is not there, and nothing of it is kept', async () => {
+    const run = newRun(newTemplate());
+    expect((await put(`/api/runs/${run.id}`, run, 0)).status).toBe(404);
+    expect((await api().get('/api/runs')).body).toEqual([]);
+  });
+});
+
+describe('a run', () => {
+  async function storedRun(copies = 10) {
+    const template = newTemplate();
+    await putTemplate(template);
+    const run = newRun(template, copies);
+    await put(`/api/runs/${run.id}`, run, 0);
+    return { run, template };
+  }
+  const passOf = (plan: Plan): WorkEvent => {
+    const stack = plan.stacks[0]!;
+    const counts = { [stack.gang.parts[0]!.partId]: { good: stack.layers, spoiled: 0 } };
+    const { key, layers } = stack;
+    return {
+      kind: 'pass-sawn',
+      id: randomUUID(),
+      clientId: randomUUID(),
+      at: '2026-11-24T09:05:00Z',
+      stack: key,
+      layers,
+      counts,
+    };
+  };
+
+  test('starting freezes the plan: a later start gives the same one', async () => {
+    const { run } = await storedRun();
+    const first = await api().post(`/api/runs/${run.id}/start`);
+    expect(first.body).toMatchObject({ startedAt: '2026-11-24T09:00:00.000Z', coreVersion: expect.any(String) });
+    expect(first.body.inputHash).toMatch(/^[0-9a-f]{64}$/);
+    await put(`/api/runs/${run.id}`, { ...run, maxLayers: 1 }, 1);
+    expect((await api().post(`/api/runs/${run.id}/start`)).body).toEqual(first.body);
+    expect((await api().get(`/api/runs/${run.id}/snapshot`)).body).toEqual(first.body);
+    expect((await api().get('/api/runs')).body).toMatchObject([{ startedAt: '2026-11-24T09:00:00.000Z' }]);
+  });
+
+  test('an event sent twice counts once; taking it back is another event', async () => {
+    const { run } = await storedRun();
+    const { body: snapshot } = await api().post(`/api/runs/${run.id}/start`);
+    const event = passOf(snapshot.plan);
+    const path = `/api/runs/${run.id}/events`;
+    await api().post(path).send(event);
+    expect((await api().post(path).send(event)).body).toEqual({ events: [event] });
+    const back = {
+      kind: 'pass-taken-back',
+      id: randomUUID(),
+      clientId: randomUUID(),
+      at: '2026-11-24T09:06:00Z',
+      event: event.id,
+    };
+    expect((await api().post(path).send(back)).body).toEqual({ events: [event, back] });
+    expect((await api().get(path)).body).toEqual({ events: [event, back] });
+  });
+
+  test('an event for a run that is not there, or with another run’s id', async () => {
+    const { run } = await storedRun();
+    const { body: snapshot } = await api().post(`/api/runs/${run.id}/start`);
+    const event = passOf(snapshot.plan);
+    expect((await api().post(`/api/runs/${randomUUID()}/events`).send(event)).status).toBe(404);
+    await api().post(`/api/runs/${run.id}/events`).send(event);
+    const { run: other } = await storedRun();
+    expect((await api().post(`/api/runs/${other.id}/events`).send(event)).body).toMatchObject({
+      kind: 'invalid-request',
+      where: event.id,
+    });
+  });
+
+  test('a run that cannot be planned says why with 422', async () => {
+    const template = newTemplate();
+    const [part] = template.parts;
+    await putTemplate({ ...template, parts: [{ ...part!, thickness: { mm: 70, typed: '70 mm' } }] });
+    const run = newRun(template);
+    await put(`/api/runs/${run.id}`, run, 0);
+    const answer = await api().post(`/api/runs/${run.id}/start`);
+    expect(answer.status).toBe(422);
+    expect(answer.body).toMatchObject({ kind: 'cannot-plan', where: 'Luggage tag, Tag' });
+  });
+});
+
+describe('what comes from outside', () => {
+  test.each([
+    ['not JSON', () => api().put(`/api/runs/${randomUUID()}`).set('If-Match', '"0"').type('json').send('{"a":'), 400],
+    ['no body', () => api().put(`/api/runs/${randomUUID()}`).set('If-Match', '"0"'), 400],
+    ['an id that is none', () => api().get("/api/templates/1' OR '1'='1"), 400],
+    ['an unknown address', () => api().get('/api/secrets'), 404],
+    ['more than a megabyte for a run', () => put(`/api/runs/${randomUUID()}`, { x: 'y'.repeat(1_100_000) }, 0), 413],
+    ['another host name', () => api().get('/api/runs').set('Host', 'evil.example'), 403],
+    [
+      'another site’s page',
+      () => api().post(`/api/runs/${randomUUID()}/start`).set('Origin', 'http://evil.example'),
+      403,
+    ],
+  ])('%s', async (_name, send, status) => {
+    const answer = await send();
+    expect(answer.status).toBe(status);
+    expect(Object.keys(answer.body as object).sort()).toEqual(
+      expect.arrayContaining(['hint', 'kind', 'message', 'where']),
+    );
+  });
+
+  test('a fault nobody foresaw tells the client nothing of the inside', async () => {
+    await scratch.db.close();
+    const answer = await api().get('/api/runs');
+    expect(answer.status).toBe(500);
+    expect(answer.body).toEqual(expect.objectContaining({ kind: 'unexpected', where: 'the server' }));
+    scratch = await openScratch();
+  });
+
+  test('health, and headers that keep other sites out', async () => {
+    const { body, headers } = await api().get('/api/health');
+    expect(body).toMatchObject({ status: 'ok', database: 'own' });
+    expect(headers['content-security-policy']).toContain("default-src 'self'");
+    expect(headers['x-powered-by']).toBeUndefined();
+  });
+});

@@ -1,0 +1,138 @@
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import express, { type ErrorRequestHandler, type Express, type RequestHandler } from 'express';
+import helmet from 'helmet';
+import type { Logger } from 'pino';
+import { CORE_VERSION } from '@rapid-jig/core';
+import type { ApiFault, Health } from '@rapid-jig/contract';
+import type { Database } from '../db/database';
+import { ApiError } from '../api-error';
+import { guardOrigin } from './guards';
+import { apiRoutes } from './routes';
+
+/** One shop served by the program: the maker's own at `/`, the demo at `/demo`. */
+export interface ServedShop {
+  readonly base: '' | '/demo';
+  readonly db: Database;
+}
+
+export interface AppOptions {
+  readonly shops: readonly ServedShop[];
+  readonly clock: () => Date;
+  readonly logger: Logger;
+  /** Folder of the built web app; null to serve the API alone. */
+  readonly webRoot: string | null;
+  /** Names beside the loopback ones that requests may be made under. */
+  readonly hosts: readonly string[];
+}
+
+export function createApp({ shops, clock, logger, webRoot, hosts }: AppOptions): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(securityHeaders());
+  app.use(guardOrigin(hosts));
+  app.use(logRequests(logger));
+  for (const { base, db } of shops) {
+    const health: Health = { status: 'ok', database: base === '' ? 'own' : 'demo', version: CORE_VERSION };
+    app.get(`${base}/api/health`, (_request, response) => void response.json(health));
+    app.use(`${base}/api`, apiRoutes(db, clock));
+  }
+  if (webRoot !== null) serveWeb(app, webRoot, shops);
+  app.use(answerFaults(logger));
+  return app;
+}
+
+/** The app loads nothing from elsewhere; styles are made at run time by its component library. */
+const securityHeaders = (): RequestHandler =>
+  helmet({
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        defaultSrc: ["'self'"],
+        styleSrc: ["'self'", "'unsafe-inline'"],
+        imgSrc: ["'self'", 'data:', 'blob:'],
+        objectSrc: ["'none'"],
+        baseUri: ["'none'"],
+        frameAncestors: ["'none'"],
+      },
+    },
+    strictTransportSecurity: false,
+  });
+
+function logRequests(logger: Logger): RequestHandler {
+  return (request, response, next) => {
+    const started = performance.now();
+    response.on('finish', () => {
+      const { method, originalUrl: url } = request;
+      logger.info({ method, url, status: response.statusCode, ms: Math.round(performance.now() - started) }, 'request');
+    });
+    next();
+  };
+}
+
+function serveWeb(app: Express, webRoot: string, shops: readonly ServedShop[]): void {
+  const page = join(webRoot, 'index.html');
+  if (!existsSync(page)) throw new Error(`the web app is not built: ${page} is missing; run npm run build`);
+  app.use('/assets', express.static(join(webRoot, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
+  app.use(express.static(webRoot, { index: false }));
+  const [first] = shops;
+  app.get('/{*path}', (request, response, next) => {
+    const served = shops.some(
+      ({ base }) => base === '' || request.path === base || request.path.startsWith(`${base}/`),
+    );
+    if (served) response.sendFile(page);
+    else if (first) response.redirect(`${first.base}/`);
+    else next();
+  });
+}
+
+/** Turns whatever was thrown into the one error shape. What nobody foresaw goes to the log, not to the client. */
+function answerFaults(logger: Logger): ErrorRequestHandler {
+  return (error: unknown, request, response, next) => {
+    if (response.headersSent) {
+      next(error);
+      return;
+    }
+    const known = error instanceof ApiError ? error : fromExpress(error);
+    if (!known) logger.error({ err: error, method: request.method, url: request.originalUrl }, 'unexpected fault');
+    response.status(known?.status ?? 500).json(known?.fault ?? UNEXPECTED);
+  };
+}
+
+const UNEXPECTED: ApiFault = {
+  kind: 'unexpected',
+  message: 'Something went wrong in the program itself; nothing was changed.',
+  where: 'the server',
+  hint: 'Try again. If it stays so, look at the end of the log.',
+};
+
+/** What the body parser and the file server throw. */
+function fromExpress(error: unknown): ApiError | null {
+  if (!(error instanceof Error) || !('status' in error)) return null;
+  const type = 'type' in error ? String(error.type) : '';
+  if (type === 'entity.too.large') {
+    return new ApiError({
+      kind: 'too-large',
+      message: 'This is too large to be taken.',
+      where: 'the body',
+      hint: 'Send less at once.',
+    });
+  }
+  if (error.status === 404) {
+    return new ApiError({
+      kind: 'not-found',
+      message: 'There is nothing here.',
+      where: 'the address',
+      hint: 'Go back to the start page.',
+    });
+  }
+  if (typeof error.status === 'number' && error.status < 500) {
+    return new ApiError({
+      kind: 'invalid-request',
+      message: 'The request cannot be read.',
+      where: type || 'the request',
+      hint: 'Send well-formed JSON.',
+    });
+  }
+  return null;
+}

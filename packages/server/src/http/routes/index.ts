@@ -1,0 +1,22 @@
+import { Router } from 'express';
+import { drawerSchema, shopSchema } from '@rapid-jig/contract';
+import { notFound } from '../../api-error';
+import type { Database } from '../../db/database';
+import { drawingRoutes } from './drawings';
+import { runRoutes } from './runs';
+import { singletonRoutes } from './singletons';
+import { templateRoutes } from './templates';
+
+/** Every address under `/api`: thin adapters from HTTP to the store. */
+export function apiRoutes(db: Database, clock: () => Date): Router {
+  const router = Router();
+  router.use('/templates', templateRoutes(db));
+  router.use('/runs', runRoutes(db, clock));
+  router.use('/shop', singletonRoutes(db, 'shop', shopSchema));
+  router.use('/drawer', singletonRoutes(db, 'drawer', drawerSchema));
+  router.use('/drawings', drawingRoutes(db));
+  router.use((request) => {
+    throw notFound('address', request.originalUrl);
+  });
+  return router;
+}

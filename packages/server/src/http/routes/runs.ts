@@ -1,0 +1,49 @@
+import { Router } from 'express';
+import { runSchema, workEventSchema } from '@rapid-jig/contract';
+import { notFound } from '../../api-error';
+import type { Database } from '../../db/database';
+import { startRun } from '../../start-run';
+import { addEvent, findSnapshot, getRun, listEvents, listRuns, pinnedRevisions, putRun } from '../../store/runs';
+import { versionOf } from '../guards';
+import { checked, documentOf, idOf, SMALL_BODY } from './request';
+
+export function runRoutes(db: Database, clock: () => Date): Router {
+  const router = Router();
+  router.get('/', async (_request, response) => {
+    response.json(await db.read(listRuns));
+  });
+  router.get('/:id', async (request, response) => {
+    const id = idOf(request);
+    response.json(await db.read((session) => getRun(session, id)));
+  });
+  router.put('/:id', SMALL_BODY, async (request, response) => {
+    const [doc, version] = [documentOf(request, runSchema), versionOf(request)];
+    response.json(await db.write((session) => putRun(session, doc, version)));
+  });
+  router.get('/:id/revisions', async (request, response) => {
+    const id = idOf(request);
+    response.json(await db.read((session) => pinnedRevisions(session, id)));
+  });
+  router.post('/:id/start', async (request, response) => {
+    response.json(await startRun(db, idOf(request), clock()));
+  });
+  router.get('/:id/snapshot', async (request, response) => {
+    const id = idOf(request);
+    const snapshot = await db.read((session) => findSnapshot(session, id));
+    if (!snapshot) throw notFound('snapshot', id);
+    response.json(snapshot);
+  });
+  router.get('/:id/events', async (request, response) => {
+    const id = idOf(request);
+    response.json({ events: await db.read((session) => listEvents(session, id)) });
+  });
+  router.post('/:id/events', SMALL_BODY, async (request, response) => {
+    const [id, event] = [idOf(request), checked(workEventSchema, request.body)];
+    const events = await db.write(async (session) => {
+      await addEvent(session, id, event);
+      return listEvents(session, id);
+    });
+    response.json({ events });
+  });
+  return router;
+}

@@ -1,0 +1,37 @@
+import { isAbsolute, join, resolve } from 'node:path';
+
+/** Where the program listens and keeps its files. */
+export interface Settings {
+  readonly host: string;
+  readonly port: number;
+  /** Database of the maker's own shop; null where only the demo is served. */
+  readonly ownDatabaseUrl: string | null;
+  readonly demoDatabaseFile: string;
+  readonly extraHosts: readonly string[];
+}
+
+export const DEFAULT_PORT = 4321;
+
+/**
+ * Reads settings from the environment: `RAPID_JIG_DATA` (folder, default `data`), `RAPID_JIG_DATABASE_URL` (a `file:`
+ * or libSQL server URL, default a file in that folder), `RAPID_JIG_HOST`, `RAPID_JIG_PORT`, `RAPID_JIG_ALLOWED_HOSTS`
+ * (names, separated by commas). Throws with the name of a setting that cannot be used.
+ */
+export function readSettings(env: NodeJS.ProcessEnv, root: string, demoOnly: boolean): Settings {
+  const folder = env['RAPID_JIG_DATA'] ?? 'data';
+  const data = isAbsolute(folder) ? folder : resolve(root, folder);
+  const port = Number(env['RAPID_JIG_PORT'] ?? DEFAULT_PORT);
+  if (!Number.isInteger(port) || port < 0 || port > 65535) {
+    throw new Error(`RAPID_JIG_PORT must be a port from 0 to 65535, got "${env['RAPID_JIG_PORT'] ?? ''}"`);
+  }
+  return {
+    host: env['RAPID_JIG_HOST'] ?? '127.0.0.1',
+    port,
+    ownDatabaseUrl: demoOnly ? null : (env['RAPID_JIG_DATABASE_URL'] ?? `file:${join(data, 'shop.db')}`),
+    demoDatabaseFile: join(data, 'demo.db'),
+    extraHosts: (env['RAPID_JIG_ALLOWED_HOSTS'] ?? '')
+      .split(',')
+      .map((name) => name.trim())
+      .filter(Boolean),
+  };
+}

@@ -1,0 +1,36 @@
+import { eq } from 'drizzle-orm';
+import { TYPICAL_BLADES, TYPICAL_SHOP, type Shop } from '@rapid-jig/core';
+import type { Drawer, Stored } from '@rapid-jig/contract';
+import type { Session } from '../db/database';
+import { singletons } from '../db/schema';
+import { versionConflict } from '../api-error';
+
+/** The documents there is one of, and what they hold before the maker has said anything (version 0). */
+export interface Singletons {
+  readonly shop: Shop;
+  readonly drawer: Drawer;
+}
+
+const INITIAL: Singletons = { shop: TYPICAL_SHOP, drawer: { blades: TYPICAL_BLADES } };
+
+export async function getSingleton<K extends keyof Singletons>(
+  session: Session,
+  name: K,
+): Promise<Stored<Singletons[K]>> {
+  const [row] = await session.select().from(singletons).where(eq(singletons.name, name));
+  // Written only by putSingleton below, which takes nothing but this type.
+  return row ? { version: row.version, doc: row.doc as Singletons[K] } : { version: 0, doc: INITIAL[name] };
+}
+
+export async function putSingleton<K extends keyof Singletons>(
+  session: Session,
+  name: K,
+  doc: Singletons[K],
+  version: number,
+): Promise<Stored<Singletons[K]>> {
+  const found = await getSingleton(session, name);
+  if (found.version !== version) throw versionConflict(name, found);
+  const values = { name, version: version + 1, doc };
+  await session.insert(singletons).values(values).onConflictDoUpdate({ target: singletons.name, set: values });
+  return { version: values.version, doc };
+}

@@ -1,0 +1,76 @@
+import { randomUUID } from 'node:crypto';
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { pino } from 'pino';
+import { inches, type Part, type Run, type Template } from '@rapid-jig/core';
+import { openDatabase, type Database } from '../db/database';
+import { createApp } from '../http/app';
+
+export const MIGRATIONS = join(import.meta.dirname, '../../drizzle');
+export const DEMO_DRAWINGS = join(import.meta.dirname, '../../demo');
+export const NOW = new Date('2026-11-24T09:00:00Z');
+
+export async function openScratch(): Promise<{ db: Database; url: string; remove: () => Promise<void> }> {
+  const folder = await mkdtemp(join(tmpdir(), 'rapid-jig-'));
+  const url = `file:${join(folder, 'shop.db')}`;
+  const db = await openDatabase(url, MIGRATIONS);
+  const remove = async (): Promise<void> => {
+    await db.close();
+    await rm(folder, { recursive: true, force: true });
+  };
+  return { db, url, remove };
+}
+
+export const appFor = (db: Database) =>
+  createApp({
+    shops: [{ base: '', db }],
+    clock: () => NOW,
+    logger: pino({ level: 'silent' }),
+    webRoot: null,
+    hosts: [],
+  });
+
+export function squarePart(): Part {
+  const corners = [
+    { x: 80, y: 0 },
+    { x: 80, y: 50 },
+    { x: 0, y: 50 },
+    { x: 0, y: 0 },
+  ];
+  return {
+    id: randomUUID(),
+    name: 'Tag',
+    perCopy: 1,
+    woodId: 'cherry',
+    thickness: { mm: inches(1 / 8), typed: '1/8' },
+    grain: 'along-x',
+    outline: {
+      id: randomUUID(),
+      path: { start: { x: 0, y: 0 }, closed: true, segments: corners.map((to) => ({ kind: 'line', to })) },
+    },
+    insideCuts: [],
+    sharedBlank: null,
+    pinnedLayers: null,
+  };
+}
+
+export const newTemplate = (name = 'Luggage tag'): Template => ({
+  id: randomUUID(),
+  name,
+  note: '',
+  parts: [squarePart()],
+  drawings: [],
+  archived: false,
+});
+
+export const newRun = (template: Template, copies = 10): Run => ({
+  id: randomUUID(),
+  name: 'Fair',
+  dueDate: null,
+  lines: [{ templateId: template.id, revision: 1, copies, spares: {}, onHand: {} }],
+  spares: { kind: 'count', count: 0 },
+  maxLayers: null,
+  measured: [],
+  archived: false,
+});

@@ -1,0 +1,98 @@
+import {
+  err,
+  ok,
+  type Result,
+  type Template,
+  type TemplateRevision,
+  type Run,
+  type Shop,
+  type WorkEvent,
+} from '@rapid-jig/core';
+import type {
+  ApiFault,
+  Drawer,
+  DrawingFile,
+  PlanSnapshot,
+  Stored,
+  StoredEvents,
+  StoredRun,
+  StoredTemplate,
+} from '@rapid-jig/contract';
+
+export type Answer<T> = Promise<Result<T, ApiFault>>;
+
+/** Everything the web app asks of the server. */
+export interface Api {
+  templates(): Answer<StoredTemplate[]>;
+  template(id: string): Answer<StoredTemplate>;
+  revision(id: string, revision: number): Answer<Template>;
+  putTemplate(doc: Template, version: number): Answer<StoredTemplate>;
+  runs(): Answer<StoredRun[]>;
+  run(id: string): Answer<StoredRun>;
+  putRun(doc: Run, version: number): Answer<StoredRun>;
+  revisions(runId: string): Answer<TemplateRevision[]>;
+  startRun(runId: string): Answer<PlanSnapshot>;
+  events(runId: string): Answer<StoredEvents>;
+  addEvent(runId: string, event: WorkEvent): Answer<StoredEvents>;
+  shop(): Answer<Stored<Shop>>;
+  putShop(doc: Shop, version: number): Answer<Stored<Shop>>;
+  drawer(): Answer<Stored<Drawer>>;
+  putDrawer(doc: Drawer, version: number): Answer<Stored<Drawer>>;
+  drawing(id: string): Answer<DrawingFile>;
+  putDrawing(id: string, file: DrawingFile): Answer<null>;
+}
+
+const UNREACHABLE: ApiFault = {
+  kind: 'unexpected',
+  message: 'The program does not answer.',
+  where: 'the connection',
+  hint: 'See that it still runs on this machine. What you changed is kept in this browser and sent when it is back.',
+};
+
+/** True where trying again later may help: the server was not reached or failed, and did not refuse. */
+export const mayPass = (fault: ApiFault): boolean => fault.kind === 'unexpected';
+
+/** The API behind `base` ('' for the maker's own shop, '/demo' for the demo). */
+export function createApi(base: string, send: typeof fetch): Api {
+  const ask = async <T>(path: string, init?: RequestInit): Answer<T> => {
+    let response: Response;
+    try {
+      response = await send(`${base}/api${path}`, init);
+    } catch {
+      return err(UNREACHABLE);
+    }
+    const body: unknown = response.status === 204 ? null : await response.json().catch(() => UNREACHABLE);
+    // The server checks what it takes and answers in the contract's types.
+    return response.ok ? ok(body as T) : err(isFault(body) ? body : UNREACHABLE);
+  };
+  const write = (method: 'PUT' | 'POST', body: unknown, version?: number): RequestInit => ({
+    method,
+    headers: {
+      'Content-Type': 'application/json',
+      ...(version === undefined ? {} : { 'If-Match': `"${String(version)}"` }),
+    },
+    body: JSON.stringify(body),
+  });
+  return {
+    templates: () => ask('/templates'),
+    template: (id) => ask(`/templates/${id}`),
+    revision: (id, revision) => ask(`/templates/${id}/revisions/${String(revision)}`),
+    putTemplate: (doc, version) => ask(`/templates/${doc.id}`, write('PUT', doc, version)),
+    runs: () => ask('/runs'),
+    run: (id) => ask(`/runs/${id}`),
+    putRun: (doc, version) => ask(`/runs/${doc.id}`, write('PUT', doc, version)),
+    revisions: (runId) => ask(`/runs/${runId}/revisions`),
+    startRun: (runId) => ask(`/runs/${runId}/start`, write('POST', {})),
+    events: (runId) => ask(`/runs/${runId}/events`),
+    addEvent: (runId, event) => ask(`/runs/${runId}/events`, write('POST', event)),
+    shop: () => ask('/shop'),
+    putShop: (doc, version) => ask('/shop', write('PUT', doc, version)),
+    drawer: () => ask('/drawer'),
+    putDrawer: (doc, version) => ask('/drawer', write('PUT', doc, version)),
+    drawing: (id) => ask(`/drawings/${id}`),
+    putDrawing: (id, file) => ask(`/drawings/${id}`, write('PUT', file)),
+  };
+}
+
+const isFault = (body: unknown): body is ApiFault =>
+  typeof body === 'object' && body !== null && 'kind' in body && 'message' in body && 'hint' in body;

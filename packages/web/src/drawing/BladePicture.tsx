@@ -1,0 +1,76 @@
+import type { Blade } from '@rapid-jig/core';
+
+/** How much larger than life a blade in its kerf is shown. */
+const PX_PER_MM = 16;
+/** Beyond this a curve looks straight in the picture, mm. */
+const STRAIGHT_FROM = 60;
+
+interface KerfPictureProps {
+  readonly blade: Blade;
+  /** Radius of the tightest curve, mm; null for straight work. */
+  readonly radius: number | null;
+}
+
+/** A blade seen from above at its real proportions, in its kerf, in the tightest curve it has to follow. */
+export function KerfPicture({ blade, radius }: KerfPictureProps) {
+  const [width, height] = [132, 76];
+  const r = Math.min(radius ?? STRAIGHT_FROM, STRAIGHT_FROM) * PX_PER_MM;
+  const [cx, cy] = [width / 2, height / 2];
+  return (
+    <svg
+      width={width}
+      height={height}
+      role="img"
+      aria-label={`Number ${blade.size} blade, ${blade.widthMm.toFixed(2)} by ${blade.thicknessMm.toFixed(2)} mm, in its kerf of ${blade.kerfMm.toFixed(2)} mm`}
+      style={{ background: '#dfc08d', borderRadius: 3, display: 'block' }}
+    >
+      <circle cx={cx} cy={cy + r} r={r} fill="none" stroke="#3a2a1c" strokeWidth={blade.kerfMm * PX_PER_MM} />
+      <rect
+        x={cx - (blade.widthMm * PX_PER_MM) / 2}
+        y={cy - (blade.thicknessMm * PX_PER_MM) / 2}
+        width={blade.widthMm * PX_PER_MM}
+        height={blade.thicknessMm * PX_PER_MM}
+        fill="#d5dade"
+        stroke="#59626a"
+      />
+    </svg>
+  );
+}
+
+/** A blade from the side, teeth down the front, drawn as wide as its number says. */
+export function BladeSide({ blade, length = 96 }: { readonly blade: Blade; readonly length?: number }) {
+  const px = 7;
+  const width = blade.widthMm * px;
+  const pitch = (25.4 / blade.teethPerInch) * px;
+  const teeth = Math.max(1, Math.floor((length - 16) / pitch));
+  const gullet = width * 0.3;
+  const points = Array.from({ length: teeth }, (_, i) => {
+    const y = 8 + i * pitch;
+    return `L${String(width - gullet)} ${String(y)}L${String(width)} ${String(y + pitch * 0.8)}`;
+  }).join('');
+  return (
+    <svg
+      width={width + 2}
+      height={length}
+      aria-hidden
+      focusable="false"
+      style={{ display: 'block', overflow: 'visible' }}
+    >
+      <path
+        d={`M0 0H${String(width - gullet)}${points}L${String(width - gullet)} ${String(length)}H0Z`}
+        fill="#aeb6bb"
+        stroke="#59626a"
+        strokeWidth="0.8"
+      />
+      {blade.ends === 'pinned' && <circle cx={width / 2} cy={4} r={2.4} fill="#59626a" />}
+      {blade.form === 'spiral' && (
+        <path
+          d={Array.from({ length: 12 }, (_, i) => `M0 ${String(8 + i * 7)}L${String(width)} ${String(4 + i * 7)}`).join(
+            '',
+          )}
+          stroke="#59626a"
+        />
+      )}
+    </svg>
+  );
+}

@@ -1,0 +1,47 @@
+import { Box } from '@mui/material';
+import { boxOf, viewBoxOf, type DrawnPart } from './paths';
+import { woodFill } from './WoodDefs';
+
+interface PartPictureProps {
+  readonly parts: readonly { readonly drawn: DrawnPart; readonly woodId: string }[];
+  /** Pixels for a mm, or null to fill the height given. */
+  readonly scale?: number | null;
+  readonly height?: number;
+  readonly label: string;
+}
+
+/** Parts as they are drawn, in their wood, with the lines to cut. */
+export function PartPicture({ parts, scale = null, height = 96, label }: PartPictureProps) {
+  if (parts.length === 0) return null;
+  const box = boxOf(parts.map(({ drawn }) => drawn));
+  const [width, tall] = [box.maxX - box.minX + 2, box.maxY - box.minY + 2];
+  const size = scale === null ? { height, width: 'auto' } : { height: tall * scale, width: width * scale };
+  return (
+    <Box
+      component="svg"
+      role="img"
+      aria-label={label}
+      viewBox={viewBoxOf(box, 1)}
+      sx={{ ...size, maxWidth: '100%', display: 'block' }}
+    >
+      {parts.map(({ drawn, woodId }, i) => (
+        <PartShape key={i} drawn={drawn} woodId={woodId} />
+      ))}
+    </Box>
+  );
+}
+
+/** One part inside a picture whose unit is the mm. */
+export function PartShape({ drawn, woodId }: { readonly drawn: DrawnPart; readonly woodId: string | null }) {
+  return (
+    <path
+      d={drawn.outline + drawn.inside}
+      fill={woodId === null ? 'none' : woodFill(woodId)}
+      fillRule="evenodd"
+      stroke="var(--rj-palette-line)"
+      strokeWidth="1.4"
+      vectorEffect="non-scaling-stroke"
+      strokeLinejoin="round"
+    />
+  );
+}

@@ -1,0 +1,29 @@
+import { boxUnion, pathBox, toSvgPathData, type Box, type Part, type TemplateRevision } from '@rapid-jig/core';
+
+/** A part ready to be drawn: SVG path data, y down, in mm. */
+export interface DrawnPart {
+  readonly outline: string;
+  readonly inside: string;
+  /** y up, mm. */
+  readonly box: Box;
+}
+
+export function drawPart(part: Part): DrawnPart {
+  return {
+    outline: toSvgPathData(part.outline.path),
+    inside: part.insideCuts.map(({ path }) => toSvgPathData(path)).join(''),
+    box: pathBox(part.outline.path),
+  };
+}
+
+/** Every part of the revisions, by part id. */
+export function drawParts(revisions: readonly TemplateRevision[]): ReadonlyMap<string, DrawnPart> {
+  return new Map(revisions.flatMap(({ template }) => template.parts).map((part) => [part.id, drawPart(part)]));
+}
+
+/** The box around drawn parts; throws where there are none. */
+export const boxOf = (parts: readonly DrawnPart[]): Box => boxUnion(parts.map(({ box }) => box));
+
+/** An SVG view box around a box with y up. */
+export const viewBoxOf = ({ minX, minY, maxX, maxY }: Box, margin = 0): string =>
+  [minX - margin, -maxY - margin, maxX - minX + 2 * margin, maxY - minY + 2 * margin].join(' ');

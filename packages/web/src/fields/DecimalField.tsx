@@ -1,0 +1,55 @@
+import { useState } from 'react';
+import { TextField } from '@mui/material';
+
+interface DecimalFieldProps {
+  readonly label: string;
+  readonly value: number;
+  readonly least: number;
+  readonly most: number;
+  readonly onChange: (value: number) => void;
+  /** Given where an emptied field means something. */
+  readonly onClear?: () => void;
+  readonly help?: string;
+  readonly width?: number;
+}
+
+/** A plain number that is not a length: a share, a rate, a sum. A comma is taken for a point. */
+export function DecimalField({
+  label,
+  value,
+  least,
+  most,
+  onChange,
+  onClear,
+  help = ' ',
+  width = 210,
+}: DecimalFieldProps) {
+  const [draft, setDraft] = useState<string | null>(null);
+  const text = draft ?? String(value);
+  const read = (typed: string): number | null => {
+    const figure = Number(typed.trim().replace(',', '.'));
+    return typed.trim() !== '' && Number.isFinite(figure) && figure >= least && figure <= most ? figure : null;
+  };
+  const emptied = text.trim() === '' && onClear !== undefined;
+  const wrong = read(text) === null && !emptied;
+  return (
+    <TextField
+      label={label}
+      value={text}
+      error={wrong}
+      helperText={wrong ? `A number from ${String(least)} to ${String(most)}.` : help}
+      onChange={(event) => {
+        const typed = event.target.value;
+        setDraft(typed);
+        const figure = read(typed);
+        if (figure !== null) onChange(figure);
+        else if (typed.trim() === '') onClear?.();
+      }}
+      onBlur={() => {
+        if (!wrong) setDraft(null);
+      }}
+      sx={{ width }}
+      slotProps={{ htmlInput: { inputMode: 'decimal', autoComplete: 'off' } }}
+    />
+  );
+}

@@ -1,0 +1,56 @@
+import { useState } from 'react';
+import { TextField } from '@mui/material';
+import { formatLength, parseLength, typedUnit, type Length } from '@rapid-jig/core';
+import { useShop } from '../services';
+import { lengthText } from './Measure';
+
+interface LengthFieldProps {
+  readonly label: string;
+  readonly value: Length | null;
+  /** Shown where nothing was typed yet. */
+  readonly placeholder?: string;
+  readonly onChange: (value: Length) => void;
+  /** Given where an emptied field means something. */
+  readonly onClear?: () => void;
+  readonly width?: number | string;
+}
+
+/** A field for a length as people type it; what is understood stands below while typing. */
+export function LengthField({ label, value, placeholder, onChange, onClear, width = 150 }: LengthFieldProps) {
+  const { units } = useShop();
+  const [draft, setDraft] = useState<string | null>(null);
+  const text = draft ?? (value ? lengthText(value) : '');
+  const read = parseLength(text, units);
+  const emptied = text.trim() === '' && onClear !== undefined;
+  const commit = (next: string): void => {
+    setDraft(next);
+    const result = parseLength(next, units);
+    if (result.ok) onChange(result.value);
+    else if (next.trim() === '') onClear?.();
+  };
+  const understood = (): string => {
+    if (emptied) return ' ';
+    if (!read.ok) return `${read.error.message} ${draft === '' ? '' : read.error.hint}`;
+    return `= ${formatLength(read.value.mm, typedUnit(read.value, units) === 'in' ? 'mm' : 'in')}`;
+  };
+  return (
+    <TextField
+      label={label}
+      value={text}
+      placeholder={placeholder ?? ''}
+      error={!read.ok && !emptied && draft !== null}
+      helperText={draft === null && value === null ? ' ' : understood()}
+      onChange={(event) => {
+        commit(event.target.value);
+      }}
+      onBlur={() => {
+        if (read.ok || emptied) setDraft(null);
+      }}
+      sx={{ width }}
+      slotProps={{
+        htmlInput: { inputMode: 'text', autoComplete: 'off', spellCheck: false },
+        inputLabel: { shrink: true },
+      }}
+    />
+  );
+}

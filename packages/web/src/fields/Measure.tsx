@@ -1,0 +1,64 @@
+import { inchFraction, typedUnit, type Length, type LengthUnit } from '@rapid-jig/core';
+import { useShop, useUnit } from '../services';
+
+interface MeasureProps {
+  readonly mm: number;
+  /** As the maker typed it: then shown in that unit, unless the other is asked for. */
+  readonly typed?: string | null;
+}
+
+/** A length set as makers read it: `1 3/8"` with a built fraction, or millimetres. */
+export function Measure({ mm, typed = null }: MeasureProps) {
+  const { unit, other } = useUnit();
+  const { units } = useShop();
+  const entered = typedUnit({ mm, typed }, units);
+  const shown = entered === null ? unit : other ? (entered === 'in' ? 'mm' : 'in') : entered;
+  return <MeasureIn mm={mm} unit={shown} />;
+}
+
+export function MeasureIn({ mm, unit }: { readonly mm: number; readonly unit: LengthUnit }) {
+  if (unit === 'mm') return <span style={NO_BREAK}>{Math.round(mm * 10) / 10}&#8239;mm</span>;
+  const { whole, numerator, denominator, near } = inchFraction(mm);
+  return (
+    <span style={NO_BREAK} title={near ? 'to the nearest 1/64' : undefined}>
+      {near ? '≈' : ''}
+      {whole > 0 || numerator === 0 ? whole : ''}
+      {numerator > 0 && (
+        <span style={FRACTION}>
+          {whole > 0 ? '\u2009' : ''}
+          {numerator}/{denominator}
+        </span>
+      )}
+      ″
+    </span>
+  );
+}
+
+const NO_BREAK = { whiteSpace: 'nowrap' } as const;
+const FRACTION = { fontFamily: '"Bitter Variable", Georgia, serif', fontFeatureSettings: '"frac"' } as const;
+
+/** Length by width. */
+export function Size({ length, width }: { readonly length: number; readonly width: number }) {
+  return (
+    <span style={NO_BREAK}>
+      <Measure mm={length} /> × <Measure mm={width} />
+    </span>
+  );
+}
+
+/** An area in square inches or square centimetres, as one face of wood. */
+export function Area({ mm2 }: { readonly mm2: number }) {
+  const { unit } = useUnit();
+  const text = unit === 'in' ? `${(mm2 / 92_903.04).toFixed(1)} sq ft` : `${(mm2 / 1e6).toFixed(2)} m²`;
+  return <span style={NO_BREAK}>{text}</span>;
+}
+
+/** A long line: feet or metres. */
+export function Distance({ mm }: { readonly mm: number }) {
+  const { unit } = useUnit();
+  return (
+    <span style={NO_BREAK}>{unit === 'in' ? `${(mm / 304.8).toFixed(1)} ft` : `${(mm / 1000).toFixed(2)} m`}</span>
+  );
+}
+
+export const lengthText = ({ mm, typed }: Length): string => typed ?? `${String(Math.round(mm * 100) / 100)} mm`;

@@ -1,0 +1,64 @@
+import { Box, Typography } from '@mui/material';
+import { woodById, type BlankNeed, type Plan } from '@rapid-jig/core';
+import { woodFill } from '../drawing/WoodDefs';
+import { Area, Measure, Size } from '../fields/Measure';
+import { FIGURE } from '../theme/theme';
+
+/** The longest blank is drawn this wide, px. */
+const WIDEST_PX = 150;
+
+/** The blanks to cut, drawn to one scale, by wood and thickness. */
+export function BlanksSection({ plan }: { readonly plan: Plan }) {
+  if (plan.blanks.length === 0) return null;
+  const scale = WIDEST_PX / Math.max(...plan.blanks.map(({ length }) => length));
+  const woods = new Map<string, BlankNeed[]>();
+  for (const blank of plan.blanks) {
+    const key = `${blank.woodId} ${String(blank.nominalMm)}`;
+    woods.set(key, [...(woods.get(key) ?? []), blank]);
+  }
+  return (
+    <Box component="section" id="blanks" aria-label="Blanks" sx={{ mt: 4 }}>
+      <Typography variant="h2">Blanks</Typography>
+      {[...woods.entries()].map(([key, blanks]) => (
+        <WoodBlanks key={key} blanks={blanks} scale={scale} />
+      ))}
+    </Box>
+  );
+}
+
+function WoodBlanks({ blanks, scale }: { readonly blanks: readonly BlankNeed[]; readonly scale: number }) {
+  const [first] = blanks;
+  if (!first) return null;
+  return (
+    <Box sx={{ mt: 1.5 }}>
+      <Typography variant="h3">
+        {woodById(first.woodId)?.name}, <Measure mm={first.thicknessMm} />{' '}
+        <Typography component="span" variant="body2" color="text.secondary">
+          <Area mm2={blanks.reduce((sum, { length, width, count }) => sum + length * width * count, 0)} /> in all
+        </Typography>
+      </Typography>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 3, alignItems: 'end', mt: 1 }}>
+        {blanks.map((blank) => (
+          <Box key={blank.parts.join() + String(blank.length)} sx={{ maxWidth: 230 }}>
+            <svg width={blank.length * scale + 2} height={blank.width * scale + 2} aria-hidden focusable="false">
+              <rect
+                x="1"
+                y="1"
+                width={blank.length * scale}
+                height={blank.width * scale}
+                fill={woodFill(blank.woodId)}
+                stroke="var(--rj-palette-edge)"
+              />
+            </svg>
+            <Typography sx={FIGURE}>
+              <b>{blank.count}</b> of <Size length={blank.length} width={blank.width} />
+            </Typography>
+            <Typography variant="body2" color="text.secondary" sx={{ overflowWrap: 'anywhere' }}>
+              {blank.parts.join(', ')}
+            </Typography>
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  );
+}

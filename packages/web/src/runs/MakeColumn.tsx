@@ -1,0 +1,165 @@
+import { useState } from 'react';
+import { Autocomplete, Box, Button, FormControlLabel, Switch, TextField, Typography } from '@mui/material';
+import type { Plan, Run, RunLine } from '@rapid-jig/core';
+import { CountField } from '../fields/CountField';
+import { useShop } from '../services';
+import { FIGURE } from '../theme/theme';
+import { MeasuredWoods } from './MeasuredWoods';
+import { PartCounts } from './PartCounts';
+import { useOpenRun, useRunDoc } from './RunRoute';
+import { SpareField } from './SpareField';
+
+/** What to make and how many: every change plans the run again. */
+export function MakeColumn({ plan }: { readonly plan: Plan | null }) {
+  const { session } = useOpenRun();
+  const run = useRunDoc();
+  const shop = useShop();
+  const edit = (change: (run: Run) => Run, label?: string): void => {
+    session.document.edit(change, label);
+  };
+  return (
+    <Box
+      component="section"
+      id="count"
+      aria-label="What to make"
+      sx={{ width: { xs: '100%', lg: 400 }, flex: 'none', display: 'flex', flexDirection: 'column', gap: 2 }}
+    >
+      {run.lines.map((line) => (
+        <Line key={line.templateId} line={line} plan={plan} />
+      ))}
+      <AddTemplate />
+      <Box sx={{ borderTop: 1, borderColor: 'divider', pt: 2, display: 'flex', flexDirection: 'column', gap: 1.5 }}>
+        <SpareField
+          label="Spares of every part"
+          rule={run.spares}
+          onChange={(spares) => {
+            edit((doc) => ({ ...doc, spares }));
+          }}
+        />
+        <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, flexWrap: 'wrap' }}>
+          <Typography sx={{ flex: 1 }}>Layers in a stack, at most</Typography>
+          <CountField
+            label="Layers in a stack, at most"
+            value={run.maxLayers ?? shop.maxLayers}
+            least={1}
+            most={100}
+            onChange={(maxLayers) => {
+              edit((doc) => ({ ...doc, maxLayers }));
+            }}
+          />
+        </Box>
+        <FormControlLabel
+          sx={{ ml: 0, justifyContent: 'space-between' }}
+          labelPlacement="start"
+          control={
+            <Switch
+              checked={run.maxLayers === null}
+              onChange={(_event, on) => {
+                edit((doc) => ({ ...doc, maxLayers: on ? null : shop.maxLayers }));
+              }}
+            />
+          }
+          label="As the shop has it"
+        />
+      </Box>
+      {plan && <MeasuredWoods plan={plan} />}
+    </Box>
+  );
+}
+
+function Line({ line, plan }: { readonly line: RunLine; readonly plan: Plan | null }) {
+  const { session, templates } = useOpenRun();
+  const stored = templates.find(({ doc }) => doc.id === line.templateId);
+  const name = stored?.doc.name ?? 'Template';
+  const edit = (changes: Partial<RunLine>): void => {
+    session.document.edit(
+      (run) => ({
+        ...run,
+        lines: run.lines.map((one) => (one.templateId === line.templateId ? { ...one, ...changes } : one)),
+      }),
+      `${line.templateId} ${Object.keys(changes).join()}`,
+    );
+  };
+  const remove = (): void => {
+    session.document.edit((run) => ({
+      ...run,
+      lines: run.lines.filter(({ templateId }) => templateId !== line.templateId),
+    }));
+  };
+  return (
+    <Box
+      component="article"
+      aria-label={name}
+      sx={{
+        bgcolor: 'sheet',
+        border: 1,
+        borderColor: 'divider',
+        borderLeft: 6,
+        borderLeftColor: 'shelf',
+        borderRadius: 1,
+        p: 1.5,
+      }}
+    >
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.5 }}>
+        <CountField
+          label={`Copies of ${name}`}
+          value={line.copies}
+          onChange={(copies) => {
+            edit({ copies });
+          }}
+        />
+        <Typography variant="h2" sx={{ flex: 1, overflowWrap: 'anywhere' }}>
+          {name}
+        </Typography>
+      </Box>
+      {plan && <PartCounts line={line} plan={plan} onChange={edit} />}
+      <Box sx={{ display: 'flex', justifyContent: 'space-between', alignItems: 'center', mt: 0.5 }}>
+        <Typography variant="body2" color="text.secondary" sx={FIGURE}>
+          revision {line.revision}
+        </Typography>
+        {stored && stored.revision > line.revision && (
+          <Button size="small" onClick={() => void session.takeRevision(line.templateId, stored.revision)}>
+            Take revision {stored.revision}
+          </Button>
+        )}
+        <Button size="small" color="inherit" onClick={remove}>
+          Take out
+        </Button>
+      </Box>
+    </Box>
+  );
+}
+
+function AddTemplate() {
+  const { session, templates } = useOpenRun();
+  const { lines } = useRunDoc();
+  const [typed, setTyped] = useState('');
+  const free = templates.filter(
+    ({ doc }) => !doc.archived && doc.parts.length > 0 && lines.every(({ templateId }) => templateId !== doc.id),
+  );
+  if (free.length === 0)
+    return lines.length === 0 ? (
+      <Typography color="text.secondary">There is no template with parts yet.</Typography>
+    ) : null;
+  return (
+    <Autocomplete
+      size="small"
+      options={free}
+      value={null}
+      inputValue={typed}
+      onInputChange={(_event, text) => {
+        setTyped(text);
+      }}
+      blurOnSelect
+      getOptionLabel={({ doc }) => doc.name}
+      getOptionKey={({ doc }) => doc.id}
+      onChange={(_event, chosen) => {
+        if (chosen) void session.addTemplate(chosen.doc.id, chosen.revision);
+        setTyped('');
+      }}
+      renderInput={(params) => (
+        <TextField {...params} label={lines.length === 0 ? 'What will you make?' : 'Also make'} />
+      )}
+    />
+  );
+}

@@ -1,0 +1,75 @@
+import { Box, Typography } from '@mui/material';
+import { formatMinutes, totalMinutes, type Minutes, type Plan } from '@rapid-jig/core';
+import { Link } from 'react-router';
+import { BladeSide } from '../drawing/BladePicture';
+import { FIGURE } from '../theme/theme';
+import { FORM_WORDS } from '../words/plan';
+
+const KINDS = [
+  ['pattern', 'Pattern and holding'],
+  ['drilling', 'Drilling'],
+  ['threading', 'Threading'],
+  ['cutting', 'Cutting'],
+  ['corners', 'Corners'],
+  ['changing', 'Changing blades'],
+] as const satisfies readonly (readonly [keyof Minutes, string])[];
+
+/** Shades of planed wood, light to dark, one for each kind of minute. */
+const SHADES = ['#e9cf9f', '#d9b277', '#c59355', '#a97539', '#865727', '#5f3b1b'];
+
+/** Where the minutes at the saw go, and the blades they wear out. */
+export function MinutesSection({ plan }: { readonly plan: Plan }) {
+  const total = totalMinutes(plan.minutes);
+  if (total === 0) return null;
+  return (
+    <Box component="section" id="minutes" aria-label="Minutes and blades" sx={{ mt: 4 }}>
+      <Typography variant="h2">{formatMinutes(total)} at the saw</Typography>
+      <Box sx={{ display: 'flex', height: 30, border: 1, borderColor: 'edge', mt: 1 }} aria-hidden>
+        {KINDS.map(([kind], i) => (
+          <Box key={kind} sx={{ width: `${String((plan.minutes[kind] / total) * 100)}%`, bgcolor: SHADES[i] }} />
+        ))}
+      </Box>
+      <Box component="dl" sx={{ display: 'flex', flexWrap: 'wrap', gap: 2.5, m: 0, mt: 1 }}>
+        {KINDS.map(([kind, name], i) => (
+          <Box key={kind}>
+            <Typography
+              component="dt"
+              variant="body2"
+              color="text.secondary"
+              sx={{ display: 'flex', gap: 0.75, alignItems: 'center' }}
+            >
+              <Box sx={{ width: 11, height: 11, bgcolor: SHADES[i], border: 1, borderColor: 'edge' }} /> {name}
+            </Typography>
+            <Typography component="dd" sx={{ m: 0, ...FIGURE, fontWeight: 600 }}>
+              {formatMinutes(plan.minutes[kind])}
+            </Typography>
+          </Box>
+        ))}
+      </Box>
+      <Typography variant="body2" color="text.secondary" sx={{ mt: 1 }}>
+        Our estimate; your log will correct it. Every figure behind it stands under <Link to="/shop#factors">Shop</Link>{' '}
+        and can be changed.
+      </Typography>
+      <Typography variant="h2" sx={{ mt: 3 }}>
+        Blades, in the order of use
+      </Typography>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 4, mt: 1 }}>
+        {plan.bladeUses.map(({ blade, count, faceAreaMm2 }) => (
+          <Box key={blade.id} sx={{ display: 'flex', gap: 1.25 }}>
+            <BladeSide blade={blade} length={72} />
+            <Box>
+              <Typography sx={FIGURE}>
+                <b>{count}</b> of number {blade.size}
+              </Typography>
+              <Typography variant="body2" color="text.secondary">
+                {FORM_WORDS[blade.form]}
+                <br />
+                {(faceAreaMm2 / 100).toFixed(0)} cm² of cut face
+              </Typography>
+            </Box>
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  );
+}

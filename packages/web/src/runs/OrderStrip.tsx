@@ -1,0 +1,133 @@
+import { Box, Typography } from '@mui/material';
+import { formatMinutes, formatMoney, labourCost, type PlanCost } from '@rapid-jig/core';
+import { Area } from '../fields/Measure';
+import { useShop } from '../services';
+import { FIGURE } from '../theme/theme';
+import type { PlannedRun } from '../workers/planner.worker';
+
+interface OrderStripProps {
+  readonly planned: PlannedRun;
+  readonly change: PlanCost | null;
+}
+
+/** The run from left to right as the shop does it, each step with its figure, and what the last edit did to it. */
+export function OrderStrip({ planned: { plan, cost }, change }: OrderStripProps) {
+  const shop = useShop();
+  const { minutes } = plan;
+  const pieces = plan.parts.reduce((sum, part) => sum + part.toCut, 0);
+  const holes = plan.stacks.reduce((sum, stack) => sum + stack.pierceHoles * stack.passesToCut, 0);
+  const sawing = minutes.cutting + minutes.corners + minutes.threading;
+  return (
+    <Box
+      component="ol"
+      aria-label="The order of the work"
+      sx={{
+        listStyle: 'none',
+        m: 0,
+        mt: 1.5,
+        p: 0,
+        display: 'flex',
+        overflowX: 'auto',
+        bgcolor: 'background.paper',
+        border: 1,
+        borderColor: 'divider',
+        borderRadius: 1,
+      }}
+    >
+      <Step name="Count" figure={String(pieces)} unit="pieces to saw" href="#count" />
+      <Step
+        name="Wood"
+        figure={String(cost.blanks)}
+        unit={
+          <>
+            blanks, <Area mm2={cost.woodMm2} />
+          </>
+        }
+        href="#blanks"
+        delta={change?.blanks}
+        deltaUnit="blanks"
+      />
+      <Step
+        name="Stack"
+        figure={String(cost.passes)}
+        unit={`passes, ${formatMinutes(minutes.pattern)}`}
+        href="#wall"
+        delta={change?.passes}
+        deltaUnit="passes"
+      />
+      <Step name="Drill" figure={String(holes)} unit={`holes, ${formatMinutes(minutes.drilling)}`} href="#wall" />
+      <Step
+        name="Saw"
+        figure={formatMinutes(sawing)}
+        unit={`${String(cost.blades)} blades, ${formatMinutes(minutes.changing)} to change them`}
+        href="#minutes"
+        delta={change?.blades}
+        deltaUnit="blades"
+      />
+      <Step
+        name="At the saw in all"
+        figure={formatMinutes(cost.minutes)}
+        unit={`worth ${formatMoney(labourCost(cost.minutes, shop.hourValueMinor), shop.currency)}`}
+        href="#minutes"
+        delta={change ? Math.round(change.minutes) : undefined}
+        deltaUnit="min"
+        strong
+      />
+      <Step
+        name="One slip spoils"
+        figure={`≤ ${String(cost.piecesAtRisk)}`}
+        unit="pieces"
+        href="#wall"
+        delta={change?.piecesAtRisk}
+        deltaUnit="pieces"
+      />
+    </Box>
+  );
+}
+
+interface StepProps {
+  readonly name: string;
+  readonly figure: string;
+  readonly unit: React.ReactNode;
+  readonly href: string;
+  readonly delta?: number | undefined;
+  readonly deltaUnit?: string;
+  readonly strong?: boolean;
+}
+
+/** One step, cut like an arrow towards the next. */
+function Step({ name, figure, unit, href, delta = 0, deltaUnit = '', strong = false }: StepProps) {
+  return (
+    <Box
+      component="li"
+      sx={{
+        flex: '1 0 auto',
+        borderLeft: 1,
+        borderColor: 'divider',
+        '&:first-of-type': { borderLeft: 0 },
+        bgcolor: strong ? 'sheet' : undefined,
+      }}
+    >
+      <Box
+        component="a"
+        href={href}
+        sx={{ display: 'block', color: 'inherit', textDecoration: 'none', px: 1.75, py: 1 }}
+      >
+        <Typography variant="body2" color="text.secondary">
+          {name}
+        </Typography>
+        <Typography sx={{ ...FIGURE, fontWeight: 700, fontSize: '1.25rem', lineHeight: 1.25 }}>{figure}</Typography>
+        <Typography variant="body2" color="text.secondary">
+          {unit}
+        </Typography>
+        <Typography
+          variant="body2"
+          role={delta === 0 ? undefined : 'status'}
+          sx={{ minHeight: '1.4em', fontWeight: 600, color: delta > 0 ? 'warning.main' : 'success.main' }}
+        >
+          {delta === 0 ? '' : `${delta > 0 ? '+' : '−'}${String(Math.abs(delta))} ${deltaUnit}`}
+        </Typography>
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,95 @@
+import { useState } from 'react';
+import { Box, Button, Checkbox, Typography } from '@mui/material';
+import type { PlannedStack } from '@rapid-jig/core';
+import { CountField } from '../fields/CountField';
+import { useOpenRun } from './RunRoute';
+
+/** More boxes than this are a number: nobody counts forty ticks. */
+const MOST_BOXES = 12;
+
+/** A box for every pass of a stack: ticked ones are sawn; a tick taken off takes that pass back. */
+export function PassMarks({ stack }: { readonly stack: PlannedStack }) {
+  const { session } = useOpenRun();
+  const [spoiled, setSpoiled] = useState(0);
+  const { done, passesToCut, gang } = stack;
+  const name = gang.parts.map(({ partName }) => partName).join(' + ');
+  const mark = (): void => {
+    void session.markPass(stack, spoiled);
+    setSpoiled(0);
+  };
+  const last = done[done.length - 1];
+  const takeBack = (): void => {
+    if (last !== undefined) void session.takeBack(last);
+  };
+  const few = done.length + passesToCut <= MOST_BOXES;
+  return (
+    <Box role="group" aria-label={`Passes of ${name}, ${String(stack.layers)} layers`}>
+      {few ? (
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', ml: -1 }}>
+          {done.map((id, i) => (
+            <Checkbox
+              key={id}
+              checked
+              onChange={takeBack}
+              slotProps={{ input: { 'aria-label': `Pass ${String(i + 1)} of ${name}: sawn` } }}
+            />
+          ))}
+          {Array.from({ length: passesToCut }, (_, i) => (
+            <Checkbox
+              key={i}
+              checked={false}
+              onChange={mark}
+              slotProps={{ input: { 'aria-label': `Pass ${String(done.length + i + 1)} of ${name}: to saw` } }}
+            />
+          ))}
+        </Box>
+      ) : (
+        <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+          <Typography>
+            {done.length} of {done.length + passesToCut} passes sawn
+          </Typography>
+          <Button size="small" variant="outlined" disabled={passesToCut === 0} onClick={mark}>
+            One more
+          </Button>
+          <Button size="small" disabled={last === undefined} onClick={takeBack}>
+            Take back
+          </Button>
+        </Box>
+      )}
+      {passesToCut > 0 && <Spoiled layers={stack.layers} value={spoiled} onChange={setSpoiled} />}
+    </Box>
+  );
+}
+
+/** Pieces of the next pass that were spoiled; asked for only when wanted. */
+function Spoiled({
+  layers,
+  value,
+  onChange,
+}: {
+  readonly layers: number;
+  readonly value: number;
+  readonly onChange: (value: number) => void;
+}) {
+  const [open, setOpen] = useState(false);
+  if (!open && value === 0) {
+    return (
+      <Button
+        size="small"
+        color="inherit"
+        sx={{ color: 'text.secondary', p: 0 }}
+        onClick={() => {
+          setOpen(true);
+        }}
+      >
+        Some spoiled?
+      </Button>
+    );
+  }
+  return (
+    <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+      <Typography variant="body2">Layers spoiled in the next pass</Typography>
+      <CountField label="Layers spoiled in the next pass" value={value} most={layers} onChange={onChange} />
+    </Box>
+  );
+}

@@ -1,0 +1,88 @@
+import { useState } from 'react';
+import { Box, Button, TextField, Typography } from '@mui/material';
+import { Link } from 'react-router';
+import { fileNameFor, partListCsv } from '@rapid-jig/core';
+import { SaveBadge } from '../shell/SaveBadge';
+import { FIGURE } from '../theme/theme';
+import { dueWords } from './due';
+import { useOpenRun, useRunDoc, useRunState } from './RunRoute';
+
+/** The name of the run, its date, how far along it is, and what can be carried to the shop. */
+export function RunHeader() {
+  const { session } = useOpenRun();
+  const run = useRunDoc();
+  const { planned } = useRunState();
+  const [name, setName] = useState<string | null>(null);
+  const shown = name ?? run.name;
+  return (
+    <Box sx={{ display: 'flex', alignItems: 'center', columnGap: 2, rowGap: 1, flexWrap: 'wrap' }}>
+      <TextField
+        variant="standard"
+        value={shown}
+        error={shown.trim() === ''}
+        helperText={shown.trim() === '' ? 'A run needs a name.' : ''}
+        onChange={(event) => {
+          const next = event.target.value.slice(0, 120);
+          setName(next);
+          if (next.trim() !== '') session.document.edit((doc) => ({ ...doc, name: next.trim() }), 'name');
+        }}
+        onBlur={() => {
+          if (shown.trim() !== '') setName(null);
+        }}
+        sx={{
+          flex: '0 1 360px',
+          '& input': { fontFamily: FIGURE.fontFamily, fontSize: '1.75rem', fontWeight: 700, py: 0.25 },
+        }}
+        slotProps={{ htmlInput: { 'aria-label': 'Name of the run' } }}
+      />
+      <TextField
+        label="Due"
+        type="date"
+        value={run.dueDate ?? ''}
+        onChange={(event) => {
+          const dueDate = event.target.value || null;
+          session.document.edit((doc) => ({ ...doc, dueDate }));
+        }}
+        slotProps={{ inputLabel: { shrink: true } }}
+      />
+      <Typography color="text.secondary">{dueWords(run.dueDate, new Date()).replace(/^by [^,]*, /, '')}</Typography>
+      <SaveBadge document={session.document} />
+      <Box sx={{ flex: 1 }} />
+      <Progress />
+      <Button
+        disabled={!planned}
+        onClick={() => {
+          if (planned) download(fileNameFor(run, 'csv'), partListCsv(planned.plan));
+        }}
+      >
+        Part list (CSV)
+      </Button>
+      <Button component={Link} to="sheet" variant="contained" disabled={!planned || run.lines.length === 0}>
+        Cut sheet
+      </Button>
+    </Box>
+  );
+}
+
+function Progress() {
+  const { planned } = useRunState();
+  const parts = planned?.plan.parts ?? [];
+  const total = parts.reduce((sum, part) => sum + part.total, 0);
+  if (total === 0) return null;
+  const there = parts.reduce((sum, part) => sum + Math.min(part.total, part.good + part.onHand), 0);
+  return (
+    <Typography role="status" aria-label="Progress" sx={FIGURE}>
+      <b>{there}</b> of {total} pieces good, <b>{total - there}</b> to saw
+    </Typography>
+  );
+}
+
+/** Hands a text to the browser as a file. */
+function download(fileName: string, text: string): void {
+  const url = URL.createObjectURL(new Blob([text], { type: 'text/csv;charset=utf-8' }));
+  const link = document.createElement('a');
+  link.href = url;
+  link.download = fileName;
+  link.click();
+  URL.revokeObjectURL(url);
+}

@@ -1,0 +1,124 @@
+import { Box, Button, Typography } from '@mui/material';
+import { Link, useLoaderData, useNavigate } from 'react-router';
+import type { StoredRun, StoredTemplate } from '@rapid-jig/contract';
+import { PartPicture } from '../drawing/PartPicture';
+import { drawPart } from '../drawing/paths';
+import { useServices } from '../services';
+import { orThrow } from '../shell/or-throw';
+import { Page } from '../shell/Page';
+import { EmptyStart } from '../templates/TemplateListView';
+import { counted } from '../templates/FoundReport';
+import { FIGURE } from '../theme/theme';
+import { dueWords } from './due';
+
+/** What is being made, each run as a plank with the outlines of what is cut from it. */
+export function RunListView() {
+  const { runs, templates } = useLoaderData<{ runs: StoredRun[]; templates: StoredTemplate[] }>();
+  const { base } = useServices();
+  if (templates.length === 0)
+    return <EmptyStart words="First, bring the drawing of something you make." demo={base === ''} />;
+  return (
+    <Page>
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, mb: 2 }}>
+        <Typography variant="h1" sx={{ flex: 1 }}>
+          Runs
+        </Typography>
+        <NewRun />
+      </Box>
+      {runs.length === 0 && (
+        <Typography color="text.secondary">
+          Nothing is being made yet. A run is so many of these and so many of those, by a date.
+        </Typography>
+      )}
+      <Box sx={{ display: 'grid', gap: 2.5 }}>
+        {runs
+          .filter(({ doc }) => !doc.archived)
+          .map((run) => (
+            <RunPlank key={run.doc.id} run={run} templates={templates} />
+          ))}
+      </Box>
+    </Page>
+  );
+}
+
+function NewRun() {
+  const { api } = useServices();
+  const navigate = useNavigate();
+  const make = async (): Promise<void> => {
+    const id = crypto.randomUUID();
+    const run = {
+      id,
+      name: 'New run',
+      dueDate: null,
+      lines: [],
+      spares: { kind: 'count', count: 0 } as const,
+      maxLayers: null,
+      measured: [],
+      archived: false,
+    };
+    orThrow(await api.putRun(run, 0));
+    await navigate(`/runs/${id}`);
+  };
+  return (
+    <Button variant="contained" onClick={() => void make()}>
+      Start a run
+    </Button>
+  );
+}
+
+function RunPlank({
+  run: { doc, startedAt },
+  templates,
+}: {
+  readonly run: StoredRun;
+  readonly templates: readonly StoredTemplate[];
+}) {
+  const lines = doc.lines.flatMap((line) => {
+    const template = templates.find((one) => one.doc.id === line.templateId)?.doc;
+    const part = template?.parts[0];
+    return template && part
+      ? [{ copies: line.copies, name: template.name, woodId: part.woodId, drawn: drawPart(part) }]
+      : [];
+  });
+  return (
+    <Box
+      component={Link}
+      to={`/runs/${doc.id}`}
+      sx={{
+        color: 'inherit',
+        textDecoration: 'none',
+        bgcolor: 'sheet',
+        border: 1,
+        borderColor: 'divider',
+        borderBottom: 8,
+        borderBottomColor: 'shelf',
+        p: 2,
+        display: 'block',
+      }}
+    >
+      <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2, flexWrap: 'wrap' }}>
+        <Typography variant="h2" sx={{ overflowWrap: 'anywhere' }}>
+          {doc.name}
+        </Typography>
+        <Typography color="text.secondary">{startedAt ? 'being sawn' : 'planned'}</Typography>
+        <Typography sx={{ ml: 'auto' }}>{dueWords(doc.dueDate, new Date())}</Typography>
+      </Box>
+      <Box sx={{ display: 'flex', gap: 4, mt: 2, flexWrap: 'wrap' }}>
+        {lines.map(({ name, copies, drawn, woodId }) => (
+          <Box key={name}>
+            <PartPicture parts={[{ drawn, woodId }]} height={92} label={name} />
+            <Typography variant="body2" sx={{ mt: 0.5 }}>
+              <Box component="b" sx={FIGURE}>
+                {copies}
+              </Box>{' '}
+              × {name}
+            </Typography>
+          </Box>
+        ))}
+        {lines.length === 0 && (
+          <Typography color="text.secondary">{counted(doc.lines.length, 'template')} in it so far.</Typography>
+        )}
+      </Box>
+    </Box>
+  );
+}

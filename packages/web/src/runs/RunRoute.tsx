@@ -1,0 +1,57 @@
+import { createContext, useContext, useEffect } from 'react';
+import { Outlet, useLoaderData } from 'react-router';
+import { useStore } from 'zustand';
+import type { Run } from '@rapid-jig/core';
+import type { StoredTemplate } from '@rapid-jig/contract';
+import { openDocument } from '../documents/document';
+import type { Services } from '../services';
+import { orThrow } from '../shell/or-throw';
+import { createRunSession, type RunSession, type RunState } from './run-session';
+
+interface OpenRun {
+  readonly session: RunSession;
+  /** All templates, for choosing from and to see newer revisions. */
+  readonly templates: readonly StoredTemplate[];
+}
+
+export async function loadRun(services: Services, id: string): Promise<OpenRun> {
+  const { api, drafts, queue } = services;
+  const [run, revisions, events, templates] = await Promise.all([
+    api.run(id),
+    api.revisions(id),
+    api.events(id),
+    api.templates(),
+  ]);
+  const stored = orThrow(run);
+  const document = await openDocument<Run>({
+    key: `run ${id}`,
+    stored: { version: stored.version, doc: stored.doc },
+    save: (doc, version) => api.putRun(doc, version),
+    drafts,
+    queue,
+  });
+  const loaded = { revisions: orThrow(revisions), events: orThrow(events).events, startedAt: stored.startedAt };
+  return { session: await createRunSession(services, document, loaded), templates: orThrow(templates) };
+}
+
+const RunContext = createContext<OpenRun | null>(null);
+
+export function useOpenRun(): OpenRun {
+  const open = useContext(RunContext);
+  if (!open) throw new Error('a view of a run was drawn outside of its route');
+  return open;
+}
+
+export const useRunState = (): RunState => useStore(useOpenRun().session.store);
+export const useRunDoc = (): Run => useStore(useOpenRun().session.document.store, (state) => state.doc);
+
+/** A run and its views share one session: the plan is made once. */
+export function RunRoute() {
+  const open = useLoaderData<OpenRun>();
+  useEffect(() => open.session.watch(), [open]);
+  return (
+    <RunContext value={open}>
+      <Outlet />
+    </RunContext>
+  );
+}

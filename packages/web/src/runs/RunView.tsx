@@ -1,0 +1,86 @@
+import { useMemo } from 'react';
+import { Alert, Box, Typography } from '@mui/material';
+import { drawParts } from '../drawing/paths';
+import { useShop, useUnit } from '../services';
+import { Page } from '../shell/Page';
+import { fieldDifferences, SaveTrouble, useUndoKeys } from '../shell/SaveBadge';
+import { SawQuestion } from '../shop/SawQuestion';
+import { warningWords } from '../words/plan';
+import { BlanksSection } from './BlanksSection';
+import { MakeColumn } from './MakeColumn';
+import { MinutesSection } from './MinutesSection';
+import { OrderStrip } from './OrderStrip';
+import { RunHeader } from './RunHeader';
+import { useOpenRun, useRunDoc, useRunState } from './RunRoute';
+import { Wall } from './Wall';
+
+/** A run: what to make on the left, the wall of stacks it comes to on the right, in the order of the work. */
+export function RunView() {
+  const { session } = useOpenRun();
+  const { planned, error, revisions, change, trouble } = useRunState();
+  const run = useRunDoc();
+  const shop = useShop();
+  useUndoKeys(session.document);
+  const drawn = useMemo(() => drawParts(revisions), [revisions]);
+  return (
+    <Page wide>
+      <RunHeader />
+      <SaveTrouble document={session.document} differences={fieldDifferences} />
+      {trouble && (
+        <Alert severity="warning" sx={{ my: 1 }}>
+          Not yet recorded: {trouble}
+        </Alert>
+      )}
+      {!shop.saw.confirmed && run.lines.length > 0 && <SawQuestion />}
+      {planned && !error && run.lines.length > 0 && <OrderStrip planned={planned} change={change} />}
+      <Box sx={{ display: 'flex', gap: 3, alignItems: 'start', flexDirection: { xs: 'column', lg: 'row' }, mt: 2 }}>
+        <MakeColumn plan={planned?.plan ?? null} />
+        <Box sx={{ flex: 1, minWidth: 0, width: '100%' }}>
+          {error && <PlanErrors />}
+          {planned && !error && (
+            <>
+              <Warnings />
+              <Wall plan={planned.plan} drawn={drawn} />
+              <BlanksSection plan={planned.plan} />
+              <MinutesSection plan={planned.plan} />
+            </>
+          )}
+        </Box>
+      </Box>
+    </Page>
+  );
+}
+
+/** Every reason why there is no plan, where, and what to do. */
+function PlanErrors() {
+  const { error } = useRunState();
+  return (error ?? []).map(({ message, where, hint }, i) => (
+    <Alert key={i} severity="error" sx={{ mb: 1 }}>
+      <b>{where}</b>: {message} {hint}
+    </Alert>
+  ));
+}
+
+const MOST_WARNINGS = 6;
+
+/** What the maker should know, one line each; those of a single stack stand on the stack. */
+function Warnings() {
+  const { planned } = useRunState();
+  const { unit } = useUnit();
+  const warnings = (planned?.plan.warnings ?? []).filter(({ stackKey }) => stackKey === null);
+  if (warnings.length === 0) return null;
+  return (
+    <Box sx={{ mb: 2, borderLeft: 4, borderColor: 'warning.main', pl: 1.5 }}>
+      {warnings.slice(0, MOST_WARNINGS).map((warning, i) => (
+        <Typography key={i} variant="body2">
+          <b>{warning.where}</b>: {warningWords(warning, unit)}
+        </Typography>
+      ))}
+      {warnings.length > MOST_WARNINGS && (
+        <Typography variant="body2" color="text.secondary">
+          and {warnings.length - MOST_WARNINGS} more
+        </Typography>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,94 @@
+import { toSvgPathData, turnedBox, turnedPath, type CutSheet, type PatternDrawing } from '@rapid-jig/core';
+import { Measure, Size } from '../fields/Measure';
+import { viewBoxOf } from '../drawing/paths';
+import { patternLetter } from './SheetTables';
+
+/** A bar of known length: if it measures right, so does everything else on the paper. */
+export function CheckBar({ lengthMm }: { readonly lengthMm: number }) {
+  return (
+    <figure className="check-bar">
+      <svg
+        width={`${String(lengthMm)}mm`}
+        height="6mm"
+        viewBox={`0 0 ${String(lengthMm)} 6`}
+        role="img"
+        aria-label="Check bar"
+        data-testid="check-bar"
+      >
+        <path
+          d={`M0 0V6M0 3H${String(lengthMm)}M${String(lengthMm)} 0V6`}
+          stroke="#000"
+          strokeWidth="0.5"
+          fill="none"
+        />
+      </svg>
+      <figcaption>
+        This bar is <Measure mm={lengthMm} /> long. If yours is not, the printer changed the size: do not cut from this
+        paper.
+      </figcaption>
+    </figure>
+  );
+}
+
+export function PatternPages({ sheet }: { readonly sheet: CutSheet }) {
+  return (
+    <section>
+      {sheet.patterns.map((pattern, i) => (
+        <PatternPage key={pattern.stackKeys.join()} pattern={pattern} letter={patternLetter(i)} />
+      ))}
+    </section>
+  );
+}
+
+function PatternPage({ pattern, letter }: { readonly pattern: PatternDrawing; readonly letter: string }) {
+  const { fit, copies, title } = pattern;
+  return (
+    <figure className="pattern">
+      <figcaption>
+        <b>{letter}</b> {title}: {copies} {copies === 1 ? 'copy' : 'copies'}
+      </figcaption>
+      {fit === 'too-large' ? <TooLarge pattern={pattern} /> : <TrueSize pattern={pattern} />}
+    </figure>
+  );
+}
+
+function TrueSize({ pattern }: { readonly pattern: PatternDrawing }) {
+  const turned = pattern.fit === 'turned';
+  const box = turned ? turnedBox(pattern.box) : pattern.box;
+  const data = [...pattern.outlines, ...pattern.insideCuts]
+    .map((path) => toSvgPathData(turned ? turnedPath(path) : path))
+    .join('');
+  return (
+    <svg
+      width={`${String(box.maxX - box.minX)}mm`}
+      height={`${String(box.maxY - box.minY)}mm`}
+      viewBox={viewBoxOf(box)}
+      role="img"
+      aria-label={`${pattern.title} at true size`}
+    >
+      <path d={data} fill="none" stroke="#000" strokeWidth="0.25" />
+    </svg>
+  );
+}
+
+/** A pattern larger than the paper is shown small, and says so. */
+function TooLarge({ pattern }: { readonly pattern: PatternDrawing }) {
+  const { box } = pattern;
+  const data = [...pattern.outlines, ...pattern.insideCuts].map(toSvgPathData).join('');
+  return (
+    <>
+      <p>
+        Larger than the paper (<Size length={box.maxX - box.minX} width={box.maxY - box.minY} />
+        ): not to scale here. Print it from your drawing program over several sheets.
+      </p>
+      <svg
+        style={{ maxWidth: '70mm', maxHeight: '60mm' }}
+        viewBox={viewBoxOf(box)}
+        role="img"
+        aria-label={`${pattern.title}, not to scale`}
+      >
+        <path d={data} fill="none" stroke="#000" strokeWidth="1" />
+      </svg>
+    </>
+  );
+}

@@ -1,0 +1,195 @@
+import { bladesInOrder, woodById, type CutSheet, type Plan, type PlannedStack } from '@rapid-jig/core';
+import { Area, Distance, Measure, Size } from '../fields/Measure';
+import { FORM_WORDS, HOLDING_WORDS } from '../words/plan';
+
+interface SheetProps {
+  readonly plan: Plan;
+}
+
+export function SheetCounts({ plan }: SheetProps) {
+  return (
+    <section>
+      <h2>Count</h2>
+      <table>
+        <thead>
+          <tr>
+            <th>Part</th>
+            <th>a copy</th>
+            <th>needed</th>
+            <th>spares</th>
+            <th>total</th>
+            <th>good</th>
+            <th>to saw</th>
+          </tr>
+        </thead>
+        <tbody>
+          {plan.parts.map((part) => (
+            <tr key={part.partId}>
+              <td>
+                {part.templateName}: {part.partName}
+              </td>
+              <td>{part.perCopy}</td>
+              <td>{part.needed}</td>
+              <td>{part.spares}</td>
+              <td>{part.total}</td>
+              <td>{part.good + part.onHand}</td>
+              <td>
+                <b>{part.toCut}</b>
+                {part.leftOver > 0 ? ` (${String(part.leftOver)} over)` : ''}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+export function SheetBlanks({ plan }: SheetProps) {
+  return (
+    <section>
+      <h2>Blanks</h2>
+      <table>
+        <thead>
+          <tr>
+            <th>Wood</th>
+            <th>thick</th>
+            <th>length × width</th>
+            <th>how many</th>
+            <th className="text">for</th>
+          </tr>
+        </thead>
+        <tbody>
+          {plan.blanks.map((blank, i) => (
+            <tr key={i}>
+              <td>{woodById(blank.woodId)?.name}</td>
+              <td>
+                <Measure mm={blank.thicknessMm} />
+              </td>
+              <td>
+                <Size length={blank.length} width={blank.width} />
+              </td>
+              <td>
+                <b>{blank.count}</b>
+              </td>
+              <td className="text">{blank.parts.join(', ')}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+/** Patterns to print, and what they and the stacks are held with. */
+export function SheetNeeds({ plan: { consumables: c } }: SheetProps) {
+  return (
+    <section>
+      <h2>Patterns and holding</h2>
+      <p>
+        <b>{c.patternCopies}</b> pattern copies on <Area mm2={c.patternTapeMm2} /> of tape. {HOLDING_WORDS[c.holding]}
+        {c.edgeTapeMm > 0 && (
+          <>
+            : <Distance mm={c.edgeTapeMm} /> of tape
+          </>
+        )}
+        {c.doubleSidedMm2 > 0 && (
+          <>
+            : <Area mm2={c.doubleSidedMm2} />
+          </>
+        )}
+        {c.filmSheets > 0 && `: ${String(c.filmSheets)} sheets of film the size of their blanks`}
+        {c.brads > 0 && `: ${String(c.brads)} brads, shorter than their stack is high`}
+        {c.glueDots > 0 && `: ${String(c.glueDots)} dots`}.
+      </p>
+    </section>
+  );
+}
+
+export function SheetBlades({ plan }: SheetProps) {
+  return (
+    <section>
+      <h2>Blades, in the order of use</h2>
+      <p>
+        {plan.bladeUses
+          .map(({ blade, count }) => `${String(count)} of number ${blade.size}, ${FORM_WORDS[blade.form]}`)
+          .join('; ')}
+      </p>
+    </section>
+  );
+}
+
+export function SheetStacks({ plan, sheet }: { readonly plan: Plan; readonly sheet: CutSheet }) {
+  const todo = plan.stacks.filter(({ passesToCut }) => passesToCut > 0);
+  return (
+    <section>
+      <h2>Stacks, in the order of sawing</h2>
+      <table>
+        <thead>
+          <tr>
+            <th>Stack</th>
+            <th>layers</th>
+            <th>high</th>
+            <th>holes</th>
+            <th className="text">blades</th>
+            <th className="text">tick each pass</th>
+          </tr>
+        </thead>
+        <tbody>
+          {todo.map((stack) => (
+            <StackRow key={stack.key} stack={stack} letter={letterOf(sheet, stack)} />
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+/** Patterns are lettered; a stack carries the letter of its pattern. */
+const letterOf = (sheet: CutSheet, { key }: PlannedStack): string =>
+  patternLetter(sheet.patterns.findIndex(({ stackKeys }) => stackKeys.includes(key)));
+
+/** A, B … Z, AA, AB … as columns of a table are named. */
+export function patternLetter(index: number): string {
+  const letter = String.fromCharCode(65 + (index % 26));
+  return index < 26 ? letter : patternLetter(Math.floor(index / 26) - 1) + letter;
+}
+
+function StackRow({ stack, letter }: { readonly stack: PlannedStack; readonly letter: string }) {
+  const { gang, layers, pierceHoles, pierceBitMm } = stack;
+  return (
+    <tr>
+      <td>
+        <b>{letter}</b> {gang.templateName}: {gang.parts.map(({ partName }) => partName).join(' + ')}, {gang.wood.name}
+      </td>
+      <td>
+        {layers} × <Measure mm={gang.thicknessMm} />
+      </td>
+      <td>
+        <Measure mm={stack.stackHeightMm} />
+      </td>
+      <td>
+        {pierceHoles > 0 ? (
+          <>
+            {pierceHoles} of <Measure mm={pierceBitMm ?? 0} />
+          </>
+        ) : (
+          'none'
+        )}
+      </td>
+      <td className="text">
+        {bladesInOrder(stack)
+          .map((blade) => `${blade.size} ${FORM_WORDS[blade.form].replace(' teeth', '')}`)
+          .join(', then ')}
+      </td>
+      <td className="text ticks">
+        {stack.done.map((id) => (
+          <span key={id} className="tick sawn" role="img" aria-label="sawn" />
+        ))}
+        {Array.from({ length: stack.passesToCut }, (_, i) => (
+          <span key={i} className="tick" role="img" aria-label="to saw" />
+        ))}
+      </td>
+    </tr>
+  );
+}

@@ -1,0 +1,66 @@
+import { Box, Tooltip, Typography } from '@mui/material';
+import { IconAlertTriangle } from '@tabler/icons-react';
+import { bladesInOrder, formatMinutes, totalMinutes, type PlannedStack } from '@rapid-jig/core';
+import { StackPicture } from '../drawing/StackPicture';
+import type { DrawnPart } from '../drawing/paths';
+import { Distance, Measure } from '../fields/Measure';
+import { useUnit } from '../services';
+import { FIGURE } from '../theme/theme';
+import { limitWords, warningWords } from '../words/plan';
+import { PassMarks } from './PassMarks';
+import { WhyBlade } from './WhyBlade';
+
+interface StackCardProps {
+  readonly stack: PlannedStack;
+  readonly drawn: ReadonlyMap<string, DrawnPart>;
+  readonly scale: number;
+}
+
+/** One stack on its shelf: how it looks, what is done to it, and a mark for every pass. */
+export function StackCard({ stack, drawn, scale }: StackCardProps) {
+  const { unit } = useUnit();
+  const { gang, layers, pierceHoles, passMinutes, passesToCut, warnings } = stack;
+  const cutMm = stack.cuts.reduce((sum, cut) => sum + cut.measure.lengthMm * cut.times, 0);
+  const name = gang.parts.map(({ partName }) => partName).join(' + ');
+  return (
+    <Box
+      component="article"
+      aria-label={`${gang.templateName}, ${name}, ${String(layers)} layers`}
+      sx={{ maxWidth: '100%', opacity: passesToCut === 0 ? 0.75 : 1 }}
+    >
+      <StackPicture stack={stack} drawn={drawn} scale={scale} />
+      <Box sx={{ maxWidth: 340, minWidth: 210 }}>
+        <Typography variant="h3" sx={{ overflowWrap: 'anywhere' }}>
+          {name}
+        </Typography>
+        <Typography variant="body2" color="text.secondary" sx={{ overflowWrap: 'anywhere' }}>
+          {gang.templateName}
+        </Typography>
+        <Tooltip title={limitWords(stack.limitedBy)}>
+          <Typography sx={FIGURE} tabIndex={0}>
+            <b>{layers}</b> {layers === 1 ? 'layer' : 'layers'} of <Measure mm={gang.thicknessMm} /> {gang.wood.name}
+          </Typography>
+        </Tooltip>
+        <Typography variant="body2" sx={FIGURE}>
+          {pierceHoles > 0 && (
+            <>
+              {pierceHoles} {pierceHoles === 1 ? 'hole' : 'holes'} of <Measure mm={stack.pierceBitMm ?? 0} /> ·{' '}
+            </>
+          )}
+          <Distance mm={cutMm} /> of cut · {formatMinutes(totalMinutes(passMinutes))} a pass
+        </Typography>
+        <Box sx={{ display: 'flex', gap: 0.75, flexWrap: 'wrap', my: 0.5 }}>
+          {bladesInOrder(stack).map((blade, i) => (
+            <WhyBlade key={`${blade.id} ${String(i)}`} blade={blade} stack={stack} />
+          ))}
+        </Box>
+        {warnings.map((warning) => (
+          <Typography key={warning.kind} variant="body2" color="warning.main" sx={{ display: 'flex', gap: 0.5 }}>
+            <IconAlertTriangle size={16} style={{ flex: 'none', marginTop: 2 }} /> {warningWords(warning, unit)}
+          </Typography>
+        ))}
+        <PassMarks stack={stack} />
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,95 @@
+import { Box, Typography } from '@mui/material';
+import { bladesInOrder, type Plan, type PlannedStack } from '@rapid-jig/core';
+import type { DrawnPart } from '../drawing/paths';
+import { FORM_WORDS } from '../words/plan';
+import { StackCard } from './StackCard';
+
+interface WallProps {
+  readonly plan: Plan;
+  readonly drawn: ReadonlyMap<string, DrawnPart>;
+}
+
+/** The longest blank on the wall is drawn this wide, px. */
+const WIDEST_PX = 290;
+/** Small work is not blown up beyond this, px for a mm. */
+const LARGEST_SCALE = 1.6;
+
+/** Every stack, at one scale, on shelves in the order of sawing: one shelf for each blade that goes into the saw. */
+export function Wall({ plan, drawn }: WallProps) {
+  const longest = Math.max(
+    1,
+    ...plan.stacks.map(({ blank, gang }) => (gang.grain === 'along-y' ? blank.width : blank.length)),
+  );
+  const scale = Math.min(LARGEST_SCALE, WIDEST_PX / longest);
+  const finished = plan.stacks.filter(({ passesToCut }) => passesToCut === 0);
+  return (
+    <Box component="section" id="wall" aria-label="The wall of stacks">
+      {shelvesOf(plan).map(({ title, stacks }, i) => (
+        <Shelf key={i} title={title} stacks={stacks} drawn={drawn} scale={scale} />
+      ))}
+      {finished.length > 0 && <Shelf title="Sawn" stacks={finished} drawn={drawn} scale={scale} />}
+      {plan.stacks.length === 0 && (
+        <Typography color="text.secondary">Say how many of what, and the stacks appear here.</Typography>
+      )}
+    </Box>
+  );
+}
+
+interface ShelfOfStacks {
+  readonly title: string;
+  readonly stacks: PlannedStack[];
+}
+
+/** Consecutive stacks that begin with the same blade share a shelf. */
+function shelvesOf(plan: Plan): ShelfOfStacks[] {
+  const shelves: (ShelfOfStacks & { bladeId: string })[] = [];
+  for (const stack of plan.stacks) {
+    const [blade] = bladesInOrder(stack);
+    if (stack.passesToCut === 0 || !blade) continue;
+    const last = shelves[shelves.length - 1];
+    if (last?.bladeId === blade.id) last.stacks.push(stack);
+    else
+      shelves.push({
+        bladeId: blade.id,
+        title: `${shelves.length === 0 ? 'First' : 'Then'} with number ${blade.size}, ${FORM_WORDS[blade.form]}`,
+        stacks: [stack],
+      });
+  }
+  return shelves;
+}
+
+function Shelf({
+  title,
+  stacks,
+  drawn,
+  scale,
+}: {
+  readonly title: string;
+  readonly stacks: readonly PlannedStack[];
+  readonly drawn: WallProps['drawn'];
+  readonly scale: number;
+}) {
+  return (
+    <Box sx={{ mb: 3 }}>
+      <Typography variant="h3" sx={{ mb: 1 }}>
+        {title}
+      </Typography>
+      <Box
+        sx={{
+          display: 'flex',
+          flexWrap: 'wrap',
+          columnGap: 4,
+          rowGap: 3,
+          alignItems: 'end',
+          borderBottom: 9,
+          borderColor: 'shelf',
+          pb: 1.5,
+        }}
+      >
+        {stacks.map((stack) => (
+          <StackCard key={stack.key} stack={stack} drawn={drawn} scale={scale} />
+        ))}
+      </Box>
+    </Box>
+  );
+}

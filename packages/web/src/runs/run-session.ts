@@ -1,0 +1,195 @@
+import { createStore, type StoreApi } from 'zustand/vanilla';
+import {
+  compareCosts,
+  type PassSawn,
+  type PlanCost,
+  type PlanError,
+  type PlannedStack,
+  type Run,
+  type TemplateRevision,
+  type WorkEvent,
+} from '@rapid-jig/core';
+import { mayPass } from '../api/client';
+import type { OpenDocument } from '../documents/document';
+import type { Services } from '../services';
+import type { PlannedRun } from '../workers/planner.worker';
+
+export interface RunState {
+  readonly revisions: readonly TemplateRevision[];
+  /** Recorded ones, then those still to be sent. */
+  readonly events: readonly WorkEvent[];
+  readonly startedAt: string | null;
+  readonly planned: PlannedRun | null;
+  readonly error: PlanError | null;
+  /** What the last edits cost, against the plan before them. */
+  readonly change: PlanCost | null;
+  /** Why marking a pass did not reach the server, in words; it is kept and sent later. */
+  readonly trouble: string | null;
+}
+
+/** A run in view: plans again whenever anything it depends on changes, and records what is sawn. */
+export interface RunSession {
+  readonly document: OpenDocument<Run>;
+  readonly store: StoreApi<RunState>;
+  /** Begins planning; returns how to end it. */
+  watch(): () => void;
+  addTemplate(templateId: string, revision: number): Promise<void>;
+  /** Moves a line to the newest revision of its template. */
+  takeRevision(templateId: string, revision: number): Promise<void>;
+  markPass(stack: PlannedStack, spoiled: number): Promise<void>;
+  takeBack(eventId: string): Promise<void>;
+}
+
+export interface LoadedRun {
+  readonly revisions: readonly TemplateRevision[];
+  readonly events: readonly WorkEvent[];
+  readonly startedAt: string | null;
+}
+
+/** Edits closer together than this are one, and their cost is shown together. */
+const ONE_EDIT_MS = 2500;
+const RETRY_MS = 4000;
+
+export async function createRunSession(
+  services: Services,
+  document: OpenDocument<Run>,
+  loaded: LoadedRun,
+): Promise<RunSession> {
+  const { planner, shop, drawer } = services;
+  const unsent = await readUnsent(services, document);
+  const recorded = new Set(loaded.events.map(({ id }) => id));
+  const store = createStore<RunState>(() => ({
+    revisions: loaded.revisions,
+    events: [...loaded.events, ...unsent.filter(({ id }) => !recorded.has(id))],
+    startedAt: loaded.startedAt,
+    planned: null,
+    error: null,
+    change: null,
+    trouble: null,
+  }));
+  let baseline: { cost: PlanCost; at: number } | null = null;
+
+  const plan = async (): Promise<void> => {
+    const { revisions, events } = store.getState();
+    const result = await planner.plan({
+      run: document.store.getState().doc,
+      revisions,
+      shop: shop.store.getState().doc,
+      drawer: drawer.store.getState().doc.blades,
+      work: events,
+    });
+    if (result === null) return;
+    if (!result.ok) {
+      store.setState({ error: result.error });
+      return;
+    }
+    const before = store.getState().planned?.cost;
+    const now = performance.now();
+    if (before && (!baseline || now - baseline.at > ONE_EDIT_MS)) baseline = { cost: before, at: now };
+    else if (baseline) baseline = { ...baseline, at: now };
+    const change = baseline ? compareCosts(baseline.cost, result.value.cost) : null;
+    store.setState({ planned: result.value, error: null, change });
+  };
+
+  const addRevision = async (templateId: string, revision: number): Promise<void> => {
+    const { revisions } = store.getState();
+    if (revisions.some((one) => one.template.id === templateId && one.revision === revision)) return;
+    const answer = await services.api.revision(templateId, revision);
+    if (!answer.ok) store.setState({ trouble: `${answer.error.message} ${answer.error.hint}` });
+    else store.setState({ revisions: [...revisions, { revision, template: answer.value }] });
+  };
+
+  return {
+    document,
+    store,
+    watch: () => {
+      void plan();
+      const stops = [
+        document.store.subscribe((now, before) => void (now.doc !== before.doc && plan())),
+        shop.store.subscribe((now, before) => void (now.doc !== before.doc && plan())),
+        drawer.store.subscribe((now, before) => void (now.doc !== before.doc && plan())),
+        store.subscribe(
+          (now, before) => void ((now.events !== before.events || now.revisions !== before.revisions) && plan()),
+        ),
+      ];
+      if (unsent.length > 0) void sendUnsent(services, document, store);
+      return () => {
+        for (const stop of stops) stop();
+      };
+    },
+    addTemplate: async (templateId, revision) => {
+      await addRevision(templateId, revision);
+      const line = { templateId, revision, copies: 1, spares: {}, onHand: {} };
+      document.edit((run) => ({ ...run, lines: [...run.lines, line] }));
+    },
+    takeRevision: async (templateId, revision) => {
+      await addRevision(templateId, revision);
+      document.edit((run) => ({
+        ...run,
+        lines: run.lines.map((line) => (line.templateId === templateId ? { ...line, revision } : line)),
+      }));
+    },
+    markPass: async (stack, spoiled) => {
+      await record(services, document, store, passOf(stack, spoiled, services.clientId));
+    },
+    takeBack: async (eventId) => {
+      const event: WorkEvent = { kind: 'pass-taken-back', event: eventId, ...newEvent(services.clientId) };
+      await record(services, document, store, event);
+    },
+  };
+}
+
+const newEvent = (clientId: string) => ({ id: crypto.randomUUID(), clientId, at: new Date().toISOString() });
+
+/** One pass of a stack: every layer gives one of each part, less what was spoiled. */
+export function passOf({ key, layers, gang }: PlannedStack, spoiled: number, clientId: string): PassSawn {
+  const counts = gang.parts.map(({ partId }) => [partId, { good: layers - spoiled, spoiled }] as const);
+  return { kind: 'pass-sawn', stack: key, layers, counts: Object.fromEntries(counts), ...newEvent(clientId) };
+}
+
+const unsentKey = (document: OpenDocument<Run>): string => `events ${document.store.getState().doc.id}`;
+
+const readUnsent = async ({ drafts }: Services, document: OpenDocument<Run>): Promise<readonly WorkEvent[]> =>
+  (await drafts.read<WorkEvent[]>(unsentKey(document))) ?? [];
+
+/** Shows an event at once, keeps it in this browser, and sends it. */
+async function record(
+  services: Services,
+  document: OpenDocument<Run>,
+  store: StoreApi<RunState>,
+  event: WorkEvent,
+): Promise<void> {
+  store.setState(({ events }) => ({ events: [...events, event] }));
+  await services.drafts.write(unsentKey(document), [...(await readUnsent(services, document)), event]);
+  await sendUnsent(services, document, store);
+}
+
+async function sendUnsent(services: Services, document: OpenDocument<Run>, store: StoreApi<RunState>): Promise<void> {
+  const { api, drafts, queue } = services;
+  const { id } = document.store.getState().doc;
+  await document.flush();
+  await queue(async () => {
+    const again = (words: string, passing: boolean): void => {
+      store.setState({ trouble: words });
+      if (passing) setTimeout(() => void sendUnsent(services, document, store), RETRY_MS);
+    };
+    if (store.getState().startedAt === null) {
+      const started = await api.startRun(id);
+      if (!started.ok) {
+        again(`${started.error.message} ${started.error.hint}`, mayPass(started.error));
+        return;
+      }
+      store.setState({ startedAt: started.value.startedAt });
+    }
+    for (const event of await readUnsent(services, document)) {
+      const answer = await api.addEvent(id, event);
+      if (!answer.ok) {
+        again(`${answer.error.message} ${answer.error.hint}`, mayPass(answer.error));
+        return;
+      }
+      const left = (await readUnsent(services, document)).filter((one) => one.id !== event.id);
+      await drafts.write(unsentKey(document), left);
+      store.setState({ events: [...answer.value.events, ...left], trouble: null });
+    }
+  });
+}

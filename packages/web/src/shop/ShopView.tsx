@@ -1,0 +1,288 @@
+import { Box, TextField, Typography } from '@mui/material';
+import { FACTORS, minorDigits, TOOTH_FORMS, type Shop } from '@rapid-jig/core';
+import { Choice } from '../fields/Choice';
+import { CountField } from '../fields/CountField';
+import { DecimalField } from '../fields/DecimalField';
+import { LengthField } from '../fields/LengthField';
+import { useServices, useShop } from '../services';
+import { Page } from '../shell/Page';
+import { fieldDifferences, SaveBadge, SaveTrouble, useUndoKeys } from '../shell/SaveBadge';
+import { FORM_WORDS, HOLDING_WORDS, SOURCE_WORDS } from '../words/plan';
+
+type Edit = (changes: Partial<Shop>) => void;
+
+/** The maker's own facts and habits, in one place. */
+export function ShopView() {
+  const { shop: document } = useServices();
+  const shop = useShop();
+  useUndoKeys(document);
+  const edit: Edit = (changes) => {
+    document.edit((doc) => ({ ...doc, ...changes }), Object.keys(changes).join());
+  };
+  return (
+    <Page>
+      <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2 }}>
+        <Typography variant="h1">Shop</Typography>
+        <SaveBadge document={document} />
+      </Box>
+      <SaveTrouble document={document} differences={fieldDifferences} />
+      <SawSection shop={shop} edit={edit} />
+      <HabitsSection shop={shop} edit={edit} />
+      <PaperAndMoney shop={shop} edit={edit} />
+      <FactorsSection shop={shop} edit={edit} />
+    </Page>
+  );
+}
+
+function Section({
+  title,
+  id,
+  note,
+  children,
+}: {
+  readonly title: string;
+  readonly id: string;
+  readonly note?: string;
+  readonly children: React.ReactNode;
+}) {
+  return (
+    <Box component="section" id={id} aria-label={title} sx={{ mt: 3, pt: 2, borderTop: 1, borderColor: 'divider' }}>
+      <Typography variant="h2">{title}</Typography>
+      {note && (
+        <Typography variant="body2" color="text.secondary" sx={{ maxWidth: 720 }}>
+          {note}
+        </Typography>
+      )}
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2.5, mt: 2, alignItems: 'start' }}>{children}</Box>
+    </Box>
+  );
+}
+
+interface SectionProps {
+  readonly shop: Shop;
+  readonly edit: Edit;
+}
+
+function SawSection({ shop, edit }: SectionProps) {
+  const { saw } = shop;
+  const set = (changes: Partial<Shop['saw']>): void => {
+    edit({ saw: { ...saw, ...changes, confirmed: true } });
+  };
+  return (
+    <Section title="The saw" id="saw" note="Reach and height decide what can be sawn at all, and what can be turned.">
+      <LengthField
+        label="Blade to arm"
+        value={saw.reach}
+        onChange={(reach) => {
+          set({ reach });
+        }}
+      />
+      <LengthField
+        label="Greatest height"
+        value={saw.maxHeight}
+        onChange={(maxHeight) => {
+          set({ maxHeight });
+        }}
+      />
+      <DecimalField
+        label="Table tilts to (degrees)"
+        value={saw.tiltDegrees}
+        least={0}
+        most={90}
+        onChange={(tiltDegrees) => {
+          set({ tiltDegrees });
+        }}
+      />
+      <Choice
+        label="Blade ends it takes"
+        value={saw.ends}
+        options={[
+          ['plain', 'Plain'],
+          ['pinned', 'Pinned'],
+        ]}
+        onChange={(ends) => {
+          set({ ends });
+        }}
+        width={170}
+      />
+    </Section>
+  );
+}
+
+function HabitsSection({ shop, edit }: SectionProps) {
+  return (
+    <Section title="Habits" id="habits" note="Makers differ, and both ways are right. The plan follows yours.">
+      <Choice
+        label="Between two blade sizes"
+        value={shop.betweenSizes}
+        options={[
+          ['larger', 'The larger: faster'],
+          ['smaller', 'The smaller: finer'],
+        ]}
+        onChange={(betweenSizes) => {
+          edit({ betweenSizes });
+        }}
+      />
+      <Choice
+        label="Favourite teeth"
+        value={shop.favouriteForm}
+        options={TOOTH_FORMS.filter((form) => form !== 'spiral').map((form) => [form, FORM_WORDS[form]] as const)}
+        onChange={(favouriteForm) => {
+          edit({ favouriteForm });
+        }}
+      />
+      <Choice
+        label="Order of cuts"
+        value={shop.cutOrder}
+        options={[
+          ['inside-first', 'Inside cuts, then the outline'],
+          ['outline-first', 'Outline first, then split'],
+        ]}
+        onChange={(cutOrder) => {
+          edit({ cutOrder });
+        }}
+        help={
+          shop.cutOrder === 'inside-first'
+            ? 'More wood to hold, more support.'
+            : 'Inside cuts are sawn in single layers.'
+        }
+        width={290}
+      />
+      <Choice
+        label="How stacks are held"
+        value={shop.holding}
+        options={Object.entries(HOLDING_WORDS) as [Shop['holding'], string][]}
+        onChange={(holding) => {
+          edit({ holding });
+        }}
+        width={290}
+      />
+      <LengthField
+        label="Holding margin, each side"
+        value={shop.holdingMargin}
+        onChange={(holdingMargin) => {
+          edit({ holdingMargin });
+        }}
+        width={200}
+      />
+      <Box>
+        <Typography variant="body2" color="text.secondary">
+          Layers in a stack, at most
+        </Typography>
+        <CountField
+          label="Layers in a stack, at most"
+          value={shop.maxLayers}
+          least={1}
+          most={100}
+          onChange={(maxLayers) => {
+            edit({ maxLayers });
+          }}
+        />
+      </Box>
+    </Section>
+  );
+}
+
+/** Currencies of many small shops. */
+const CURRENCIES = [
+  'USD',
+  'EUR',
+  'GBP',
+  'CAD',
+  'AUD',
+  'NZD',
+  'CHF',
+  'SEK',
+  'NOK',
+  'DKK',
+  'PLN',
+  'CZK',
+  'JPY',
+  'ZAR',
+] as const;
+
+function PaperAndMoney({ shop, edit }: SectionProps) {
+  const unit = 10 ** minorDigits(shop.currency);
+  return (
+    <Section title="Units, paper and money" id="units">
+      <TextField
+        label="Name of the shop"
+        value={shop.name}
+        onChange={(event) => {
+          edit({ name: event.target.value.slice(0, 120) });
+        }}
+        sx={{ width: 300 }}
+      />
+      <Choice
+        label="You work in"
+        value={shop.units}
+        options={[
+          ['in', 'Inches'],
+          ['mm', 'Millimetres'],
+        ]}
+        onChange={(units) => {
+          edit({ units });
+        }}
+        width={160}
+      />
+      <Choice
+        label="Paper"
+        value={shop.paper}
+        options={[
+          ['letter', 'Letter'],
+          ['a4', 'A4'],
+        ]}
+        onChange={(paper) => {
+          edit({ paper });
+        }}
+        width={120}
+      />
+      <Choice
+        label="Currency"
+        value={shop.currency}
+        options={CURRENCIES.map((code) => [code as string, code] as const)}
+        onChange={(currency) => {
+          edit({ currency });
+        }}
+        width={120}
+      />
+      <DecimalField
+        label="An hour is worth"
+        value={shop.hourValueMinor / unit}
+        least={0}
+        most={1e6}
+        onChange={(value) => {
+          edit({ hourValueMinor: Math.round(value * unit) });
+        }}
+      />
+    </Section>
+  );
+}
+
+function FactorsSection({ shop, edit }: SectionProps) {
+  return (
+    <Section
+      title="What the minutes rest on"
+      id="factors"
+      note="Each figure is ours until you put in your own. An emptied field goes back to ours."
+    >
+      {FACTORS.map(({ id, name, unit, value, source }) => (
+        <DecimalField
+          key={id}
+          label={`${name} (${unit})`}
+          value={shop.factors[id] ?? value}
+          help={shop.factors[id] === undefined ? SOURCE_WORDS[source] : SOURCE_WORDS['your-figure']}
+          least={0.001}
+          most={1e7}
+          width={300}
+          onChange={(figure) => {
+            edit({ factors: { ...shop.factors, [id]: figure } });
+          }}
+          onClear={() => {
+            edit({ factors: Object.fromEntries(Object.entries(shop.factors).filter(([key]) => key !== id)) });
+          }}
+        />
+      ))}
+    </Section>
+  );
+}

@@ -1,0 +1,186 @@
+import { useState } from 'react';
+import { Box, Button, FormControlLabel, Switch, TextField, Typography } from '@mui/material';
+import { pathBox, type Grain, type Part, type Template } from '@rapid-jig/core';
+import type { OpenDocument } from '../documents/document';
+import { Choice } from '../fields/Choice';
+import { CountField } from '../fields/CountField';
+import { LengthField } from '../fields/LengthField';
+import { Size } from '../fields/Measure';
+import { WoodSelect } from '../fields/WoodSelect';
+import { counted } from './FoundReport';
+
+const GRAINS = [
+  ['along-x', 'Across the drawing'],
+  ['along-y', 'Up the drawing'],
+  ['any', 'Any way (sheet goods)'],
+] as const satisfies readonly (readonly [Grain, string])[];
+
+/** The facts of one part, each saved as it is changed. */
+export function PartEditor({ document, part }: { readonly document: OpenDocument<Template>; readonly part: Part }) {
+  const [name, setName] = useState<string | null>(null);
+  const change = (changes: Partial<Part>, label: string): void => {
+    document.edit(
+      (doc) => ({ ...doc, parts: doc.parts.map((one) => (one.id === part.id ? { ...one, ...changes } : one)) }),
+      `${part.id} ${label}`,
+    );
+  };
+  const box = pathBox(part.outline.path);
+  const shownName = name ?? part.name;
+  return (
+    <Box
+      component="section"
+      aria-label={`Part: ${part.name}`}
+      sx={{
+        width: { xs: '100%', md: 380 },
+        flex: 'none',
+        position: 'sticky',
+        top: 72,
+        bgcolor: 'background.paper',
+        border: 1,
+        borderColor: 'divider',
+        borderRadius: 1,
+        p: 2,
+        display: 'flex',
+        flexDirection: 'column',
+        gap: 2,
+      }}
+    >
+      <Typography color="text.secondary" variant="body2">
+        <Size length={box.maxX - box.minX} width={box.maxY - box.minY} />,{' '}
+        {counted(part.insideCuts.length, 'inside cut')}
+      </Typography>
+      <TextField
+        label="Name of the part"
+        value={shownName}
+        error={shownName.trim() === ''}
+        onChange={(event) => {
+          const next = event.target.value.slice(0, 120);
+          setName(next);
+          if (next.trim() !== '') change({ name: next.trim() }, 'name');
+        }}
+        onBlur={() => {
+          if (shownName.trim() !== '') setName(null);
+        }}
+      />
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 2 }}>
+        <Typography sx={{ flex: 1 }}>How many for one copy</Typography>
+        <CountField
+          label="How many for one copy"
+          value={part.perCopy}
+          most={10_000}
+          onChange={(perCopy) => {
+            change({ perCopy }, 'count');
+          }}
+        />
+      </Box>
+      <WoodSelect
+        value={part.woodId}
+        onChange={(woodId) => {
+          change({ woodId }, 'wood');
+        }}
+      />
+      <LengthField
+        label="Thickness"
+        value={part.thickness}
+        onChange={(thickness) => {
+          change({ thickness }, 'thickness');
+        }}
+        width="100%"
+      />
+      <Choice
+        label="Grain runs"
+        value={part.grain}
+        options={GRAINS}
+        onChange={(grain) => {
+          change({ grain }, 'grain');
+        }}
+        width="100%"
+      />
+      <SharedBlank
+        document={document}
+        part={part}
+        onChange={(sharedBlank) => {
+          change({ sharedBlank }, 'blank');
+        }}
+      />
+      <PinnedLayers
+        part={part}
+        onChange={(pinnedLayers) => {
+          change({ pinnedLayers }, 'layers');
+        }}
+      />
+      <UseForAll document={document} part={part} />
+    </Box>
+  );
+}
+
+function SharedBlank({
+  document,
+  part,
+  onChange,
+}: {
+  readonly document: OpenDocument<Template>;
+  readonly part: Part;
+  readonly onChange: (mark: string | null) => void;
+}) {
+  const { parts } = document.store.getState().doc;
+  if (parts.length < 2) return null;
+  const known = parts.find((other) => other.id !== part.id && other.sharedBlank !== null)?.sharedBlank;
+  return (
+    <FormControlLabel
+      control={
+        <Switch
+          checked={part.sharedBlank !== null}
+          onChange={(_event, on) => {
+            onChange(on ? (known ?? crypto.randomUUID()) : null);
+          }}
+        />
+      }
+      label="Lies on one blank with its neighbours"
+    />
+  );
+}
+
+function PinnedLayers({ part, onChange }: { readonly part: Part; readonly onChange: (layers: number | null) => void }) {
+  const pinned = part.pinnedLayers !== null;
+  return (
+    <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+      <FormControlLabel
+        sx={{ flex: 1 }}
+        control={
+          <Switch
+            checked={pinned}
+            onChange={(_event, on) => {
+              onChange(on ? 2 : null);
+            }}
+          />
+        }
+        label="Always so many layers"
+      />
+      {pinned && (
+        <CountField
+          label="Layers in its stacks"
+          value={part.pinnedLayers ?? 2}
+          least={1}
+          most={100}
+          onChange={onChange}
+        />
+      )}
+    </Box>
+  );
+}
+
+function UseForAll({ document, part }: { readonly document: OpenDocument<Template>; readonly part: Part }) {
+  if (document.store.getState().doc.parts.length < 2) return null;
+  const { woodId, thickness, grain } = part;
+  return (
+    <Button
+      variant="outlined"
+      onClick={() => {
+        document.edit((doc) => ({ ...doc, parts: doc.parts.map((one) => ({ ...one, woodId, thickness, grain })) }));
+      }}
+    >
+      Use this wood, thickness and grain for all parts
+    </Button>
+  );
+}

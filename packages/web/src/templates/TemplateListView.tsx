@@ -1,0 +1,218 @@
+import { useMemo, useState } from 'react';
+import {
+  Box,
+  Button,
+  FormControlLabel,
+  IconButton,
+  Menu,
+  MenuItem,
+  Switch,
+  TextField,
+  Typography,
+} from '@mui/material';
+import { IconDots } from '@tabler/icons-react';
+import { Link, useLoaderData, useNavigate, useRevalidator } from 'react-router';
+import type { Template } from '@rapid-jig/core';
+import type { StoredTemplate } from '@rapid-jig/contract';
+import { PartPicture } from '../drawing/PartPicture';
+import { drawPart } from '../drawing/paths';
+import { useRemembered } from '../fields/use-remembered';
+import { useServices } from '../services';
+import { Page } from '../shell/Page';
+import { FIGURE } from '../theme/theme';
+import { copyOfTemplate } from './copy';
+import { DropZone } from './DropZone';
+import { counted } from './FoundReport';
+
+/** The shop's products, each with the outlines of its parts. */
+export function TemplateListView() {
+  const stored = useLoaderData<StoredTemplate[]>();
+  const navigate = useNavigate();
+  const [search, setSearch] = useRemembered('template-search', '');
+  const [archived, setArchived] = useRemembered('templates-archived', 'no');
+  const shown = stored.filter(
+    ({ doc }) => (archived === 'yes' || !doc.archived) && doc.name.toLowerCase().includes(search.trim().toLowerCase()),
+  );
+  const hasArchived = stored.some(({ doc }) => doc.archived);
+  return (
+    <Page wide>
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, flexWrap: 'wrap', mb: 2 }}>
+        <Typography variant="h1" sx={{ flex: 1 }}>
+          Templates
+        </Typography>
+        {stored.length > 5 && (
+          <TextField
+            label="Find"
+            value={search}
+            onChange={(event) => {
+              setSearch(event.target.value);
+            }}
+          />
+        )}
+        {hasArchived && (
+          <FormControlLabel
+            control={
+              <Switch
+                checked={archived === 'yes'}
+                onChange={(_event, on) => {
+                  setArchived(on ? 'yes' : 'no');
+                }}
+              />
+            }
+            label="Archived too"
+          />
+        )}
+      </Box>
+      <DropZone
+        large={stored.length === 0}
+        words={
+          stored.length === 0
+            ? 'Start here: drop the drawing of something you make (SVG). It becomes a template you can cut again and again.'
+            : 'A new product: drop its drawing here.'
+        }
+        onTaken={() => void navigate('/templates/new')}
+      />
+      <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(290px, 1fr))', gap: 3, mt: 3 }}>
+        {shown.map((template) => (
+          <TemplateTag key={template.doc.id} stored={template} />
+        ))}
+      </Box>
+      {stored.length > 0 && shown.length === 0 && (
+        <Typography color="text.secondary">No template is called that.</Typography>
+      )}
+    </Page>
+  );
+}
+
+/** One product, hung up like a pattern on a nail. */
+function TemplateTag({ stored: { doc, revision, version } }: { readonly stored: StoredTemplate }) {
+  const pictures = useMemo(
+    () => doc.parts.slice(0, 6).map((part) => ({ id: part.id, drawn: drawPart(part), woodId: part.woodId })),
+    [doc],
+  );
+  const perCopy = doc.parts.reduce((sum, part) => sum + part.perCopy, 0);
+  return (
+    <Box
+      sx={{
+        position: 'relative',
+        bgcolor: 'sheet',
+        border: 1,
+        borderColor: 'divider',
+        borderRadius: '14px 14px 3px 3px',
+        pt: 3,
+        px: 2,
+        pb: 1.5,
+        opacity: doc.archived ? 0.6 : 1,
+        '&::before': {
+          content: '""',
+          position: 'absolute',
+          top: 9,
+          left: 'calc(50% - 5px)',
+          width: 10,
+          height: 10,
+          borderRadius: '50%',
+          bgcolor: 'background.default',
+          border: 1,
+          borderColor: 'divider',
+        },
+      }}
+    >
+      <Box component={Link} to={`/templates/${doc.id}`} sx={{ color: 'inherit', textDecoration: 'none' }}>
+        <Box
+          sx={{
+            display: 'flex',
+            gap: 1,
+            flexWrap: 'wrap',
+            alignItems: 'center',
+            justifyContent: 'center',
+            height: 170,
+            overflow: 'hidden',
+            alignContent: 'center',
+          }}
+        >
+          {pictures.map(({ id, drawn, woodId }) => (
+            <PartPicture
+              key={id}
+              parts={[{ drawn, woodId }]}
+              height={pictures.length === 1 ? 150 : pictures.length < 4 ? 76 : 66}
+              label=""
+            />
+          ))}
+        </Box>
+        <Typography variant="h2" sx={{ mt: 1, overflowWrap: 'anywhere' }}>
+          {doc.name}
+        </Typography>
+      </Box>
+      <Box sx={{ display: 'flex', alignItems: 'center' }}>
+        <Typography variant="body2" color="text.secondary" sx={{ flex: 1, ...FIGURE }}>
+          {counted(perCopy, 'piece')} a copy · revision {revision}
+          {doc.archived ? ' · archived' : ''}
+        </Typography>
+        <TagMenu doc={doc} version={version} />
+      </Box>
+    </Box>
+  );
+}
+
+function TagMenu({ doc, version }: { readonly doc: Template; readonly version: number }) {
+  const { api } = useServices();
+  const { revalidate } = useRevalidator();
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const put = async (changed: Template, of: number): Promise<void> => {
+    setAnchor(null);
+    await api.putTemplate(changed, of);
+    await revalidate();
+  };
+  return (
+    <>
+      <IconButton
+        aria-label={`More for ${doc.name}`}
+        onClick={(event) => {
+          setAnchor(event.currentTarget);
+        }}
+      >
+        <IconDots size={18} />
+      </IconButton>
+      <Menu
+        anchorEl={anchor}
+        open={anchor !== null}
+        onClose={() => {
+          setAnchor(null);
+        }}
+      >
+        <MenuItem
+          onClick={() =>
+            void put(
+              copyOfTemplate(doc, () => crypto.randomUUID()),
+              0,
+            )
+          }
+        >
+          Duplicate
+        </MenuItem>
+        <MenuItem onClick={() => void put({ ...doc, archived: !doc.archived }, version)}>
+          {doc.archived ? 'Take out of the archive' : 'Archive'}
+        </MenuItem>
+      </Menu>
+    </>
+  );
+}
+
+/** Where there is nothing yet: the first thing to do, and the demo to look at. */
+export function EmptyStart({ words, demo }: { readonly words: string; readonly demo: boolean }) {
+  return (
+    <Box sx={{ textAlign: 'center', py: 8 }}>
+      <Typography variant="h2">{words}</Typography>
+      <Box sx={{ mt: 2, display: 'flex', gap: 2, justifyContent: 'center' }}>
+        <Button component={Link} to="/templates" variant="contained">
+          Bring a drawing
+        </Button>
+        {demo && (
+          <Button href="/demo/" variant="outlined">
+            Look at the demo shop
+          </Button>
+        )}
+      </Box>
+    </Box>
+  );
+}

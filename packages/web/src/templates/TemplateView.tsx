@@ -1,0 +1,229 @@
+import { useMemo, useState } from 'react';
+import { Box, Button, TextField, Typography } from '@mui/material';
+import { useLoaderData, useNavigate, useSearchParams } from 'react-router';
+import { useStore } from 'zustand';
+import { createStore, type StoreApi } from 'zustand/vanilla';
+import type { Part, Template } from '@rapid-jig/core';
+import { openDocument, type OpenDocument } from '../documents/document';
+import { drawPart } from '../drawing/paths';
+import { PartPicture } from '../drawing/PartPicture';
+import { useServices, type Services } from '../services';
+import { orThrow } from '../shell/or-throw';
+import { Page } from '../shell/Page';
+import { fieldDifferences, SaveBadge, SaveTrouble, useUndoKeys } from '../shell/SaveBadge';
+import { FIGURE } from '../theme/theme';
+import { DropZone } from './DropZone';
+import { PartEditor } from './PartEditor';
+import { Swatch } from '../drawing/Swatch';
+import { Measure } from '../fields/Measure';
+
+export interface LoadedTemplate {
+  readonly document: OpenDocument<Template>;
+  /** The revision in hand; an edit of a pinned one starts the next. */
+  readonly revision: StoreApi<number>;
+}
+
+export async function loadTemplate({ api, drafts, queue }: Services, id: string): Promise<LoadedTemplate> {
+  const stored = orThrow(await api.template(id));
+  const revision = createStore(() => stored.revision);
+  const document = await openDocument({
+    key: `template ${id}`,
+    stored,
+    save: async (doc, version) => {
+      const answer = await api.putTemplate(doc, version);
+      if (answer.ok) revision.setState(answer.value.revision, true);
+      return answer;
+    },
+    drafts,
+    queue,
+  });
+  return { document, revision };
+}
+
+/** One product: its parts as pictures, and the one chosen beside them to be changed. */
+export function TemplateView() {
+  const { document, revision: newest } = useLoaderData<LoadedTemplate>();
+  const revision = useStore(newest);
+  const template = useStore(document.store, (state) => state.doc);
+  const navigate = useNavigate();
+  const [search, setSearch] = useSearchParams();
+  useUndoKeys(document);
+  const chosen = template.parts.find(({ id }) => id === search.get('part')) ?? template.parts[0];
+  return (
+    <Page wide>
+      <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2, flexWrap: 'wrap' }}>
+        <TemplateName document={document} name={template.name} />
+        <Typography color="text.secondary" sx={FIGURE}>
+          revision {revision}
+        </Typography>
+        <SaveBadge document={document} />
+        <Box sx={{ flex: 1 }} />
+        <MakeRun document={document} newest={newest} />
+      </Box>
+      <SaveTrouble document={document} differences={fieldDifferences} />
+      <TextField
+        label="Note for next time"
+        value={template.note}
+        multiline
+        fullWidth
+        sx={{ my: 2, maxWidth: 720 }}
+        onChange={(event) => {
+          const note = event.target.value.slice(0, 2000);
+          document.edit((doc) => ({ ...doc, note }), 'note');
+        }}
+      />
+      <Box sx={{ display: 'flex', gap: 3, alignItems: 'start', flexDirection: { xs: 'column', md: 'row' } }}>
+        <PartWall
+          parts={template.parts}
+          chosen={chosen?.id}
+          onChoose={(id) => {
+            setSearch({ part: id }, { replace: true, preventScrollReset: true });
+          }}
+        />
+        {chosen && <PartEditor key={chosen.id} document={document} part={chosen} />}
+      </Box>
+      <Box sx={{ mt: 4, maxWidth: 760 }}>
+        <DropZone
+          words="More parts for this product: drop another drawing."
+          onTaken={() => void navigate(`/templates/new?into=${template.id}`)}
+        />
+        <Typography variant="body2" color="text.secondary" sx={{ mt: 1 }}>
+          Kept originals: {template.drawings.map(({ fileName }) => fileName).join(', ') || 'none'}
+        </Typography>
+      </Box>
+    </Page>
+  );
+}
+
+/** A name must not be empty; what is typed is kept in the field until it is one. */
+function TemplateName({ document, name }: { readonly document: OpenDocument<Template>; readonly name: string }) {
+  const [draft, setDraft] = useState<string | null>(null);
+  const text = draft ?? name;
+  return (
+    <TextField
+      variant="standard"
+      value={text}
+      error={text.trim() === ''}
+      helperText={text.trim() === '' ? 'A template needs a name.' : ''}
+      onChange={(event) => {
+        const next = event.target.value.slice(0, 120);
+        setDraft(next);
+        if (next.trim() !== '') document.edit((doc) => ({ ...doc, name: next.trim() }), 'name');
+      }}
+      onBlur={() => {
+        if (text.trim() !== '') setDraft(null);
+      }}
+      sx={{
+        flex: '0 1 480px',
+        '& input': { fontFamily: FIGURE.fontFamily, fontSize: '1.75rem', fontWeight: 700, py: 0.25 },
+      }}
+      slotProps={{ htmlInput: { 'aria-label': 'Name of the template' } }}
+    />
+  );
+}
+
+/** Starts a run of this template alone. */
+function MakeRun({
+  document,
+  newest,
+}: {
+  readonly document: OpenDocument<Template>;
+  readonly newest: StoreApi<number>;
+}) {
+  const template = useStore(document.store, (state) => state.doc);
+  const { api } = useServices();
+  const navigate = useNavigate();
+  const make = async (): Promise<void> => {
+    // What was typed a moment ago belongs to the revision that is pinned.
+    await document.flush();
+    const id = crypto.randomUUID();
+    const line = { templateId: template.id, revision: newest.getState(), copies: 1, spares: {}, onHand: {} };
+    const run = {
+      id,
+      name: template.name,
+      dueDate: null,
+      lines: [line],
+      spares: { kind: 'count', count: 0 } as const,
+      maxLayers: null,
+      measured: [],
+      archived: false,
+    };
+    orThrow(await api.putRun(run, 0));
+    await navigate(`/runs/${id}`);
+  };
+  return (
+    <Button variant="contained" disabled={template.parts.length === 0} onClick={() => void make()}>
+      Make some
+    </Button>
+  );
+}
+
+function PartWall({
+  parts,
+  chosen,
+  onChoose,
+}: {
+  readonly parts: readonly Part[];
+  readonly chosen: string | undefined;
+  readonly onChoose: (id: string) => void;
+}) {
+  const drawn = useMemo(() => new Map(parts.map((part) => [part.outline, drawPart(part)])), [parts]);
+  return (
+    <Box
+      component="ul"
+      aria-label="Parts"
+      sx={{
+        flex: 1,
+        m: 0,
+        p: 0,
+        listStyle: 'none',
+        display: 'grid',
+        gridTemplateColumns: 'repeat(auto-fill, minmax(170px, 1fr))',
+        gap: 1.5,
+        width: '100%',
+      }}
+    >
+      {parts.map((part) => {
+        const picture = drawn.get(part.outline);
+        return (
+          <li key={part.id}>
+            <Box
+              component="button"
+              aria-pressed={part.id === chosen}
+              onClick={() => {
+                onChoose(part.id);
+              }}
+              sx={{
+                width: '100%',
+                height: '100%',
+                font: 'inherit',
+                color: 'inherit',
+                textAlign: 'left',
+                cursor: 'pointer',
+                bgcolor: 'sheet',
+                border: 2,
+                borderColor: part.id === chosen ? 'primary.main' : 'divider',
+                borderRadius: 1,
+                p: 1.25,
+              }}
+            >
+              <Box sx={{ height: 96, display: 'flex', justifyContent: 'center' }}>
+                {picture && (
+                  <PartPicture parts={[{ drawn: picture, woodId: part.woodId }]} height={96} label={part.name} />
+                )}
+              </Box>
+              <Typography variant="h3" sx={{ mt: 1, overflowWrap: 'anywhere' }}>
+                {part.perCopy} × {part.name}
+              </Typography>
+              <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', color: 'text.secondary', fontSize: '0.85rem' }}>
+                <Swatch woodId={part.woodId} width={22} height={12} />{' '}
+                <Measure mm={part.thickness.mm} typed={part.thickness.typed} />
+                {part.sharedBlank !== null && <span>· shares a blank</span>}
+              </Box>
+            </Box>
+          </li>
+        );
+      })}
+    </Box>
+  );
+}

@@ -1,0 +1,97 @@
+import { createTheme } from '@mui/material/styles';
+
+/**
+ * The look of the shop: planed maple and umber ink by day, a dark bench by night. Blue is kept for the line to cut,
+ * red for danger; painted-tool green is for what can be done.
+ */
+declare module '@mui/material/styles' {
+  interface Palette {
+    /** The line to cut, and nothing else. */
+    line: string;
+    /** The rail along the top, and what is written on it. */
+    rail: string;
+    railText: string;
+    /** Edges of drawn wood and of shelves. */
+    edge: string;
+    shelf: string;
+    /** A sheet of paper on the bench. */
+    sheet: string;
+  }
+  interface PaletteOptions {
+    line?: string;
+    rail?: string;
+    railText?: string;
+    edge?: string;
+    shelf?: string;
+    sheet?: string;
+  }
+}
+
+const SLAB = '"Bitter Variable", Georgia, serif';
+const SANS = '"Fira Sans", "Helvetica Neue", sans-serif';
+
+export const theme = createTheme({
+  cssVariables: { colorSchemeSelector: 'data-scheme', cssVarPrefix: 'rj' },
+  colorSchemes: {
+    light: {
+      palette: {
+        primary: { main: '#1f5a49', contrastText: '#ffffff' },
+        error: { main: '#b1241b' },
+        warning: { main: '#8a5200' },
+        success: { main: '#2f6b2f' },
+        background: { default: '#f3ead9', paper: '#fbf6ec' },
+        text: { primary: '#2a1f16', secondary: '#66543f' },
+        divider: '#d9c8a9',
+        line: '#2540c9',
+        rail: '#33241a',
+        railText: '#f6ead6',
+        edge: '#6b4f33',
+        shelf: '#b98d56',
+        sheet: '#fffdf8',
+      },
+    },
+    dark: {
+      palette: {
+        primary: { main: '#79c2a6', contrastText: '#0e1a15' },
+        error: { main: '#ff8a7a' },
+        warning: { main: '#f0b35c' },
+        success: { main: '#8fcf86' },
+        background: { default: '#1c1612', paper: '#28201a' },
+        text: { primary: '#f3e8d6', secondary: '#c3b097' },
+        divider: '#49392b',
+        line: '#8ea2ff',
+        rail: '#110c09',
+        railText: '#f3e8d6',
+        edge: '#1a120c',
+        shelf: '#7a5a35',
+        sheet: '#211a15',
+      },
+    },
+  },
+  shape: { borderRadius: 3 },
+  typography: {
+    fontFamily: SANS,
+    fontSize: 15,
+    h1: { fontFamily: SLAB, fontSize: '1.75rem', fontWeight: 700, letterSpacing: '-0.01em' },
+    h2: { fontFamily: SLAB, fontSize: '1.2rem', fontWeight: 700 },
+    h3: { fontFamily: SLAB, fontSize: '1rem', fontWeight: 650 },
+    button: { textTransform: 'none', fontWeight: 500 },
+  },
+  components: {
+    MuiCssBaseline: {
+      styleOverrides: {
+        body: { fontVariantNumeric: 'tabular-nums', minHeight: '100vh' },
+        ':focus-visible': { outline: '3px solid var(--rj-palette-primary-main)', outlineOffset: 2 },
+      },
+    },
+    MuiButton: { defaultProps: { disableElevation: true } },
+    MuiButtonBase: { defaultProps: { disableRipple: true } },
+    MuiTextField: { defaultProps: { size: 'small' } },
+    MuiTooltip: { defaultProps: { arrow: true } },
+  },
+});
+
+/** Figures that count: the slab face with its tabular figures. */
+export const FIGURE = { fontFamily: SLAB, fontVariantNumeric: 'tabular-nums lining-nums' } as const;
+/** Widths below which two columns become one, and the bench tablet's. */
+export const NARROW = 900;

@@ -1,0 +1,132 @@
+import {
+  formatLength,
+  unreachable,
+  type CautionId,
+  type Holding,
+  type LayerLimit,
+  type LengthUnit,
+  type PlanWarning,
+  type Reason,
+  type ReasonSource,
+  type ToothForm,
+} from '@rapid-jig/core';
+
+/** Puts what the plan gives as data into plain words. */
+export const SOURCE_WORDS: Readonly<Record<ReasonSource, string>> = {
+  published: 'geometry',
+  'common-practice': 'common practice',
+  'your-choice': 'your shop’s habit',
+  'our-estimate': 'our estimate; your log will correct it',
+  'your-figure': 'your own figure',
+};
+
+export const FORM_WORDS: Readonly<Record<ToothForm, string>> = {
+  plain: 'plain teeth',
+  skip: 'skip teeth',
+  double: 'double teeth',
+  reverse: 'reverse teeth',
+  'two-way': 'two-way teeth',
+  spiral: 'spiral',
+};
+
+export const HOLDING_WORDS: Readonly<Record<Holding, string>> = {
+  tape: 'Tape round the edge',
+  brads: 'Brads in the waste',
+  'double-sided': 'Double-sided tape',
+  film: 'Shelf film with spray between',
+  'glue-dots': 'Hot glue dots',
+};
+
+export function reasonWords({ rule, inputs }: Reason, unit: LengthUnit): string {
+  const mm = (key: string): string => formatLength(Number(inputs[key]), unit);
+  const text = (key: string): string => String(inputs[key]);
+  switch (rule) {
+    case 'comfort-height':
+      return `Number ${text('size')} is the smallest in your drawer that saws ${mm('heightMm')} of ${text('hardness')} wood in comfort (up to ${mm('comfortMm')}).`;
+    case 'above-comfort':
+      return `${mm('heightMm')} is above the ${mm('comfortMm')} number ${text('size')} saws in comfort in ${text('hardness')} wood: slow going, dulls sooner, may flex.`;
+    case 'detail-smaller': {
+      const curve = inputs['radiusMm'] === 'none' ? 'no curve' : `a curve of ${mm('radiusMm')} radius`;
+      return `Detail (${curve}, ${text('corners')} sharp inside corners) takes the smallest blade that saws the height.`;
+    }
+    case 'plain-from-three':
+      return `Plain work starts at number ${text('size')}; thinner ones are for detail.`;
+    case 'school':
+      return `Between number ${text('small')} and ${text('large')} your shop takes the ${text('betweenSizes')}.`;
+    case 'steers':
+      return `Its tightest curve, ${mm('radiusMm')} radius, can be steered: number ${text('size')} follows down to ${mm('limitMm')}.`;
+    case 'pivots':
+      return `Its tightest curve, ${mm('radiusMm')} radius, is below the ${mm('limitMm')} that number ${text('size')} steers: pivot or nibble there.`;
+    case 'no-turn-spiral':
+      return `The work cannot be turned into every line, so teeth all round are wanted; a spiral cuts as wide as a flat blade two sizes up.`;
+    case 'no-spiral-left':
+      return `The work cannot be turned into every line and there is no spiral in the drawer: saw it from both sides, with care.`;
+    case 'very-hard-skip':
+      return `Very hard wood: fewer teeth cut better and cooler, so skip teeth.`;
+    case 'favourite-form':
+      return `${FORM_WORDS[text('form') as ToothForm]}: your favourite.`;
+    case 'form-at-hand':
+      return `${FORM_WORDS[text('form') as ToothForm]}: what the drawer has in this size.`;
+    case 'same-blade':
+      return `Number ${text('size')} serves the whole stack, which saves changing; alone this cut would get number ${text('first')}.`;
+    default:
+      return unreachable(rule);
+  }
+}
+
+export function limitWords({ rule, layers }: LayerLimit): string {
+  const count = `${String(layers)} ${layers === 1 ? 'layer' : 'layers'}`;
+  switch (rule) {
+    case 'pinned':
+      return `${count}: pinned in the template.`;
+    case 'run-limit':
+      return `At most ${count}: the limit of this run.`;
+    case 'shop-limit':
+      return `At most ${count}: your shop’s limit.`;
+    case 'saw-height':
+      return `At most ${count}: what fits under the arm of your saw.`;
+    case 'blades':
+      return `At most ${count}: higher, no blade in the drawer saws every cut in comfort.`;
+    case 'need':
+      return `${count} are all that is needed.`;
+    default:
+      return unreachable(rule);
+  }
+}
+
+export function warningWords({ kind, inputs }: PlanWarning, unit: LengthUnit): string {
+  const mm = (key: string): string => formatLength(Number(inputs[key]), unit);
+  const text = (key: string): string => String(inputs[key]);
+  switch (kind) {
+    case 'strained-blade':
+      return `${mm('heightMm')} is above the comfort of number ${text('size')}: feed slowly, change early, check that it cuts square.`;
+    case 'cannot-turn-round':
+      return `The blank is too large to be turned right round on your saw in ${text('cuts')} of its cuts: plan where you turn, or rough-cut it first.`;
+    case 'standing-work':
+      return `${text('cuts')} of its cuts cannot be turned into the blade: saw them with the spiral, supported on both sides.`;
+    case 'no-spiral-in-drawer':
+      return `${text('cuts')} of its cuts cannot be turned into the blade, and there is no spiral in your drawer.`;
+    case 'small-blank':
+      return `A blank of ${mm('lengthMm')} by ${mm('widthMm')} brings fingers near the blade: use a larger one, or lay several parts on one blank.`;
+    case 'few-blades':
+      return `The plan wears out ${text('needed')}, the drawer holds ${text('onHand')}.`;
+    case 'left-over':
+      return `${text('pieces')} left over; keep them for next time.`;
+    default:
+      return unreachable(kind);
+  }
+}
+
+export const CAUTION_WORDS: Readonly<Record<CautionId, string>> = {
+  'saw-off-to-thread': 'Saw off and unplugged whenever a blade is threaded or changed.',
+  eyes: 'Eye protection on, from the first hole to the last cut.',
+  'eyes-and-brads': 'Eye protection on: a blade that meets a brad can throw it. Keep brads clear of every line.',
+  dust: 'Dust mask and extraction for sawing and sanding.',
+  'dust-of-sheets': 'Dust mask and extraction; man-made boards make finer dust, so take the better mask.',
+  'large-blanks':
+    'Fingers beside the blade, never in front of it. Blanks large enough to hold; small parts stay on their blank until the last cut. Hold-down as the saw’s maker says.',
+  'waste-board': 'Clamp the stack to drill, with a waste board below.',
+  'spray-in-moving-air': 'Spray adhesive only in moving air, away from any flame.',
+  'who-decides':
+    'These are the usual cautions. Your tools’ manuals, local rules and a qualified person decide; this sheet certifies nothing.',
+};

@@ -1,0 +1,31 @@
+import { wrap, type Remote } from 'comlink';
+import type { PlanError, PlanInput, Result } from '@rapid-jig/core';
+import type { PlannedRun, PlannerApi } from './planner.worker';
+import type { ReaderApi } from './reader.worker';
+
+export interface Planner {
+  /** Plans in the worker. Null where a later call overtook this one: late answers are dropped. */
+  plan(input: PlanInput): Promise<Result<PlannedRun, PlanError> | null>;
+}
+
+/** Wraps whatever plans so that only the newest answer arrives. */
+export function newestOnly(plan: (input: PlanInput) => Promise<Result<PlannedRun, PlanError>>): Planner {
+  let ticket = 0;
+  return {
+    plan: async (input) => {
+      const mine = ++ticket;
+      const result = await plan(input);
+      return mine === ticket ? result : null;
+    },
+  };
+}
+
+export function startPlanner(): Planner {
+  const worker = new Worker(new URL('./planner.worker.ts', import.meta.url), { type: 'module' });
+  const remote = wrap<PlannerApi>(worker);
+  return newestOnly((input) => remote.plan(input));
+}
+
+export function startReader(): Remote<ReaderApi> {
+  return wrap<ReaderApi>(new Worker(new URL('./reader.worker.ts', import.meta.url), { type: 'module' }));
+}

@@ -1,61 +1,74 @@
 import { redirect, type RouteObject } from 'react-router';
-import { BladesView } from './blades/BladesView';
 import { RunListView } from './runs/RunListView';
-import { RunRoute, loadRun } from './runs/RunRoute';
-import { RunView } from './runs/RunView';
-import { SheetView } from './runs/SheetView';
 import type { Services } from './services';
 import { FaultRoute } from './shell/FaultView';
 import { Loading } from './shell/Loading';
-import { Shell } from './shell/Shell';
-import { ShopView } from './shop/ShopView';
-import { NewTemplateView } from './templates/NewTemplateView';
-import { TemplateListView } from './templates/TemplateListView';
-import { TemplateView, loadTemplate } from './templates/TemplateView';
-import { WoodsView } from './woods/WoodsView';
 import { orThrow } from './shell/or-throw';
+import { Shell } from './shell/Shell';
 
-/** Every address of the program. A loader that fails shows its fault in place of the view, inside the shell. */
+/**
+ * Every address of the program. A loader that fails shows its fault in place of the view, inside the shell. Views other
+ * than the first are fetched when they are gone to.
+ */
 export function routes(services: Services): RouteObject[] {
-  const { api } = services;
+  const views = [...runRoutes(services), ...templateRoutes(services), ...SHOP_ROUTES];
   return [
     {
       element: <Shell />,
       errorElement: <FaultRoute />,
       hydrateFallbackElement: <Loading />,
-      children: [
-        {
-          errorElement: <FaultRoute />,
-          children: [
-            { index: true, loader: () => redirect('/runs') },
-            {
-              path: 'runs',
-              loader: async () => ({ runs: orThrow(await api.runs()), templates: orThrow(await api.templates()) }),
-              element: <RunListView />,
-            },
-            {
-              path: 'runs/:id',
-              loader: ({ params }) => loadRun(services, params['id'] ?? ''),
-              element: <RunRoute />,
-              children: [
-                { index: true, element: <RunView /> },
-                { path: 'sheet', element: <SheetView /> },
-              ],
-            },
-            { path: 'templates', loader: async () => orThrow(await api.templates()), element: <TemplateListView /> },
-            { path: 'templates/new', element: <NewTemplateView /> },
-            {
-              path: 'templates/:id',
-              loader: ({ params }) => loadTemplate(services, params['id'] ?? ''),
-              element: <TemplateView />,
-            },
-            { path: 'blades', element: <BladesView /> },
-            { path: 'woods', element: <WoodsView /> },
-            { path: 'shop', element: <ShopView /> },
-            { path: '*', loader: () => redirect('/runs') },
-          ],
-        },
-      ],
+      children: [{ errorElement: <FaultRoute />, children: views }],
     },
   ];
 }
+
+const runRoutes = (services: Services): RouteObject[] => [
+  { index: true, loader: () => redirect('/runs') },
+  {
+    path: 'runs',
+    loader: async () => {
+      const [runs, templates] = await Promise.all([services.api.runs(), services.api.templates()]);
+      return { runs: orThrow(runs), templates: orThrow(templates) };
+    },
+    element: <RunListView />,
+  },
+  {
+    path: 'runs/:id',
+    lazy: async () => {
+      const { RunRoute, loadRun } = await import('./runs/RunRoute');
+      return { Component: RunRoute, loader: ({ params }) => loadRun(services, params['id'] ?? '') };
+    },
+    children: [
+      { index: true, lazy: async () => ({ Component: (await import('./runs/RunView')).RunView }) },
+      { path: 'sheet', lazy: async () => ({ Component: (await import('./runs/SheetView')).SheetView }) },
+    ],
+  },
+];
+
+const templateRoutes = (services: Services): RouteObject[] => [
+  {
+    path: 'templates',
+    lazy: async () => {
+      const { TemplateListView } = await import('./templates/TemplateListView');
+      return { Component: TemplateListView, loader: async () => orThrow(await services.api.templates()) };
+    },
+  },
+  {
+    path: 'templates/new',
+    lazy: async () => ({ Component: (await import('./templates/NewTemplateView')).NewTemplateView }),
+  },
+  {
+    path: 'templates/:id',
+    lazy: async () => {
+      const { TemplateView, loadTemplate } = await import('./templates/TemplateView');
+      return { Component: TemplateView, loader: ({ params }) => loadTemplate(services, params['id'] ?? '') };
+    },
+  },
+];
+
+const SHOP_ROUTES: RouteObject[] = [
+  { path: 'blades', lazy: async () => ({ Component: (await import('./blades/BladesView')).BladesView }) },
+  { path: 'woods', lazy: async () => ({ Component: (await import('./woods/WoodsView')).WoodsView }) },
+  { path: 'shop', lazy: async () => ({ Component: (await import('./shop/ShopView')).ShopView }) },
+  { path: '*', loader: () => redirect('/runs') },
+];

@@ -1,5 +1,6 @@
 import type { Drawing } from '../patterns';
 import type { Length } from '../units';
+import { woodById } from '../wood';
 import type { Part } from './template';
 
 export interface PartDefaults {
@@ -14,7 +15,7 @@ export interface PartDefaults {
 /**
  * The parts a drawing shows: one for each outline at an even depth (0 and the pieces that fall out), with the outlines
  * directly in it as inside cuts. `keep` holds the places of fallen-out pieces that are parts; the others are waste and
- * need no cut. Parts come in the order drawn, named `Part 1`, `Part 2`.
+ * need no cut. Parts come in the order drawn, named `Part 1`, `Part 2`; the grain matters on solid wood only.
  */
 export function partsFromDrawing(drawing: Drawing, keep: ReadonlySet<number>, defaults: PartDefaults): Part[] {
   const { newId, woodId, thickness, together } = defaults;
@@ -29,7 +30,7 @@ export function partsFromDrawing(drawing: Drawing, keep: ReadonlySet<number>, de
       perCopy: 1,
       woodId,
       thickness,
-      grain: 'along-x',
+      grain: woodById(woodId)?.kind === 'sheet' ? 'any' : 'along-x',
       outline: { id: newId(), path: outline.path },
       insideCuts: chosen
         .filter((other) => other.outline.parent === index)

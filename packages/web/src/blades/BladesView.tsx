@@ -34,7 +34,7 @@ export function BladesView() {
         <SaveBadge document={document} />
       </Box>
       <SaveTrouble document={document} differences={fieldDifferences} />
-      <Typography color="text.secondary" sx={{ maxWidth: 760 }}>
+      <Typography color="textSecondary" sx={{ maxWidth: 760 }}>
         The plan uses only blades that are in your drawer
         {saw.ends === 'pinned' ? ' and have pinned ends, as your saw takes' : ''}. Figures are typical; check your
         packet.
@@ -144,10 +144,10 @@ function Compartment({
       }}
     >
       <Box sx={{ opacity: blade.inDrawer ? 1 : 0.22 }}>
-        <BladeSide blade={blade} length={50} />
+        <BladeSide blade={blade} length={58} />
       </Box>
       <Typography variant="body2" sx={{ ...FIGURE, lineHeight: 1.2, color: 'text.secondary' }}>
-        {blade.inDrawer ? (blade.onHand ?? '') : '·'}
+        {blade.inDrawer ? blade.onHand : null}
       </Typography>
     </Box>
   );
@@ -185,7 +185,7 @@ function BladeEditor({ blade }: { readonly blade: Blade }) {
         Number {blade.size}, {FORM_WORDS[blade.form]}
       </Typography>
       <KerfPicture blade={blade} radius={Number.isFinite(radius) ? radius : null} />
-      <Typography variant="body2" color="text.secondary">
+      <Typography variant="body2" color="textSecondary">
         {Number.isFinite(radius) ? (
           <>
             Steers smoothly down to a radius of <Measure mm={radius} />; tighter is pivoted.
@@ -279,7 +279,7 @@ function ComfortChart() {
   return (
     <Box component="section" aria-label="Heights sawn in comfort" sx={{ mt: 4, minWidth: 620 }}>
       <Typography variant="h2">What each number saws in comfort</Typography>
-      <Typography variant="body2" color="text.secondary">
+      <Typography variant="body2" color="textSecondary">
         Height of wood, drawn to scale: light for soft, brown for medium, dark for hard wood. Common practice; up to
         half as much again goes slowly.
       </Typography>
@@ -299,7 +299,7 @@ function ComfortChart() {
         ))}
       </Box>
       <Box sx={{ display: 'grid', gridTemplateColumns: `120px repeat(${String(BLADE_SIZES.length)}, 1fr)` }}>
-        <Typography variant="body2" color="text.secondary">
+        <Typography variant="body2" color="textSecondary">
           soft / medium / hard
         </Typography>
         {BLADE_SIZES.map((size) => (

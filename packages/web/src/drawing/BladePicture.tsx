@@ -1,7 +1,7 @@
 import type { Blade } from '@rapid-jig/core';
 
-/** How much larger than life a blade in its kerf is shown. */
-const PX_PER_MM = 16;
+/** A blade is enlarged until it is this wide, px. */
+const BLADE_PX = 34;
 /** Beyond this a curve looks straight in the picture, mm. */
 const STRAIGHT_FROM = 60;
 
@@ -13,8 +13,9 @@ interface KerfPictureProps {
 
 /** A blade seen from above at its real proportions, in its kerf, in the tightest curve it has to follow. */
 export function KerfPicture({ blade, radius }: KerfPictureProps) {
-  const [width, height] = [132, 76];
-  const r = Math.min(radius ?? STRAIGHT_FROM, STRAIGHT_FROM) * PX_PER_MM;
+  const [width, height] = [150, 92];
+  const scale = BLADE_PX / blade.widthMm;
+  const r = Math.min(radius ?? STRAIGHT_FROM, STRAIGHT_FROM) * scale;
   const [cx, cy] = [width / 2, height / 2];
   return (
     <svg
@@ -22,14 +23,14 @@ export function KerfPicture({ blade, radius }: KerfPictureProps) {
       height={height}
       role="img"
       aria-label={`Number ${blade.size} blade, ${blade.widthMm.toFixed(2)} by ${blade.thicknessMm.toFixed(2)} mm, in its kerf of ${blade.kerfMm.toFixed(2)} mm`}
-      style={{ background: '#dfc08d', borderRadius: 3, display: 'block' }}
+      style={{ background: '#dfc08d', borderRadius: 3, display: 'block', flex: 'none' }}
     >
-      <circle cx={cx} cy={cy + r} r={r} fill="none" stroke="#3a2a1c" strokeWidth={blade.kerfMm * PX_PER_MM} />
+      <circle cx={cx} cy={cy + r} r={r} fill="none" stroke="#3a2a1c" strokeWidth={blade.kerfMm * scale} />
       <rect
-        x={cx - (blade.widthMm * PX_PER_MM) / 2}
-        y={cy - (blade.thicknessMm * PX_PER_MM) / 2}
-        width={blade.widthMm * PX_PER_MM}
-        height={blade.thicknessMm * PX_PER_MM}
+        x={cx - (blade.widthMm * scale) / 2}
+        y={cy - (blade.thicknessMm * scale) / 2}
+        width={blade.widthMm * scale}
+        height={blade.thicknessMm * scale}
         fill="#d5dade"
         stroke="#59626a"
       />
@@ -39,10 +40,10 @@ export function KerfPicture({ blade, radius }: KerfPictureProps) {
 
 /** A blade from the side, teeth down the front, drawn as wide as its number says. */
 export function BladeSide({ blade, length = 96 }: { readonly blade: Blade; readonly length?: number }) {
-  const px = 7;
+  const px = 5.5;
   const width = blade.widthMm * px;
   const pitch = (25.4 / blade.teethPerInch) * px;
-  const teeth = Math.max(1, Math.floor((length - 16) / pitch));
+  const teeth = Math.max(1, Math.floor((length - 14) / pitch));
   const gullet = width * 0.3;
   const points = Array.from({ length: teeth }, (_, i) => {
     const y = 8 + i * pitch;
@@ -65,9 +66,10 @@ export function BladeSide({ blade, length = 96 }: { readonly blade: Blade; reado
       {blade.ends === 'pinned' && <circle cx={width / 2} cy={4} r={2.4} fill="#59626a" />}
       {blade.form === 'spiral' && (
         <path
-          d={Array.from({ length: 12 }, (_, i) => `M0 ${String(8 + i * 7)}L${String(width)} ${String(4 + i * 7)}`).join(
-            '',
-          )}
+          d={Array.from(
+            { length: Math.floor((length - 8) / 6) },
+            (_, i) => `M0 ${String(8 + i * 6)}L${String(width)} ${String(4 + i * 6)}`,
+          ).join('')}
           stroke="#59626a"
         />
       )}

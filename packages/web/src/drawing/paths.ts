@@ -27,3 +27,30 @@ export const boxOf = (parts: readonly DrawnPart[]): Box => boxUnion(parts.map(({
 /** An SVG view box around a box with y up. */
 export const viewBoxOf = ({ minX, minY, maxX, maxY }: Box, margin = 0): string =>
   [minX - margin, -maxY - margin, maxX - minX + 2 * margin, maxY - minY + 2 * margin].join(' ');
+
+/** The largest scale, px for a mm, at which boxes set in rows from left to right fit a frame; all at one scale. */
+export function scaleToFit(
+  boxes: readonly Box[],
+  frame: { readonly width: number; readonly height: number },
+  gap: number,
+): number {
+  // A picture has a mm of air on each side for its line.
+  const sizes = boxes.map(({ minX, minY, maxX, maxY }) => ({ width: maxX - minX + 2, height: maxY - minY + 2 }));
+  const fits = (scale: number): boolean => {
+    let [x, rowHeight, used] = [0, 0, 0];
+    for (const { width, height } of sizes) {
+      const wide = width * scale;
+      if (wide > frame.width) return false;
+      if (x > 0 && x + wide > frame.width) {
+        used += rowHeight + gap;
+        [x, rowHeight] = [0, 0];
+      }
+      x += wide + gap;
+      rowHeight = Math.max(rowHeight, height * scale);
+    }
+    return used + rowHeight <= frame.height;
+  };
+  let scale = 3;
+  while (scale > 0.01 && !fits(scale)) scale *= 0.97;
+  return scale;
+}

@@ -33,7 +33,7 @@ function WoodBlanks({ blanks, scale }: { readonly blanks: readonly BlankNeed[]; 
     <Box sx={{ mt: 1.5 }}>
       <Typography variant="h3">
         {woodById(first.woodId)?.name}, <Measure mm={first.thicknessMm} />{' '}
-        <Typography component="span" variant="body2" color="text.secondary">
+        <Typography component="span" variant="body2" color="textSecondary">
           <Area mm2={blanks.reduce((sum, { length, width, count }) => sum + length * width * count, 0)} /> in all
         </Typography>
       </Typography>
@@ -53,7 +53,7 @@ function WoodBlanks({ blanks, scale }: { readonly blanks: readonly BlankNeed[]; 
             <Typography sx={FIGURE}>
               <b>{blank.count}</b> of <Size length={blank.length} width={blank.width} />
             </Typography>
-            <Typography variant="body2" color="text.secondary" sx={{ overflowWrap: 'anywhere' }}>
+            <Typography variant="body2" color="textSecondary" sx={{ overflowWrap: 'anywhere' }}>
               {blank.parts.join(', ')}
             </Typography>
           </Box>

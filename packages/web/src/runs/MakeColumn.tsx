@@ -22,7 +22,7 @@ export function MakeColumn({ plan }: { readonly plan: Plan | null }) {
       component="section"
       id="count"
       aria-label="What to make"
-      sx={{ width: { xs: '100%', lg: 400 }, flex: 'none', display: 'flex', flexDirection: 'column', gap: 2 }}
+      sx={{ width: { xs: '100%', md: 330, lg: 400 }, flex: 'none', display: 'flex', flexDirection: 'column', gap: 2 }}
     >
       {run.lines.map((line) => (
         <Line key={line.templateId} line={line} plan={plan} />
@@ -114,7 +114,7 @@ function Line({ line, plan }: { readonly line: RunLine; readonly plan: Plan | nu
       </Box>
       {plan && <PartCounts line={line} plan={plan} onChange={edit} />}
       <Box sx={{ display: 'flex', justifyContent: 'space-between', alignItems: 'center', mt: 0.5 }}>
-        <Typography variant="body2" color="text.secondary" sx={FIGURE}>
+        <Typography variant="body2" color="textSecondary" sx={FIGURE}>
           revision {line.revision}
         </Typography>
         {stored && stored.revision > line.revision && (
@@ -139,7 +139,7 @@ function AddTemplate() {
   );
   if (free.length === 0)
     return lines.length === 0 ? (
-      <Typography color="text.secondary">There is no template with parts yet.</Typography>
+      <Typography color="textSecondary">There is no template with parts yet.</Typography>
     ) : null;
   return (
     <Autocomplete

@@ -21,7 +21,7 @@ export function MeasuredWoods({ plan }: { readonly plan: Plan }) {
   return (
     <Box component="section" aria-label="Thickness as measured" sx={{ borderTop: 1, borderColor: 'divider', pt: 2 }}>
       <Typography variant="h2">Thickness as measured</Typography>
-      <Typography variant="body2" color="text.secondary" sx={{ mb: 1.5 }}>
+      <Typography variant="body2" color="textSecondary" sx={{ mb: 1.5 }}>
         Measure the boards you pull: stacks and blades follow what is there, not what it is called.
       </Typography>
       {[...woods.values()].map(({ woodId, nominalMm }) => {

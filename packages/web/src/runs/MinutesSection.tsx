@@ -35,7 +35,7 @@ export function MinutesSection({ plan }: { readonly plan: Plan }) {
             <Typography
               component="dt"
               variant="body2"
-              color="text.secondary"
+              color="textSecondary"
               sx={{ display: 'flex', gap: 0.75, alignItems: 'center' }}
             >
               <Box sx={{ width: 11, height: 11, bgcolor: SHADES[i], border: 1, borderColor: 'edge' }} /> {name}
@@ -46,7 +46,7 @@ export function MinutesSection({ plan }: { readonly plan: Plan }) {
           </Box>
         ))}
       </Box>
-      <Typography variant="body2" color="text.secondary" sx={{ mt: 1 }}>
+      <Typography variant="body2" color="textSecondary" sx={{ mt: 1 }}>
         Our estimate; your log will correct it. Every figure behind it stands under <Link to="/shop#factors">Shop</Link>{' '}
         and can be changed.
       </Typography>
@@ -61,7 +61,7 @@ export function MinutesSection({ plan }: { readonly plan: Plan }) {
               <Typography sx={FIGURE}>
                 <b>{count}</b> of number {blade.size}
               </Typography>
-              <Typography variant="body2" color="text.secondary">
+              <Typography variant="body2" color="textSecondary">
                 {FORM_WORDS[blade.form]}
                 <br />
                 {(faceAreaMm2 / 100).toFixed(0)} cm² of cut face

@@ -113,11 +113,11 @@ function Step({ name, figure, unit, href, delta = 0, deltaUnit = '', strong = fa
         href={href}
         sx={{ display: 'block', color: 'inherit', textDecoration: 'none', px: 1.75, py: 1 }}
       >
-        <Typography variant="body2" color="text.secondary">
+        <Typography variant="body2" color="textSecondary">
           {name}
         </Typography>
         <Typography sx={{ ...FIGURE, fontWeight: 700, fontSize: '1.25rem', lineHeight: 1.25 }}>{figure}</Typography>
-        <Typography variant="body2" color="text.secondary">
+        <Typography variant="body2" color="textSecondary">
           {unit}
         </Typography>
         <Typography

@@ -92,13 +92,13 @@ function CountRow({
           {partName}
         </Button>
         {perCopy > 1 && (
-          <Typography component="span" variant="body2" color="text.secondary">
+          <Typography component="span" variant="body2" color="textSecondary">
             {' '}
             {perCopy} a copy
           </Typography>
         )}
         {leftOver > 0 && (
-          <Typography component="span" variant="body2" color="warning.main">
+          <Typography component="span" variant="body2" color="warning">
             {' '}
             {leftOver} over
           </Typography>
@@ -136,7 +136,7 @@ function PartExtras({ part, line, onChange }: PartExtrasProps) {
         gap: 1,
       }}
     >
-      <Typography variant="body2" color="text.secondary">
+      <Typography variant="body2" color="textSecondary">
         {partName}: {good} good and {spoiled} spoiled so far
       </Typography>
       <SpareField

@@ -1,11 +1,20 @@
 import { useState } from 'react';
-import { Box, Button, Checkbox, Typography } from '@mui/material';
+import { Box, Button, Typography } from '@mui/material';
 import type { PlannedStack } from '@rapid-jig/core';
 import { CountField } from '../fields/CountField';
 import { useOpenRun } from './RunRoute';
 
 /** More boxes than this are a number: nobody counts forty ticks. */
 const MOST_BOXES = 12;
+
+/** Plain boxes, large enough for a dusty finger; a wall may hold hundreds. */
+const TICKS = {
+  display: 'flex',
+  flexWrap: 'wrap',
+  gap: 1,
+  my: 0.5,
+  '& input': { width: 26, height: 26, m: 0, accentColor: 'var(--rj-palette-primary-main)', cursor: 'pointer' },
+} as const;
 
 /** A box for every pass of a stack: ticked ones are sawn; a tick taken off takes that pass back. */
 export function PassMarks({ stack }: { readonly stack: PlannedStack }) {
@@ -25,21 +34,23 @@ export function PassMarks({ stack }: { readonly stack: PlannedStack }) {
   return (
     <Box role="group" aria-label={`Passes of ${name}, ${String(stack.layers)} layers`}>
       {few ? (
-        <Box sx={{ display: 'flex', flexWrap: 'wrap', ml: -1 }}>
+        <Box sx={TICKS}>
           {done.map((id, i) => (
-            <Checkbox
+            <input
               key={id}
+              type="checkbox"
               checked
               onChange={takeBack}
-              slotProps={{ input: { 'aria-label': `Pass ${String(i + 1)} of ${name}: sawn` } }}
+              aria-label={`Pass ${String(i + 1)} of ${name}: sawn`}
             />
           ))}
           {Array.from({ length: passesToCut }, (_, i) => (
-            <Checkbox
-              key={i}
+            <input
+              key={`to saw ${String(i)}`}
+              type="checkbox"
               checked={false}
               onChange={mark}
-              slotProps={{ input: { 'aria-label': `Pass ${String(done.length + i + 1)} of ${name}: to saw` } }}
+              aria-label={`Pass ${String(done.length + i + 1)} of ${name}: to saw`}
             />
           ))}
         </Box>

@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import { Box, Button, TextField, Typography } from '@mui/material';
 import { Link } from 'react-router';
-import { fileNameFor, partListCsv } from '@rapid-jig/core';
+import type { Plan, Run } from '@rapid-jig/core';
 import { SaveBadge } from '../shell/SaveBadge';
 import { FIGURE } from '../theme/theme';
-import { dueWords } from './due';
+import { daysAhead } from './due';
 import { useOpenRun, useRunDoc, useRunState } from './RunRoute';
 
 /** The name of the run, its date, how far along it is, and what can be carried to the shop. */
@@ -30,7 +30,7 @@ export function RunHeader() {
           if (shown.trim() !== '') setName(null);
         }}
         sx={{
-          flex: '0 1 360px',
+          flex: '0 1 260px',
           '& input': { fontFamily: FIGURE.fontFamily, fontSize: '1.75rem', fontWeight: 700, py: 0.25 },
         }}
         slotProps={{ htmlInput: { 'aria-label': 'Name of the run' } }}
@@ -45,16 +45,12 @@ export function RunHeader() {
         }}
         slotProps={{ inputLabel: { shrink: true } }}
       />
-      <Typography color="text.secondary">{dueWords(run.dueDate, new Date()).replace(/^by [^,]*, /, '')}</Typography>
-      <SaveBadge document={session.document} />
-      <Box sx={{ flex: 1 }} />
-      <Progress />
-      <Button
-        disabled={!planned}
-        onClick={() => {
-          if (planned) download(fileNameFor(run, 'csv'), partListCsv(planned.plan));
-        }}
-      >
+      <Typography color="textSecondary">{run.dueDate !== null && daysAhead(run.dueDate, new Date())}</Typography>
+      <Box sx={{ flex: 1, minWidth: 150 }}>
+        <Progress />
+        <SaveBadge document={session.document} />
+      </Box>
+      <Button disabled={!planned} onClick={() => void (planned && downloadPartList(run, planned.plan))}>
         Part list (CSV)
       </Button>
       <Button component={Link} to="sheet" variant="contained" disabled={!planned || run.lines.length === 0}>
@@ -72,17 +68,19 @@ function Progress() {
   const there = parts.reduce((sum, part) => sum + Math.min(part.total, part.good + part.onHand), 0);
   return (
     <Typography role="status" aria-label="Progress" sx={FIGURE}>
-      <b>{there}</b> of {total} pieces good, <b>{total - there}</b> to saw
+      <b>{there}</b> of {total} pieces good
     </Typography>
   );
 }
 
-/** Hands a text to the browser as a file. */
-function download(fileName: string, text: string): void {
-  const url = URL.createObjectURL(new Blob([text], { type: 'text/csv;charset=utf-8' }));
+/** Hands the part list to the browser as a file. */
+async function downloadPartList(run: Run, plan: Plan): Promise<void> {
+  // The writer of tables is fetched only when it is wanted.
+  const { fileNameFor, partListCsv } = await import('@rapid-jig/core');
+  const url = URL.createObjectURL(new Blob([partListCsv(plan)], { type: 'text/csv;charset=utf-8' }));
   const link = document.createElement('a');
   link.href = url;
-  link.download = fileName;
+  link.download = fileNameFor(run, 'csv');
   link.click();
   URL.revokeObjectURL(url);
 }

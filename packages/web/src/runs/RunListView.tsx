@@ -6,10 +6,10 @@ import { drawPart } from '../drawing/paths';
 import { useServices } from '../services';
 import { orThrow } from '../shell/or-throw';
 import { Page } from '../shell/Page';
-import { EmptyStart } from '../templates/TemplateListView';
-import { counted } from '../templates/FoundReport';
+import { EmptyStart } from '../shell/EmptyStart';
+import { counted } from '../words/counted';
 import { FIGURE } from '../theme/theme';
-import { dueWords } from './due';
+import { dateWords, daysAhead } from './due';
 
 /** What is being made, each run as a plank with the outlines of what is cut from it. */
 export function RunListView() {
@@ -26,7 +26,7 @@ export function RunListView() {
         <NewRun />
       </Box>
       {runs.length === 0 && (
-        <Typography color="text.secondary">
+        <Typography color="textSecondary">
           Nothing is being made yet. A run is so many of these and so many of those, by a date.
         </Typography>
       )}
@@ -100,8 +100,10 @@ function RunPlank({
         <Typography variant="h2" sx={{ overflowWrap: 'anywhere' }}>
           {doc.name}
         </Typography>
-        <Typography color="text.secondary">{startedAt ? 'being sawn' : 'planned'}</Typography>
-        <Typography sx={{ ml: 'auto' }}>{dueWords(doc.dueDate, new Date())}</Typography>
+        <Typography color="textSecondary">{startedAt ? 'being sawn' : 'planned'}</Typography>
+        <Typography sx={{ ml: 'auto' }}>
+          {doc.dueDate !== null && `by ${dateWords(doc.dueDate)}, ${daysAhead(doc.dueDate, new Date())}`}
+        </Typography>
       </Box>
       <Box sx={{ display: 'flex', gap: 4, mt: 2, flexWrap: 'wrap' }}>
         {lines.map(({ name, copies, drawn, woodId }) => (
@@ -116,7 +118,7 @@ function RunPlank({
           </Box>
         ))}
         {lines.length === 0 && (
-          <Typography color="text.secondary">{counted(doc.lines.length, 'template')} in it so far.</Typography>
+          <Typography color="textSecondary">{counted(doc.lines.length, 'template')} in it so far.</Typography>
         )}
       </Box>
     </Box>

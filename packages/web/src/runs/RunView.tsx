@@ -33,7 +33,7 @@ export function RunView() {
       )}
       {!shop.saw.confirmed && run.lines.length > 0 && <SawQuestion />}
       {planned && !error && run.lines.length > 0 && <OrderStrip planned={planned} change={change} />}
-      <Box sx={{ display: 'flex', gap: 3, alignItems: 'start', flexDirection: { xs: 'column', lg: 'row' }, mt: 2 }}>
+      <Box sx={{ display: 'flex', gap: 3, alignItems: 'start', flexDirection: { xs: 'column', md: 'row' }, mt: 2 }}>
         <MakeColumn plan={planned?.plan ?? null} />
         <Box sx={{ flex: 1, minWidth: 0, width: '100%' }}>
           {error && <PlanErrors />}
@@ -77,7 +77,7 @@ function Warnings() {
         </Typography>
       ))}
       {warnings.length > MOST_WARNINGS && (
-        <Typography variant="body2" color="text.secondary">
+        <Typography variant="body2" color="textSecondary">
           and {warnings.length - MOST_WARNINGS} more
         </Typography>
       )}

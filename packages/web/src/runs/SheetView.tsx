@@ -3,7 +3,7 @@ import { Box, Button, Typography } from '@mui/material';
 import { Link } from 'react-router';
 import { cutSheet, formatMinutes, totalMinutes } from '@rapid-jig/core';
 import { useShop } from '../services';
-import { dueWords } from './due';
+import { dateWords } from './due';
 import { useRunDoc, useRunState } from './RunRoute';
 import { SheetBlades, SheetBlanks, SheetCounts, SheetNeeds, SheetStacks } from './SheetTables';
 import { CheckBar, PatternPages } from './SheetPatterns';
@@ -45,7 +45,7 @@ export function SheetView() {
       <p>
         {[
           shop.name,
-          dueWords(run.dueDate, new Date()).replace(/,[^,]*$/, ''),
+          run.dueDate === null ? '' : `by ${dateWords(run.dueDate)}`,
           `${formatMinutes(totalMinutes(plan.minutes))} at the saw`,
         ]
           .filter(Boolean)

@@ -1,4 +1,5 @@
-import { Box, Tooltip, Typography } from '@mui/material';
+import { memo } from 'react';
+import { Box, Typography } from '@mui/material';
 import { IconAlertTriangle } from '@tabler/icons-react';
 import { bladesInOrder, formatMinutes, totalMinutes, type PlannedStack } from '@rapid-jig/core';
 import { StackPicture } from '../drawing/StackPicture';
@@ -17,7 +18,7 @@ interface StackCardProps {
 }
 
 /** One stack on its shelf: how it looks, what is done to it, and a mark for every pass. */
-export function StackCard({ stack, drawn, scale }: StackCardProps) {
+export const StackCard = memo(function StackCard({ stack, drawn, scale }: StackCardProps) {
   const { unit } = useUnit();
   const { gang, layers, pierceHoles, passMinutes, passesToCut, warnings } = stack;
   const cutMm = stack.cuts.reduce((sum, cut) => sum + cut.measure.lengthMm * cut.times, 0);
@@ -29,18 +30,16 @@ export function StackCard({ stack, drawn, scale }: StackCardProps) {
       sx={{ maxWidth: '100%', opacity: passesToCut === 0 ? 0.75 : 1 }}
     >
       <StackPicture stack={stack} drawn={drawn} scale={scale} />
-      <Box sx={{ maxWidth: 340, minWidth: 210 }}>
+      <Box sx={{ maxWidth: 250, minWidth: 180 }}>
         <Typography variant="h3" sx={{ overflowWrap: 'anywhere' }}>
           {name}
         </Typography>
-        <Typography variant="body2" color="text.secondary" sx={{ overflowWrap: 'anywhere' }}>
+        <Typography variant="body2" color="textSecondary" sx={{ overflowWrap: 'anywhere' }}>
           {gang.templateName}
         </Typography>
-        <Tooltip title={limitWords(stack.limitedBy)}>
-          <Typography sx={FIGURE} tabIndex={0}>
-            <b>{layers}</b> {layers === 1 ? 'layer' : 'layers'} of <Measure mm={gang.thicknessMm} /> {gang.wood.name}
-          </Typography>
-        </Tooltip>
+        <Typography sx={FIGURE} title={limitWords(stack.limitedBy)}>
+          <b>{layers}</b> {layers === 1 ? 'layer' : 'layers'} of <Measure mm={gang.thicknessMm} /> {gang.wood.name}
+        </Typography>
         <Typography variant="body2" sx={FIGURE}>
           {pierceHoles > 0 && (
             <>
@@ -55,7 +54,7 @@ export function StackCard({ stack, drawn, scale }: StackCardProps) {
           ))}
         </Box>
         {warnings.map((warning) => (
-          <Typography key={warning.kind} variant="body2" color="warning.main" sx={{ display: 'flex', gap: 0.5 }}>
+          <Typography key={warning.kind} variant="body2" color="warning" sx={{ display: 'flex', gap: 0.5 }}>
             <IconAlertTriangle size={16} style={{ flex: 'none', marginTop: 2 }} /> {warningWords(warning, unit)}
           </Typography>
         ))}
@@ -63,4 +62,4 @@ export function StackCard({ stack, drawn, scale }: StackCardProps) {
       </Box>
     </Box>
   );
-}
+});

@@ -10,7 +10,7 @@ interface WallProps {
 }
 
 /** The longest blank on the wall is drawn this wide, px. */
-const WIDEST_PX = 290;
+const WIDEST_PX = 215;
 /** Small work is not blown up beyond this, px for a mm. */
 const LARGEST_SCALE = 1.6;
 
@@ -29,7 +29,7 @@ export function Wall({ plan, drawn }: WallProps) {
       ))}
       {finished.length > 0 && <Shelf title="Sawn" stacks={finished} drawn={drawn} scale={scale} />}
       {plan.stacks.length === 0 && (
-        <Typography color="text.secondary">Say how many of what, and the stacks appear here.</Typography>
+        <Typography color="textSecondary">Say how many of what, and the stacks appear here.</Typography>
       )}
     </Box>
   );
@@ -70,7 +70,7 @@ function Shelf({
   readonly scale: number;
 }) {
   return (
-    <Box sx={{ mb: 3 }}>
+    <Box sx={{ mb: 3, contentVisibility: 'auto', containIntrinsicSize: 'auto 420px' }}>
       <Typography variant="h3" sx={{ mb: 1 }}>
         {title}
       </Typography>

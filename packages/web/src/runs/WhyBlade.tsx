@@ -69,7 +69,7 @@ function Reasons({ blade, stack }: { readonly blade: Blade; readonly stack: Plan
             {group[0]?.choice.reasons.map((reason, k) => (
               <li key={k}>
                 {reasonWords(reason, unit)}{' '}
-                <Typography component="span" variant="body2" color="text.secondary">
+                <Typography component="span" variant="body2" color="textSecondary">
                   ({SOURCE_WORDS[reason.source]})
                 </Typography>
               </li>
@@ -78,11 +78,11 @@ function Reasons({ blade, stack }: { readonly blade: Blade; readonly stack: Plan
         </Box>
       ))}
       {groups.size > told.length && (
-        <Typography variant="body2" color="text.secondary" sx={{ mt: 1 }}>
+        <Typography variant="body2" color="textSecondary" sx={{ mt: 1 }}>
           {groups.size - told.length} more of its cuts differ only in their figures.
         </Typography>
       )}
-      <Typography variant="body2" color="text.secondary" sx={{ mt: 1.5 }}>
+      <Typography variant="body2" color="textSecondary" sx={{ mt: 1.5 }}>
         Another thickness, fewer layers, other blades in the drawer or the other habit under Shop would change this.
       </Typography>
     </>

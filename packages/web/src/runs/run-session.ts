@@ -88,7 +88,7 @@ export async function createRunSession(
     if (before && (!baseline || now - baseline.at > ONE_EDIT_MS)) baseline = { cost: before, at: now };
     else if (baseline) baseline = { ...baseline, at: now };
     const change = baseline ? compareCosts(baseline.cost, result.value.cost) : null;
-    store.setState({ planned: result.value, error: null, change });
+    store.setState(({ planned }) => ({ planned: keepUnchanged(planned, result.value), error: null, change }));
   };
 
   const addRevision = async (templateId: string, revision: number): Promise<void> => {
@@ -137,6 +137,16 @@ export async function createRunSession(
       await record(services, document, store, event);
     },
   };
+}
+
+/** The new plan with the very objects of the old one where a stack is the same, so that it is not drawn again. */
+function keepUnchanged(before: PlannedRun | null, after: PlannedRun): PlannedRun {
+  const known = new Map(before?.plan.stacks.map((stack) => [stack.key, stack]));
+  const stacks = after.plan.stacks.map((stack) => {
+    const same = known.get(stack.key);
+    return same && JSON.stringify(same) === JSON.stringify(stack) ? same : stack;
+  });
+  return { ...after, plan: { ...after.plan, stacks } };
 }
 
 const newEvent = (clientId: string) => ({ id: crypto.randomUUID(), clientId, at: new Date().toISOString() });

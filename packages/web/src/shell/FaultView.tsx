@@ -18,7 +18,7 @@ export function FaultView({ fault, onRetry }: { readonly fault: Fault<string>; r
       }}
     >
       <Typography variant="h1">{fault.message}</Typography>
-      <Typography color="text.secondary" sx={{ my: 1 }}>
+      <Typography color="textSecondary" sx={{ my: 1 }}>
         Where: {fault.where}
       </Typography>
       <Typography>{fault.hint}</Typography>

@@ -13,7 +13,7 @@ export function Loading() {
         '@keyframes rj-appear': { to: { opacity: 1 } },
       }}
     >
-      <Typography color="text.secondary">Fetching …</Typography>
+      <Typography color="textSecondary">Fetching …</Typography>
     </Box>
   );
 }

@@ -16,7 +16,7 @@ const WORDS: Readonly<Record<SaveStatus, string>> = {
 export function SaveBadge<T>({ document }: { readonly document: OpenDocument<T> }) {
   const status = useStore(document.store, (state) => state.status);
   return (
-    <Typography role="status" variant="body2" color={status === 'saved' ? 'text.secondary' : 'warning.main'}>
+    <Typography role="status" variant="body2" color={status === 'saved' ? 'textSecondary' : 'warning'}>
       {WORDS[status]}
     </Typography>
   );

@@ -1,12 +1,12 @@
-import { useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { Box, Button, IconButton, Tooltip, useColorScheme } from '@mui/material';
 import { IconMoon, IconSearch, IconSun } from '@tabler/icons-react';
 import { NavLink, Outlet, useNavigation } from 'react-router';
 import { useServices, useUnit } from '../services';
 import { FIGURE } from '../theme/theme';
-import { Loading } from './Loading';
-import { SearchDialog } from './SearchDialog';
-import { ShortcutSheet } from './ShortcutSheet';
+
+const SearchDialog = lazy(async () => ({ default: (await import('./SearchDialog')).SearchDialog }));
+const ShortcutSheet = lazy(async () => ({ default: (await import('./ShortcutSheet')).ShortcutSheet }));
 
 const PLACES = [
   { to: '/runs', name: 'Runs' },
@@ -86,25 +86,22 @@ export function Shell() {
         />
       )}
       <Outlet />
-      {open === 'search' && (
-        <SearchDialog
-          onClose={() => {
-            setOpen(null);
-          }}
-        />
-      )}
-      {open === 'keys' && (
-        <ShortcutSheet
-          onClose={() => {
-            setOpen(null);
-          }}
-        />
-      )}
-      {state === 'loading' && (
-        <Box sx={{ display: 'none' }}>
-          <Loading />
-        </Box>
-      )}
+      <Suspense>
+        {open === 'search' && (
+          <SearchDialog
+            onClose={() => {
+              setOpen(null);
+            }}
+          />
+        )}
+        {open === 'keys' && (
+          <ShortcutSheet
+            onClose={() => {
+              setOpen(null);
+            }}
+          />
+        )}
+      </Suspense>
     </>
   );
 }

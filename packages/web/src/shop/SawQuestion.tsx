@@ -13,7 +13,11 @@ export function SawQuestion() {
     document.edit((doc) => ({ ...doc, saw: { ...doc.saw, ...changes } }), `saw ${Object.keys(changes).join()}`);
   };
   return (
-    <Alert severity="info" icon={false} sx={{ my: 2, bgcolor: 'sheet', border: 1, borderColor: 'shelf' }}>
+    <Alert
+      severity="info"
+      icon={false}
+      sx={{ my: 2, bgcolor: 'sheet', color: 'text.primary', border: 1, borderColor: 'shelf' }}
+    >
       <Typography variant="h3">Your saw</Typography>
       <Typography variant="body2" sx={{ mb: 2 }}>
         This plan is for a common bench saw. Are these yours? They can be changed later under Shop.

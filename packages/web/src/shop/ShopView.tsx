@@ -49,7 +49,7 @@ function Section({
     <Box component="section" id={id} aria-label={title} sx={{ mt: 3, pt: 2, borderTop: 1, borderColor: 'divider' }}>
       <Typography variant="h2">{title}</Typography>
       {note && (
-        <Typography variant="body2" color="text.secondary" sx={{ maxWidth: 720 }}>
+        <Typography variant="body2" color="textSecondary" sx={{ maxWidth: 720 }}>
           {note}
         </Typography>
       )}
@@ -166,7 +166,7 @@ function HabitsSection({ shop, edit }: SectionProps) {
         width={200}
       />
       <Box>
-        <Typography variant="body2" color="text.secondary">
+        <Typography variant="body2" color="textSecondary">
           Layers in a stack, at most
         </Typography>
         <CountField

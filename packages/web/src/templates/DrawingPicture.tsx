@@ -17,7 +17,7 @@ interface DrawingPictureProps {
 export function DrawingPicture({ drawing, kept, onToggle, maxWidth, maxHeight }: DrawingPictureProps) {
   const { unit } = useUnit();
   const { width, height, outlines } = drawing;
-  const scale = Math.min(maxWidth / width, maxHeight / height, 6);
+  const scale = Math.min(maxWidth / width, maxHeight / height, 30);
   const shapes = useMemo(
     () =>
       outlines

@@ -1,6 +1,7 @@
 import { Box, Checkbox, FormControlLabel, Typography } from '@mui/material';
 import type { Drawing, LeftOut } from '@rapid-jig/core';
 import { Size } from '../fields/Measure';
+import { counted } from '../words/counted';
 import { LEFT_OUT_WORDS } from '../words/drawing';
 
 interface FoundReportProps {
@@ -26,7 +27,7 @@ export function FoundReport({ drawing, kept, onToggle }: FoundReportProps) {
       {falling.length > 0 && (
         <Box sx={{ mt: 1 }}>
           <Typography variant="h3">{counted(falling.length, 'piece')} inside a cut</Typography>
-          <Typography variant="body2" color="text.secondary">
+          <Typography variant="body2" color="textSecondary">
             They fall out. Tick those you keep as parts; the others are waste and are not cut.
           </Typography>
           <Box sx={{ maxHeight: 180, overflowY: 'auto' }}>
@@ -80,5 +81,3 @@ export function LeftOutList({ leftOut }: { readonly leftOut: readonly LeftOut[] 
     </Box>
   );
 }
-
-export const counted = (count: number, thing: string): string => `${String(count)} ${thing}${count === 1 ? '' : 's'}`;

@@ -59,7 +59,7 @@ function ReadView({ incoming }: { readonly incoming: IncomingDrawing }) {
         {drawing ? (
           <DrawingPicture drawing={drawing} kept={keeping} onToggle={toggle} maxWidth={620} maxHeight={480} />
         ) : (
-          <Typography color="text.secondary" sx={{ py: 8 }}>
+          <Typography color="textSecondary" sx={{ py: 8 }}>
             The drawing is shown here true to scale once its size is known.
           </Typography>
         )}
@@ -182,7 +182,7 @@ function MakeTemplate({ incoming: file, drawing, kept, mmPerUnit }: MakeTemplate
         }
         label="The parts lie on one blank, as drawn"
       />
-      <Typography variant="body2" color="text.secondary">
+      <Typography variant="body2" color="textSecondary">
         Names, counts and other woods for single parts come next.
       </Typography>
       {trouble && <Alert severity="error">{trouble}</Alert>}

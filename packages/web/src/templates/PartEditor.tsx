@@ -7,7 +7,7 @@ import { CountField } from '../fields/CountField';
 import { LengthField } from '../fields/LengthField';
 import { Size } from '../fields/Measure';
 import { WoodSelect } from '../fields/WoodSelect';
-import { counted } from './FoundReport';
+import { counted } from '../words/counted';
 
 const GRAINS = [
   ['along-x', 'Across the drawing'],
@@ -45,7 +45,7 @@ export function PartEditor({ document, part }: { readonly document: OpenDocument
         gap: 2,
       }}
     >
-      <Typography color="text.secondary" variant="body2">
+      <Typography color="textSecondary" variant="body2">
         <Size length={box.maxX - box.minX} width={box.maxY - box.minY} />,{' '}
         {counted(part.insideCuts.length, 'inside cut')}
       </Typography>

@@ -21,10 +21,10 @@ export function SizeQuestion({
   };
   return (
     <FormControl component="fieldset" sx={{ borderLeft: 4, borderColor: 'warning.main', pl: 2, my: 1 }}>
-      <Typography component="legend" variant="h3">
+      <Typography component="legend" variant="h3" sx={{ p: 0 }}>
         How large is it?
       </Typography>
-      <Typography variant="body2" color="text.secondary">
+      <Typography variant="body2" color="textSecondary">
         The drawing gives no size in inches or millimetres, and programs differ in what their units are worth.
       </Typography>
       <RadioGroup

@@ -1,28 +1,18 @@
 import { useMemo, useState } from 'react';
-import {
-  Box,
-  Button,
-  FormControlLabel,
-  IconButton,
-  Menu,
-  MenuItem,
-  Switch,
-  TextField,
-  Typography,
-} from '@mui/material';
+import { Box, FormControlLabel, IconButton, Menu, MenuItem, Switch, TextField, Typography } from '@mui/material';
 import { IconDots } from '@tabler/icons-react';
 import { Link, useLoaderData, useNavigate, useRevalidator } from 'react-router';
 import type { Template } from '@rapid-jig/core';
 import type { StoredTemplate } from '@rapid-jig/contract';
 import { PartPicture } from '../drawing/PartPicture';
-import { drawPart } from '../drawing/paths';
+import { drawPart, scaleToFit } from '../drawing/paths';
 import { useRemembered } from '../fields/use-remembered';
 import { useServices } from '../services';
 import { Page } from '../shell/Page';
 import { FIGURE } from '../theme/theme';
 import { copyOfTemplate } from './copy';
 import { DropZone } from './DropZone';
-import { counted } from './FoundReport';
+import { counted } from '../words/counted';
 
 /** The shop's products, each with the outlines of its parts. */
 export function TemplateListView() {
@@ -78,18 +68,33 @@ export function TemplateListView() {
         ))}
       </Box>
       {stored.length > 0 && shown.length === 0 && (
-        <Typography color="text.secondary">No template is called that.</Typography>
+        <Typography color="textSecondary">No template is called that.</Typography>
       )}
     </Page>
   );
 }
 
+/** Room for the outlines on a tag, px. */
+const PICTURE = { width: 250, height: 190 };
+const GAP_PX = 8;
+/** More parts than this would be too small to tell apart. */
+const MOST_PICTURES = 12;
+
 /** One product, hung up like a pattern on a nail. */
 function TemplateTag({ stored: { doc, revision, version } }: { readonly stored: StoredTemplate }) {
-  const pictures = useMemo(
-    () => doc.parts.slice(0, 6).map((part) => ({ id: part.id, drawn: drawPart(part), woodId: part.woodId })),
-    [doc],
-  );
+  const { pictures, scale } = useMemo(() => {
+    const drawn = doc.parts
+      .slice(0, MOST_PICTURES)
+      .map((part) => ({ id: part.id, drawn: drawPart(part), woodId: part.woodId }));
+    return {
+      pictures: drawn,
+      scale: scaleToFit(
+        drawn.map((one) => one.drawn.box),
+        PICTURE,
+        GAP_PX,
+      ),
+    };
+  }, [doc]);
   const perCopy = doc.parts.reduce((sum, part) => sum + part.perCopy, 0);
   return (
     <Box
@@ -121,22 +126,19 @@ function TemplateTag({ stored: { doc, revision, version } }: { readonly stored: 
         <Box
           sx={{
             display: 'flex',
-            gap: 1,
+            gap: `${String(GAP_PX)}px`,
             flexWrap: 'wrap',
             alignItems: 'center',
-            justifyContent: 'center',
-            height: 170,
-            overflow: 'hidden',
             alignContent: 'center',
+            justifyContent: 'center',
+            height: PICTURE.height,
+            width: PICTURE.width,
+            mx: 'auto',
+            overflow: 'hidden',
           }}
         >
           {pictures.map(({ id, drawn, woodId }) => (
-            <PartPicture
-              key={id}
-              parts={[{ drawn, woodId }]}
-              height={pictures.length === 1 ? 150 : pictures.length < 4 ? 76 : 66}
-              label=""
-            />
+            <PartPicture key={id} parts={[{ drawn, woodId }]} scale={scale} label="" />
           ))}
         </Box>
         <Typography variant="h2" sx={{ mt: 1, overflowWrap: 'anywhere' }}>
@@ -144,7 +146,7 @@ function TemplateTag({ stored: { doc, revision, version } }: { readonly stored: 
         </Typography>
       </Box>
       <Box sx={{ display: 'flex', alignItems: 'center' }}>
-        <Typography variant="body2" color="text.secondary" sx={{ flex: 1, ...FIGURE }}>
+        <Typography variant="body2" color="textSecondary" sx={{ flex: 1, ...FIGURE }}>
           {counted(perCopy, 'piece')} a copy · revision {revision}
           {doc.archived ? ' · archived' : ''}
         </Typography>
@@ -195,24 +197,5 @@ function TagMenu({ doc, version }: { readonly doc: Template; readonly version: n
         </MenuItem>
       </Menu>
     </>
-  );
-}
-
-/** Where there is nothing yet: the first thing to do, and the demo to look at. */
-export function EmptyStart({ words, demo }: { readonly words: string; readonly demo: boolean }) {
-  return (
-    <Box sx={{ textAlign: 'center', py: 8 }}>
-      <Typography variant="h2">{words}</Typography>
-      <Box sx={{ mt: 2, display: 'flex', gap: 2, justifyContent: 'center' }}>
-        <Button component={Link} to="/templates" variant="contained">
-          Bring a drawing
-        </Button>
-        {demo && (
-          <Button href="/demo/" variant="outlined">
-            Look at the demo shop
-          </Button>
-        )}
-      </Box>
-    </Box>
   );
 }

@@ -53,7 +53,7 @@ export function TemplateView() {
     <Page wide>
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2, flexWrap: 'wrap' }}>
         <TemplateName document={document} name={template.name} />
-        <Typography color="text.secondary" sx={FIGURE}>
+        <Typography color="textSecondary" sx={FIGURE}>
           revision {revision}
         </Typography>
         <SaveBadge document={document} />
@@ -87,7 +87,7 @@ export function TemplateView() {
           words="More parts for this product: drop another drawing."
           onTaken={() => void navigate(`/templates/new?into=${template.id}`)}
         />
-        <Typography variant="body2" color="text.secondary" sx={{ mt: 1 }}>
+        <Typography variant="body2" color="textSecondary" sx={{ mt: 1 }}>
           Kept originals: {template.drawings.map(({ fileName }) => fileName).join(', ') || 'none'}
         </Typography>
       </Box>

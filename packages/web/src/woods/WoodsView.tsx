@@ -14,7 +14,7 @@ import { Page } from '../shell/Page';
 import { FIGURE } from '../theme/theme';
 
 const SOURCES: Readonly<Record<Wood['source'], string>> = {
-  'wood-handbook': 'Wood Handbook, FPL-GTR-282, chapter 5 (from memory)',
+  'wood-handbook': 'Wood Handbook, chapter 5 (from memory)',
   'other-tables': 'other published tables (from memory)',
   'saws-like': 'common practice',
 };
@@ -30,7 +30,7 @@ export function WoodsView() {
   return (
     <Page>
       <Typography variant="h1">Woods</Typography>
-      <Typography color="text.secondary" sx={{ maxWidth: 720, mb: 2 }}>
+      <Typography color="textSecondary" sx={{ maxWidth: 720, mb: 2 }}>
         A sample is as long as the wood is hard. Hardness decides blade, height of the stack and speed: below the first
         mark a wood saws soft, above the second hard.
       </Typography>
@@ -102,7 +102,7 @@ function WoodRow({ wood }: { readonly wood: Wood }) {
         <Typography variant="body2" sx={FIGURE}>
           <b>{hardness}</b>, saws {hardnessClass(wood.hardnessN)} · {density}
         </Typography>
-        <Typography variant="body2" color="text.secondary">
+        <Typography variant="body2" color="textSecondary">
           {origin}
         </Typography>
       </Box>

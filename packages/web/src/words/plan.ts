@@ -64,9 +64,9 @@ export function reasonWords({ rule, inputs }: Reason, unit: LengthUnit): string 
     case 'very-hard-skip':
       return `Very hard wood: fewer teeth cut better and cooler, so skip teeth.`;
     case 'favourite-form':
-      return `${FORM_WORDS[text('form') as ToothForm]}: your favourite.`;
+      return `Your favourite: ${FORM_WORDS[text('form') as ToothForm]}.`;
     case 'form-at-hand':
-      return `${FORM_WORDS[text('form') as ToothForm]}: what the drawer has in this size.`;
+      return `Your drawer has this size with ${FORM_WORDS[text('form') as ToothForm]}, not with ${FORM_WORDS[text('favourite') as ToothForm]}.`;
     case 'same-blade':
       return `Number ${text('size')} serves the whole stack, which saves changing; alone this cut would get number ${text('first')}.`;
     default:

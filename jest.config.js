@@ -1,4 +1,4 @@
-/** One Jest project per package; only the web package needs a document. */
+/** One Jest project per package. The web package's logic is tested without a document; its views in the browser. */
 const shared = {
   transform: {
     '\\.(m|c)?[jt]sx?$': [
@@ -17,14 +17,14 @@ const shared = {
   transformIgnorePatterns: ['/node_modules/'],
 };
 
-const project = (name, testEnvironment) => ({
+const project = (name) => ({
   ...shared,
   displayName: name,
   rootDir: `packages/${name}`,
-  testEnvironment,
+  testEnvironment: 'node',
   testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/src/**/*.test.tsx'],
 });
 
 export default {
-  projects: [project('core', 'node'), project('contract', 'node'), project('server', 'node'), project('web', 'jsdom')],
+  projects: [project('core'), project('contract'), project('server'), project('web')],
 };

@@ -24,7 +24,8 @@ export interface Services {
   readonly drafts: Drafts;
   readonly queue: ReturnType<typeof createQueue>;
   readonly planner: Planner;
-  readonly reader: Remote<ReaderApi>;
+  /** Reads drawings; its worker starts when it is first asked for. */
+  readonly reader: () => Remote<ReaderApi>;
   readonly shop: OpenDocument<Shop>;
   readonly drawer: OpenDocument<Drawer>;
   readonly viewing: StoreApi<Viewing>;
@@ -49,7 +50,7 @@ export async function startServices(base: '' | '/demo'): Promise<Result<Services
     queue,
     clientId,
     planner: startPlanner(),
-    reader: startReader(),
+    reader: once(startReader),
     shop: await openDocument({
       key: 'shop',
       stored: shop.value,
@@ -66,6 +67,12 @@ export async function startServices(base: '' | '/demo'): Promise<Result<Services
     }),
     viewing: createStore<Viewing>(() => ({ otherUnit: false })),
   });
+}
+
+/** Makes something when it is first asked for, and only then. */
+function once<T extends object>(make: () => T): () => T {
+  let made: T | null = null;
+  return () => (made ??= make());
 }
 
 export const ServicesContext = createContext<Services | null>(null);

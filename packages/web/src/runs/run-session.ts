@@ -199,7 +199,8 @@ async function sendUnsent(services: Services, document: OpenDocument<Run>, store
       }
       const left = (await readUnsent(services, document)).filter((one) => one.id !== event.id);
       await drafts.write(unsentKey(document), left);
-      store.setState({ events: [...answer.value.events, ...left], trouble: null });
+      store.setState({ events: [...answer.value.events, ...left] });
     }
+    store.setState({ trouble: null });
   });
 }

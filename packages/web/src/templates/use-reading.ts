@@ -24,12 +24,14 @@ export function useReading(incoming: IncomingDrawing): { reading: Reading; setSc
   const [scale, setScale] = useState<number | null>(null);
   useEffect(() => {
     let wanted = true;
-    void reader.read(incoming.text).then((result) => {
-      if (!wanted) return;
-      if (!result.ok) setReading({ kind: 'fault', fault: result.error });
-      else setReading({ kind: 'read', read: result.value, mmPerUnit: null, drawing: null, fault: null });
-      if (result.ok) setScale(result.value.mmPerUnit);
-    });
+    void reader()
+      .read(incoming.text)
+      .then((result) => {
+        if (!wanted) return;
+        if (!result.ok) setReading({ kind: 'fault', fault: result.error });
+        else setReading({ kind: 'read', read: result.value, mmPerUnit: null, drawing: null, fault: null });
+        if (result.ok) setScale(result.value.mmPerUnit);
+      });
     return () => {
       wanted = false;
     };
@@ -38,16 +40,18 @@ export function useReading(incoming: IncomingDrawing): { reading: Reading; setSc
   useEffect(() => {
     if (read === null || scale === null) return;
     let wanted = true;
-    void reader.scale(scale).then((result) => {
-      if (!wanted) return;
-      setReading({
-        kind: 'read',
-        read,
-        mmPerUnit: result.ok ? scale : null,
-        drawing: result.ok ? result.value : null,
-        fault: result.ok ? null : result.error,
+    void reader()
+      .scale(scale)
+      .then((result) => {
+        if (!wanted) return;
+        setReading({
+          kind: 'read',
+          read,
+          mmPerUnit: result.ok ? scale : null,
+          drawing: result.ok ? result.value : null,
+          fault: result.ok ? null : result.error,
+        });
       });
-    });
     return () => {
       wanted = false;
     };

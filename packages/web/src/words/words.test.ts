@@ -1,0 +1,47 @@
+import { expect, test } from '@jest/globals';
+import { chooseBlades, inches, TYPICAL_BLADES, woodById } from '@rapid-jig/core';
+import { daysAhead, dateWords } from '../runs/due';
+import { counted } from './counted';
+import { limitWords, reasonWords, warningWords } from './plan';
+
+test('why a blade was chosen reads as a maker would say it', () => {
+  const cut = {
+    hardnessN: woodById('red-oak')!.hardnessN,
+    heightMm: inches(3 / 4),
+    tightestRadius: inches(1 / 4),
+    sharpInsideCorners: 8,
+    turnable: true,
+  };
+  const chosen = chooseBlades(cut, TYPICAL_BLADES, { betweenSizes: 'larger', favouriteForm: 'reverse', ends: 'plain' });
+  if (!chosen.ok) throw new Error(chosen.error.kind);
+  const words = chosen.value[0]!.reasons.map((reason) => reasonWords(reason, 'in'));
+  expect(words[0]).toBe('Number 7 is the smallest in your drawer that saws 3/4" of hard wood in comfort (up to 3/4").');
+  expect(words[1]).toBe('Between number 7 and 9 your shop takes the larger.');
+  expect(words.join(' ')).not.toMatch(/undefined|NaN|null/);
+});
+
+test('limits and warnings carry their figures in the unit asked for', () => {
+  expect(limitWords({ rule: 'blades', layers: 1 })).toContain('1 layer:');
+  const warning = {
+    kind: 'small-blank' as const,
+    stackKey: 'k',
+    where: 'Fin',
+    inputs: { lengthMm: 60, widthMm: 40, leastMm: 76.2 },
+  };
+  expect(warningWords(warning, 'mm')).toContain('60 mm by 40 mm');
+});
+
+test('dates are calendar days', () => {
+  const late = new Date(2026, 10, 24, 23, 59);
+  expect(['2026-11-24', '2026-11-25', '2026-12-18', '2026-11-20'].map((date) => daysAhead(date, late))).toEqual([
+    'today',
+    'tomorrow',
+    'in 24 days',
+    '4 days ago',
+  ]);
+  expect(dateWords('2027-03-01')).toContain('2027');
+});
+
+test('one part, two parts', () => {
+  expect([counted(1, 'part'), counted(2, 'part'), counted(0, 'part')]).toEqual(['1 part', '2 parts', '0 parts']);
+});

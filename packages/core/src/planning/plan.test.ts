@@ -141,6 +141,11 @@ describe('what cannot be planned', () => {
     expect(await kindsOf({ ...input, drawer: [] })).toEqual(['no-blade-for-ends']);
   });
 
+  test('what is not to be cut need not be possible', async () => {
+    const bad = part('a', { thickness: { mm: 60, typed: null } });
+    expect((await planned(inputFor([template('tag', [bad, part('b')])], 0))).stacks).toEqual([]);
+  });
+
   test('an aborted plan says so', async () => {
     const abort = new AbortController();
     abort.abort();

@@ -65,7 +65,8 @@ export function chooseStacks(
   const stacks = gangs.flatMap((gang) => {
     const made = stacksOfGang(gang, input, passes);
     if (made.ok) return made.value;
-    faults.push(...made.error);
+    // What is not to be cut need not be possible.
+    if (gang.layersToCut > 0) faults.push(...made.error);
     return [];
   });
   return faults.length > 0 ? err(faults) : ok(stacks);

@@ -47,7 +47,7 @@ export interface LoadedRun {
 }
 
 /** Edits closer together than this are one, and their cost is shown together. */
-const ONE_EDIT_MS = 2500;
+const ONE_EDIT_MS = 1500;
 const RETRY_MS = 4000;
 
 export async function createRunSession(

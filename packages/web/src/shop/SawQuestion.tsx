@@ -1,4 +1,4 @@
-import { Alert, Box, Button, Typography } from '@mui/material';
+import { Box, Button, Typography } from '@mui/material';
 import type { BladeEnds, LengthUnit } from '@rapid-jig/core';
 import { Choice } from '../fields/Choice';
 import { LengthField } from '../fields/LengthField';
@@ -13,11 +13,7 @@ export function SawQuestion() {
     document.edit((doc) => ({ ...doc, saw: { ...doc.saw, ...changes } }), `saw ${Object.keys(changes).join()}`);
   };
   return (
-    <Alert
-      severity="info"
-      icon={false}
-      sx={{ my: 2, bgcolor: 'sheet', color: 'text.primary', border: 1, borderColor: 'shelf' }}
-    >
+    <Box component="section" aria-label="Your saw" sx={{ my: 2, p: 2, bgcolor: 'sheet', border: 1, borderColor: 'shelf', borderRadius: 1 }}>
       <Typography variant="h3">Your saw</Typography>
       <Typography variant="body2" sx={{ mb: 2 }}>
         This plan is for a common bench saw. Are these yours? They can be changed later under Shop.
@@ -70,6 +66,6 @@ export function SawQuestion() {
           This is my saw
         </Button>
       </Box>
-    </Alert>
+    </Box>
   );
 }

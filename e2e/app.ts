@@ -1,0 +1,92 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { test as base, expect, type Page } from '@playwright/test';
+
+const SERVER = join(import.meta.dirname, '../packages/server/dist/main.js');
+
+/** The real program on files of its own, as `npm start` runs it. */
+export class RunningApp {
+  private child: ChildProcess | null = null;
+  private constructor(
+    private readonly folder: string,
+    /** Address of the maker's own shop, without a slash at the end. */
+    public address: string,
+  ) {}
+
+  static async start(): Promise<RunningApp> {
+    const app = new RunningApp(await mkdtemp(join(tmpdir(), 'rapid-jig-e2e-')), '');
+    await app.launch('0');
+    return app;
+  }
+
+  private async launch(port: string): Promise<void> {
+    const child = spawn(process.execPath, [SERVER], {
+      env: { ...process.env, RAPID_JIG_DATA: this.folder, RAPID_JIG_PORT: port },
+      stdio: ['ignore', 'pipe', 'inherit'],
+    });
+    this.child = child;
+    this.address = await new Promise((resolve, reject) => {
+      child.once('exit', (code) => {
+        reject(new Error(`the server ended with ${String(code)} before it was open`));
+      });
+      child.stdout.on('data', (text: Buffer) => {
+        const address = /open at (http:\S+?)\/\s/.exec(text.toString())?.[1];
+        if (address) resolve(address);
+      });
+    });
+  }
+
+  /** Stops the server as a shutdown does, and waits for it. */
+  async stop(): Promise<void> {
+    const { child } = this;
+    if (!child || child.exitCode !== null) return;
+    const ended = new Promise((resolve) => child.once('exit', resolve));
+    child.kill('SIGTERM');
+    await ended;
+    expect(child.exitCode).toBe(0);
+  }
+
+  /** The same program on the same files and port again. */
+  async startAgain(): Promise<void> {
+    await this.launch(new URL(this.address).port);
+  }
+
+  async remove(): Promise<void> {
+    await this.stop();
+    await rm(this.folder, { recursive: true, force: true });
+  }
+}
+
+/** A test with an app of its own; faults in the page's console fail it. */
+export const test = base.extend<{ app: RunningApp; quiet: undefined }>({
+  app: async ({}, use) => {
+    const app = await RunningApp.start();
+    await use(app);
+    await app.remove();
+  },
+  quiet: [
+    async ({ page }, use) => {
+      const faults: string[] = [];
+      page.on('pageerror', (error) => faults.push(error.message));
+      await use(undefined);
+      expect(faults).toEqual([]);
+    },
+    { auto: true },
+  ],
+});
+
+export { expect, type Page };
+
+/** Drops a drawing into the file field of the templates page. */
+export async function bringDrawing(
+  page: Page,
+  address: string,
+  file: string | { name: string; mimeType: string; buffer: Buffer },
+): Promise<void> {
+  await page.goto(`${address}/templates`);
+  await page.locator('input[type=file]').setInputFiles(file);
+}
+
+export const svgFile = (name: string, text: string) => ({ name, mimeType: 'image/svg+xml', buffer: Buffer.from(text) });

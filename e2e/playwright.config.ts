@@ -1,0 +1,33 @@
+import { defineConfig } from '@playwright/test';
+
+/** Debian's Chromium, found by scripts/test.mjs; flags for a machine without a network or a display of its own. */
+export default defineConfig({
+  testDir: '.',
+  testMatch: '*.spec.ts',
+  timeout: 60_000,
+  expect: { timeout: 10_000 },
+  workers: 1,
+  retries: 0,
+  forbidOnly: process.env['CI'] !== undefined,
+  reporter: [['list'], ['json', { outputFile: '../test-results/browser.json' }]],
+  outputDir: '../test-results/browser',
+  use: {
+    browserName: 'chromium',
+    viewport: { width: 1280, height: 800 },
+    colorScheme: 'light',
+    trace: 'retain-on-failure',
+    launchOptions: {
+      executablePath: process.env['RAPID_JIG_CHROMIUM'] ?? '/usr/bin/chromium',
+      args: [
+        '--headless',
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+});

@@ -39,8 +39,6 @@ if (services.ok) {
     </ServicesContext>,
   );
 } else {
-  const retry = (): void => {
-    location.reload();
-  };
+  const retry = (): void => location.reload();
   frame(<FaultView fault={services.error} onRetry={retry} />);
 }

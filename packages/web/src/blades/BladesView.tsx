@@ -44,9 +44,7 @@ export function BladesView() {
           <DrawerTray
             blades={blades}
             chosen={chosen?.id}
-            onChoose={(id) => {
-              setSearch({ blade: id }, { replace: true, preventScrollReset: true });
-            }}
+            onChoose={(id) => setSearch({ blade: id }, { replace: true, preventScrollReset: true })}
           />
           <ComfortChart />
         </Box>
@@ -124,9 +122,7 @@ function Compartment({
       component="button"
       aria-pressed={blade.id === chosen}
       aria-label={`Number ${blade.size}, ${FORM_WORDS[blade.form]}, ${blade.inDrawer ? 'in the drawer' : 'not in the drawer'}`}
-      onClick={() => {
-        onChoose(blade.id);
-      }}
+      onClick={() => onChoose(blade.id)}
       sx={{
         border: 1,
         borderColor: 'divider',
@@ -195,35 +191,17 @@ function BladeEditor({ blade }: { readonly blade: Blade }) {
         )}
       </Typography>
       <FormControlLabel
-        control={
-          <Switch
-            checked={blade.inDrawer}
-            onChange={(_event, inDrawer) => {
-              change({ inDrawer });
-            }}
-          />
-        }
+        control={<Switch checked={blade.inDrawer} onChange={(_event, inDrawer) => change({ inDrawer })} />}
         label="In my drawer"
       />
       <FormControlLabel
         control={
-          <Switch
-            checked={blade.onHand !== null}
-            onChange={(_event, on) => {
-              change({ onHand: on ? 12 : null });
-            }}
-          />
+          <Switch checked={blade.onHand !== null} onChange={(_event, on) => change({ onHand: on ? 12 : null })} />
         }
         label="Counted"
       />
       {blade.onHand !== null && (
-        <CountField
-          label="Blades left"
-          value={blade.onHand}
-          onChange={(onHand) => {
-            change({ onHand });
-          }}
-        />
+        <CountField label="Blades left" value={blade.onHand} onChange={(onHand) => change({ onHand })} />
       )}
       <DecimalField
         label="Width, front to back (mm)"
@@ -231,9 +209,7 @@ function BladeEditor({ blade }: { readonly blade: Blade }) {
         least={0.1}
         most={10}
         width={286}
-        onChange={(widthMm) => {
-          change({ widthMm });
-        }}
+        onChange={(widthMm) => change({ widthMm })}
       />
       <DecimalField
         label="Thickness (mm)"
@@ -241,9 +217,7 @@ function BladeEditor({ blade }: { readonly blade: Blade }) {
         least={0.05}
         most={5}
         width={286}
-        onChange={(thicknessMm) => {
-          change({ thicknessMm });
-        }}
+        onChange={(thicknessMm) => change({ thicknessMm })}
       />
       <DecimalField
         label="Kerf (mm)"
@@ -251,9 +225,7 @@ function BladeEditor({ blade }: { readonly blade: Blade }) {
         least={0.05}
         most={5}
         width={286}
-        onChange={(kerfMm) => {
-          change({ kerfMm });
-        }}
+        onChange={(kerfMm) => change({ kerfMm })}
       />
       <DecimalField
         label="Teeth to the inch"
@@ -261,9 +233,7 @@ function BladeEditor({ blade }: { readonly blade: Blade }) {
         least={1}
         most={100}
         width={286}
-        onChange={(teethPerInch) => {
-          change({ teethPerInch });
-        }}
+        onChange={(teethPerInch) => change({ teethPerInch })}
       />
     </Box>
   );

@@ -16,14 +16,7 @@ export function Choice<T extends string>({ label, value, options, onChange, help
   return (
     <FormControl size="small" sx={{ width }}>
       <InputLabel id={id}>{label}</InputLabel>
-      <Select
-        labelId={id}
-        label={label}
-        value={value}
-        onChange={(event) => {
-          onChange(event.target.value as T);
-        }}
-      >
+      <Select labelId={id} label={label} value={value} onChange={(event) => onChange(event.target.value as T)}>
         {options.map(([option, words]) => (
           <MenuItem key={option} value={option}>
             {words}

@@ -37,35 +37,19 @@ export function CountField({ label, value, least = 0, most = 100_000, onChange }
           width: 'fit-content',
         }}
       >
-        <IconButton
-          aria-label={`${label}: one less`}
-          size="small"
-          disabled={value <= least}
-          onClick={() => {
-            step(-1);
-          }}
-        >
+        <IconButton aria-label={`${label}: one less`} size="small" disabled={value <= least} onClick={() => step(-1)}>
           <IconMinus size={16} />
         </IconButton>
         <InputBase
           value={text}
-          onChange={(event) => {
-            commit(event.target.value);
-          }}
+          onChange={(event) => commit(event.target.value)}
           onBlur={() => {
             if (fault === null) setDraft(null);
           }}
           inputProps={{ 'aria-label': label, inputMode: 'numeric', 'aria-invalid': fault !== null }}
           sx={{ width: 48, '& input': { textAlign: 'center', ...FIGURE, fontWeight: 600 } }}
         />
-        <IconButton
-          aria-label={`${label}: one more`}
-          size="small"
-          disabled={value >= most}
-          onClick={() => {
-            step(1);
-          }}
-        >
+        <IconButton aria-label={`${label}: one more`} size="small" disabled={value >= most} onClick={() => step(1)}>
           <IconPlus size={16} />
         </IconButton>
       </Box>

@@ -40,9 +40,7 @@ export function LengthField({ label, value, placeholder, onChange, onClear, widt
       placeholder={placeholder ?? ''}
       error={!read.ok && !emptied && draft !== null}
       helperText={draft === null && value === null ? ' ' : understood()}
-      onChange={(event) => {
-        commit(event.target.value);
-      }}
+      onChange={(event) => commit(event.target.value)}
       onBlur={() => {
         if (read.ok || emptied) setDraft(null);
       }}

@@ -18,9 +18,7 @@ export function WoodSelect({ value, onChange, label = 'Wood' }: WoodSelectProps)
       value={value}
       groupBy={(id) => (woodById(id)?.kind === 'sheet' ? 'Sheet goods' : 'Solid wood')}
       getOptionLabel={(id) => woodById(id)?.name ?? id}
-      onChange={(_event, id) => {
-        onChange(id);
-      }}
+      onChange={(_event, id) => onChange(id)}
       renderOption={({ key, ...props }, id) => (
         <Box component="li" key={key} {...props} sx={{ display: 'flex', gap: 1 }}>
           <Swatch woodId={id} /> {woodById(id)?.name}

@@ -14,9 +14,7 @@ export function MakeColumn({ plan }: { readonly plan: Plan | null }) {
   const { session } = useOpenRun();
   const run = useRunDoc();
   const shop = useShop();
-  const edit = (change: (run: Run) => Run, label?: string): void => {
-    session.document.edit(change, label);
-  };
+  const edit = (change: (run: Run) => Run, label?: string): void => session.document.edit(change, label);
   return (
     <Box
       component="section"
@@ -32,9 +30,7 @@ export function MakeColumn({ plan }: { readonly plan: Plan | null }) {
         <SpareField
           label="Spares of every part"
           rule={run.spares}
-          onChange={(spares) => {
-            edit((doc) => ({ ...doc, spares }));
-          }}
+          onChange={(spares) => edit((doc) => ({ ...doc, spares }))}
         />
         <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, flexWrap: 'wrap' }}>
           <Typography sx={{ flex: 1 }}>Layers in a stack, at most</Typography>
@@ -43,9 +39,7 @@ export function MakeColumn({ plan }: { readonly plan: Plan | null }) {
             value={run.maxLayers ?? shop.maxLayers}
             least={1}
             most={100}
-            onChange={(maxLayers) => {
-              edit((doc) => ({ ...doc, maxLayers }));
-            }}
+            onChange={(maxLayers) => edit((doc) => ({ ...doc, maxLayers }))}
           />
         </Box>
         <FormControlLabel
@@ -54,9 +48,7 @@ export function MakeColumn({ plan }: { readonly plan: Plan | null }) {
           control={
             <Switch
               checked={run.maxLayers === null}
-              onChange={(_event, on) => {
-                edit((doc) => ({ ...doc, maxLayers: on ? null : shop.maxLayers }));
-              }}
+              onChange={(_event, on) => edit((doc) => ({ ...doc, maxLayers: on ? null : shop.maxLayers }))}
             />
           }
           label="As the shop has it"
@@ -101,13 +93,7 @@ function Line({ line, plan }: { readonly line: RunLine; readonly plan: Plan | nu
       }}
     >
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.5 }}>
-        <CountField
-          label={`Copies of ${name}`}
-          value={line.copies}
-          onChange={(copies) => {
-            edit({ copies });
-          }}
-        />
+        <CountField label={`Copies of ${name}`} value={line.copies} onChange={(copies) => edit({ copies })} />
         <Typography variant="h2" sx={{ flex: 1, overflowWrap: 'anywhere' }}>
           {name}
         </Typography>
@@ -147,9 +133,7 @@ function AddTemplate() {
       options={free}
       value={null}
       inputValue={typed}
-      onInputChange={(_event, text) => {
-        setTyped(text);
-      }}
+      onInputChange={(_event, text) => setTyped(text)}
       blurOnSelect
       getOptionLabel={({ doc }) => doc.name}
       getOptionKey={({ doc }) => doc.id}

@@ -46,9 +46,7 @@ export function PartCounts({ line, plan, onChange }: PartCountsProps) {
               key={part.partId}
               part={part}
               open={open === part.partId}
-              onOpen={() => {
-                setOpen(open === part.partId ? null : part.partId);
-              }}
+              onOpen={() => setOpen(open === part.partId ? null : part.partId)}
             />
           ))}
         </tbody>
@@ -142,18 +140,14 @@ function PartExtras({ part, line, onChange }: PartExtrasProps) {
       <SpareField
         label={`Spares of ${partName}`}
         rule={own ?? run.spares}
-        onChange={(rule) => {
-          onChange({ spares: { ...line.spares, [partId]: rule } });
-        }}
+        onChange={(rule) => onChange({ spares: { ...line.spares, [partId]: rule } })}
       />
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
         <Typography sx={{ flex: 1 }}>There before the run</Typography>
         <CountField
           label={`${partName} there before the run`}
           value={line.onHand[partId] ?? 0}
-          onChange={(count) => {
-            onChange({ onHand: { ...line.onHand, [partId]: count } });
-          }}
+          onChange={(count) => onChange({ onHand: { ...line.onHand, [partId]: count } })}
         />
       </Box>
     </Box>

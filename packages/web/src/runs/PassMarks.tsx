@@ -85,14 +85,7 @@ function Spoiled({
   const [open, setOpen] = useState(false);
   if (!open && value === 0) {
     return (
-      <Button
-        size="small"
-        color="inherit"
-        sx={{ color: 'text.secondary', p: 0 }}
-        onClick={() => {
-          setOpen(true);
-        }}
-      >
+      <Button size="small" color="inherit" sx={{ color: 'text.secondary', p: 0 }} onClick={() => setOpen(true)}>
         Some spoiled?
       </Button>
     );

@@ -31,12 +31,7 @@ export function SheetView() {
         <Button component={Link} to=".." relative="path">
           Back to the run
         </Button>
-        <Button
-          variant="contained"
-          onClick={() => {
-            window.print();
-          }}
-        >
+        <Button variant="contained" onClick={() => window.print()}>
           Print
         </Button>
         <Typography variant="body2">Print at 100 %, without fitting to the page, and measure the bar.</Typography>

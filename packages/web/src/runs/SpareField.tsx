@@ -16,14 +16,7 @@ export function SpareField({ label, rule, onChange }: SpareFieldProps) {
   return (
     <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, flexWrap: 'wrap' }}>
       <Typography sx={{ flex: 1 }}>{label}</Typography>
-      <CountField
-        label={label}
-        value={value}
-        most={1000}
-        onChange={(amount) => {
-          onChange(make(rule.kind, amount));
-        }}
-      />
+      <CountField label={label} value={value} most={1000} onChange={(amount) => onChange(make(rule.kind, amount))} />
       <ToggleButtonGroup
         size="small"
         exclusive

@@ -15,9 +15,7 @@ export function WhyBlade({ blade, stack }: { readonly blade: Blade; readonly sta
         size="small"
         variant="outlined"
         aria-haspopup="dialog"
-        onClick={(event) => {
-          setAnchor(event.currentTarget);
-        }}
+        onClick={(event) => setAnchor(event.currentTarget)}
         sx={{ ...FIGURE, py: 0, lineHeight: 1.7 }}
       >
         No. {blade.size} {FORM_WORDS[blade.form].replace(' teeth', '')}
@@ -25,9 +23,7 @@ export function WhyBlade({ blade, stack }: { readonly blade: Blade; readonly sta
       <Popover
         open={anchor !== null}
         anchorEl={anchor}
-        onClose={() => {
-          setAnchor(null);
-        }}
+        onClose={() => setAnchor(null)}
         anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
       >
         <Box role="dialog" aria-label={`Why number ${blade.size}`} sx={{ p: 2, maxWidth: 470 }}>

@@ -74,8 +74,6 @@ export function useUndoKeys<T>(document: OpenDocument<T>): void {
       else document.undo();
     };
     window.addEventListener('keydown', onKey);
-    return () => {
-      window.removeEventListener('keydown', onKey);
-    };
+    return () => window.removeEventListener('keydown', onKey);
   }, [document]);
 }

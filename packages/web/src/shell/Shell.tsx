@@ -67,14 +67,7 @@ export function Shell() {
               <Place key={to} to={to} name={name} />
             ))}
           </Box>
-          <RailTools
-            onSearch={() => {
-              setOpen('search');
-            }}
-            onKeys={() => {
-              setOpen('keys');
-            }}
-          />
+          <RailTools onSearch={() => setOpen('search')} onKeys={() => setOpen('keys')} />
         </Box>
       </Box>
       <DemoNote />
@@ -87,20 +80,8 @@ export function Shell() {
       )}
       <Outlet />
       <Suspense>
-        {open === 'search' && (
-          <SearchDialog
-            onClose={() => {
-              setOpen(null);
-            }}
-          />
-        )}
-        {open === 'keys' && (
-          <ShortcutSheet
-            onClose={() => {
-              setOpen(null);
-            }}
-          />
-        )}
+        {open === 'search' && <SearchDialog onClose={() => setOpen(null)} />}
+        {open === 'keys' && <ShortcutSheet onClose={() => setOpen(null)} />}
       </Suspense>
     </>
   );
@@ -133,9 +114,7 @@ function RailTools({ onSearch, onKeys }: { readonly onSearch: () => void; readon
   const { unit } = useUnit();
   const { mode, systemMode, setMode } = useColorScheme();
   const dark = (mode === 'system' ? systemMode : mode) === 'dark';
-  const flip = (): void => {
-    viewing.setState(({ otherUnit }) => ({ otherUnit: !otherUnit }));
-  };
+  const flip = (): void => viewing.setState(({ otherUnit }) => ({ otherUnit: !otherUnit }));
   return (
     <Box sx={{ display: 'flex', alignItems: 'center', '& button': { color: 'railText' } }}>
       <Tooltip title="Show lengths in the other unit (U)">
@@ -149,12 +128,7 @@ function RailTools({ onSearch, onKeys }: { readonly onSearch: () => void; readon
         </IconButton>
       </Tooltip>
       <Tooltip title={dark ? 'Light' : 'Dark'}>
-        <IconButton
-          aria-label={dark ? 'Light' : 'Dark'}
-          onClick={() => {
-            setMode(dark ? 'light' : 'dark');
-          }}
-        >
+        <IconButton aria-label={dark ? 'Light' : 'Dark'} onClick={() => setMode(dark ? 'light' : 'dark')}>
           {dark ? <IconSun size={20} /> : <IconMoon size={20} />}
         </IconButton>
       </Tooltip>
@@ -193,8 +167,6 @@ function useGlobalKeys(open: (what: 'search' | 'keys') => void): void {
       }
     };
     window.addEventListener('keydown', onKey);
-    return () => {
-      window.removeEventListener('keydown', onKey);
-    };
+    return () => window.removeEventListener('keydown', onKey);
   }, [open, viewing]);
 }

@@ -9,11 +9,14 @@ export function SawQuestion() {
   const { shop: document } = useServices();
   const shop = useShop();
   const { saw } = shop;
-  const setSaw = (changes: Partial<typeof saw>): void => {
+  const setSaw = (changes: Partial<typeof saw>): void =>
     document.edit((doc) => ({ ...doc, saw: { ...doc.saw, ...changes } }), `saw ${Object.keys(changes).join()}`);
-  };
   return (
-    <Box component="section" aria-label="Your saw" sx={{ my: 2, p: 2, bgcolor: 'sheet', border: 1, borderColor: 'shelf', borderRadius: 1 }}>
+    <Box
+      component="section"
+      aria-label="Your saw"
+      sx={{ my: 2, p: 2, bgcolor: 'sheet', border: 1, borderColor: 'shelf', borderRadius: 1 }}
+    >
       <Typography variant="h3">Your saw</Typography>
       <Typography variant="body2" sx={{ mb: 2 }}>
         This plan is for a common bench saw. Are these yours? They can be changed later under Shop.
@@ -26,25 +29,11 @@ export function SawQuestion() {
             ['in', 'Inches'],
             ['mm', 'Millimetres'],
           ]}
-          onChange={(units) => {
-            document.edit((doc) => ({ ...doc, units }));
-          }}
+          onChange={(units) => document.edit((doc) => ({ ...doc, units }))}
           width={140}
         />
-        <LengthField
-          label="Blade to arm"
-          value={saw.reach}
-          onChange={(reach) => {
-            setSaw({ reach });
-          }}
-        />
-        <LengthField
-          label="Greatest height"
-          value={saw.maxHeight}
-          onChange={(maxHeight) => {
-            setSaw({ maxHeight });
-          }}
-        />
+        <LengthField label="Blade to arm" value={saw.reach} onChange={(reach) => setSaw({ reach })} />
+        <LengthField label="Greatest height" value={saw.maxHeight} onChange={(maxHeight) => setSaw({ maxHeight })} />
         <Choice<BladeEnds>
           label="Blade ends"
           value={saw.ends}
@@ -52,17 +41,10 @@ export function SawQuestion() {
             ['plain', 'Plain'],
             ['pinned', 'Pinned'],
           ]}
-          onChange={(ends) => {
-            setSaw({ ends });
-          }}
+          onChange={(ends) => setSaw({ ends })}
           width={130}
         />
-        <Button
-          variant="contained"
-          onClick={() => {
-            setSaw({ confirmed: true });
-          }}
-        >
+        <Button variant="contained" onClick={() => setSaw({ confirmed: true })}>
           This is my saw
         </Button>
       </Box>

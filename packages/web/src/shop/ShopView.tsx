@@ -16,9 +16,7 @@ export function ShopView() {
   const { shop: document } = useServices();
   const shop = useShop();
   useUndoKeys(document);
-  const edit: Edit = (changes) => {
-    document.edit((doc) => ({ ...doc, ...changes }), Object.keys(changes).join());
-  };
+  const edit: Edit = (changes) => document.edit((doc) => ({ ...doc, ...changes }), Object.keys(changes).join());
   return (
     <Page>
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2 }}>
@@ -65,33 +63,17 @@ interface SectionProps {
 
 function SawSection({ shop, edit }: SectionProps) {
   const { saw } = shop;
-  const set = (changes: Partial<Shop['saw']>): void => {
-    edit({ saw: { ...saw, ...changes, confirmed: true } });
-  };
+  const set = (changes: Partial<Shop['saw']>): void => edit({ saw: { ...saw, ...changes, confirmed: true } });
   return (
     <Section title="The saw" id="saw" note="Reach and height decide what can be sawn at all, and what can be turned.">
-      <LengthField
-        label="Blade to arm"
-        value={saw.reach}
-        onChange={(reach) => {
-          set({ reach });
-        }}
-      />
-      <LengthField
-        label="Greatest height"
-        value={saw.maxHeight}
-        onChange={(maxHeight) => {
-          set({ maxHeight });
-        }}
-      />
+      <LengthField label="Blade to arm" value={saw.reach} onChange={(reach) => set({ reach })} />
+      <LengthField label="Greatest height" value={saw.maxHeight} onChange={(maxHeight) => set({ maxHeight })} />
       <DecimalField
         label="Table tilts to (degrees)"
         value={saw.tiltDegrees}
         least={0}
         most={90}
-        onChange={(tiltDegrees) => {
-          set({ tiltDegrees });
-        }}
+        onChange={(tiltDegrees) => set({ tiltDegrees })}
       />
       <Choice
         label="Blade ends it takes"
@@ -100,9 +82,7 @@ function SawSection({ shop, edit }: SectionProps) {
           ['plain', 'Plain'],
           ['pinned', 'Pinned'],
         ]}
-        onChange={(ends) => {
-          set({ ends });
-        }}
+        onChange={(ends) => set({ ends })}
         width={170}
       />
     </Section>
@@ -119,17 +99,13 @@ function HabitsSection({ shop, edit }: SectionProps) {
           ['larger', 'The larger: faster'],
           ['smaller', 'The smaller: finer'],
         ]}
-        onChange={(betweenSizes) => {
-          edit({ betweenSizes });
-        }}
+        onChange={(betweenSizes) => edit({ betweenSizes })}
       />
       <Choice
         label="Favourite teeth"
         value={shop.favouriteForm}
         options={TOOTH_FORMS.filter((form) => form !== 'spiral').map((form) => [form, FORM_WORDS[form]] as const)}
-        onChange={(favouriteForm) => {
-          edit({ favouriteForm });
-        }}
+        onChange={(favouriteForm) => edit({ favouriteForm })}
       />
       <Choice
         label="Order of cuts"
@@ -138,9 +114,7 @@ function HabitsSection({ shop, edit }: SectionProps) {
           ['inside-first', 'Inside cuts, then the outline'],
           ['outline-first', 'Outline first, then split'],
         ]}
-        onChange={(cutOrder) => {
-          edit({ cutOrder });
-        }}
+        onChange={(cutOrder) => edit({ cutOrder })}
         help={
           shop.cutOrder === 'inside-first'
             ? 'More wood to hold, more support.'
@@ -152,17 +126,13 @@ function HabitsSection({ shop, edit }: SectionProps) {
         label="How stacks are held"
         value={shop.holding}
         options={Object.entries(HOLDING_WORDS) as [Shop['holding'], string][]}
-        onChange={(holding) => {
-          edit({ holding });
-        }}
+        onChange={(holding) => edit({ holding })}
         width={290}
       />
       <LengthField
         label="Holding margin, each side"
         value={shop.holdingMargin}
-        onChange={(holdingMargin) => {
-          edit({ holdingMargin });
-        }}
+        onChange={(holdingMargin) => edit({ holdingMargin })}
         width={200}
       />
       <Box>
@@ -174,9 +144,7 @@ function HabitsSection({ shop, edit }: SectionProps) {
           value={shop.maxLayers}
           least={1}
           most={100}
-          onChange={(maxLayers) => {
-            edit({ maxLayers });
-          }}
+          onChange={(maxLayers) => edit({ maxLayers })}
         />
       </Box>
     </Section>
@@ -208,9 +176,7 @@ function PaperAndMoney({ shop, edit }: SectionProps) {
       <TextField
         label="Name of the shop"
         value={shop.name}
-        onChange={(event) => {
-          edit({ name: event.target.value.slice(0, 120) });
-        }}
+        onChange={(event) => edit({ name: event.target.value.slice(0, 120) })}
         sx={{ width: 300 }}
       />
       <Choice
@@ -220,9 +186,7 @@ function PaperAndMoney({ shop, edit }: SectionProps) {
           ['in', 'Inches'],
           ['mm', 'Millimetres'],
         ]}
-        onChange={(units) => {
-          edit({ units });
-        }}
+        onChange={(units) => edit({ units })}
         width={160}
       />
       <Choice
@@ -232,18 +196,14 @@ function PaperAndMoney({ shop, edit }: SectionProps) {
           ['letter', 'Letter'],
           ['a4', 'A4'],
         ]}
-        onChange={(paper) => {
-          edit({ paper });
-        }}
+        onChange={(paper) => edit({ paper })}
         width={120}
       />
       <Choice
         label="Currency"
         value={shop.currency}
         options={CURRENCIES.map((code) => [code as string, code] as const)}
-        onChange={(currency) => {
-          edit({ currency });
-        }}
+        onChange={(currency) => edit({ currency })}
         width={120}
       />
       <DecimalField
@@ -251,9 +211,7 @@ function PaperAndMoney({ shop, edit }: SectionProps) {
         value={shop.hourValueMinor / unit}
         least={0}
         most={1e6}
-        onChange={(value) => {
-          edit({ hourValueMinor: Math.round(value * unit) });
-        }}
+        onChange={(value) => edit({ hourValueMinor: Math.round(value * unit) })}
       />
     </Section>
   );
@@ -275,12 +233,10 @@ function FactorsSection({ shop, edit }: SectionProps) {
           least={0.001}
           most={1e7}
           width={300}
-          onChange={(figure) => {
-            edit({ factors: { ...shop.factors, [id]: figure } });
-          }}
-          onClear={() => {
-            edit({ factors: Object.fromEntries(Object.entries(shop.factors).filter(([key]) => key !== id)) });
-          }}
+          onChange={(figure) => edit({ factors: { ...shop.factors, [id]: figure } })}
+          onClear={() =>
+            edit({ factors: Object.fromEntries(Object.entries(shop.factors).filter(([key]) => key !== id)) })
+          }
         />
       ))}
     </Section>

@@ -48,13 +48,7 @@ export function DrawingPicture({ drawing, kept, onToggle, maxWidth, maxHeight }:
               strokeDasharray={falls && !solid ? '4 3' : undefined}
               vectorEffect="non-scaling-stroke"
               style={{ cursor: falls ? 'pointer' : undefined }}
-              onClick={
-                falls
-                  ? () => {
-                      onToggle(index);
-                    }
-                  : undefined
-              }
+              onClick={falls ? () => onToggle(index) : undefined}
             />
           );
         })}

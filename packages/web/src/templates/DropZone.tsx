@@ -26,9 +26,7 @@ export function DropZone({ words, onTaken, large = false }: DropZoneProps) {
         event.preventDefault();
         setOver(true);
       }}
-      onDragLeave={() => {
-        setOver(false);
-      }}
+      onDragLeave={() => setOver(false)}
       onDrop={(event) => {
         event.preventDefault();
         setOver(false);

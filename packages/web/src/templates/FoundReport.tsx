@@ -35,15 +35,7 @@ export function FoundReport({ drawing, kept, onToggle }: FoundReportProps) {
               <FormControlLabel
                 key={index}
                 sx={{ display: 'flex' }}
-                control={
-                  <Checkbox
-                    size="small"
-                    checked={kept.has(index)}
-                    onChange={() => {
-                      onToggle(index);
-                    }}
-                  />
-                }
+                control={<Checkbox size="small" checked={kept.has(index)} onChange={() => onToggle(index)} />}
                 label={outline.where}
               />
             ))}

@@ -161,9 +161,7 @@ function MakeTemplate({ incoming: file, drawing, kept, mmPerUnit }: MakeTemplate
         <TextField
           label="Name of the template"
           value={name}
-          onChange={(event) => {
-            setName(event.target.value);
-          }}
+          onChange={(event) => setName(event.target.value)}
           error={name.trim() === ''}
         />
       )}
@@ -172,14 +170,7 @@ function MakeTemplate({ incoming: file, drawing, kept, mmPerUnit }: MakeTemplate
         <LengthField label="Thickness" value={thickness} onChange={setThickness} />
       </Box>
       <FormControlLabel
-        control={
-          <Switch
-            checked={together}
-            onChange={(_event, on) => {
-              setTogether(on);
-            }}
-          />
-        }
+        control={<Switch checked={together} onChange={(_event, on) => setTogether(on)} />}
         label="The parts lie on one blank, as drawn"
       />
       <Typography variant="body2" color="textSecondary">

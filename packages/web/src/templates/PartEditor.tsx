@@ -68,47 +68,25 @@ export function PartEditor({ document, part }: { readonly document: OpenDocument
           label="How many for one copy"
           value={part.perCopy}
           most={10_000}
-          onChange={(perCopy) => {
-            change({ perCopy }, 'count');
-          }}
+          onChange={(perCopy) => change({ perCopy }, 'count')}
         />
       </Box>
-      <WoodSelect
-        value={part.woodId}
-        onChange={(woodId) => {
-          change({ woodId }, 'wood');
-        }}
-      />
+      <WoodSelect value={part.woodId} onChange={(woodId) => change({ woodId }, 'wood')} />
       <LengthField
         label="Thickness"
         value={part.thickness}
-        onChange={(thickness) => {
-          change({ thickness }, 'thickness');
-        }}
+        onChange={(thickness) => change({ thickness }, 'thickness')}
         width="100%"
       />
       <Choice
         label="Grain runs"
         value={part.grain}
         options={GRAINS}
-        onChange={(grain) => {
-          change({ grain }, 'grain');
-        }}
+        onChange={(grain) => change({ grain }, 'grain')}
         width="100%"
       />
-      <SharedBlank
-        document={document}
-        part={part}
-        onChange={(sharedBlank) => {
-          change({ sharedBlank }, 'blank');
-        }}
-      />
-      <PinnedLayers
-        part={part}
-        onChange={(pinnedLayers) => {
-          change({ pinnedLayers }, 'layers');
-        }}
-      />
+      <SharedBlank document={document} part={part} onChange={(sharedBlank) => change({ sharedBlank }, 'blank')} />
+      <PinnedLayers part={part} onChange={(pinnedLayers) => change({ pinnedLayers }, 'layers')} />
       <UseForAll document={document} part={part} />
     </Box>
   );
@@ -131,9 +109,7 @@ function SharedBlank({
       control={
         <Switch
           checked={part.sharedBlank !== null}
-          onChange={(_event, on) => {
-            onChange(on ? (known ?? crypto.randomUUID()) : null);
-          }}
+          onChange={(_event, on) => onChange(on ? (known ?? crypto.randomUUID()) : null)}
         />
       }
       label="Lies on one blank with its neighbours"
@@ -147,14 +123,7 @@ function PinnedLayers({ part, onChange }: { readonly part: Part; readonly onChan
     <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
       <FormControlLabel
         sx={{ flex: 1 }}
-        control={
-          <Switch
-            checked={pinned}
-            onChange={(_event, on) => {
-              onChange(on ? 2 : null);
-            }}
-          />
-        }
+        control={<Switch checked={pinned} onChange={(_event, on) => onChange(on ? 2 : null)} />}
         label="Always so many layers"
       />
       {pinned && (
@@ -176,9 +145,9 @@ function UseForAll({ document, part }: { readonly document: OpenDocument<Templat
   return (
     <Button
       variant="outlined"
-      onClick={() => {
-        document.edit((doc) => ({ ...doc, parts: doc.parts.map((one) => ({ ...one, woodId, thickness, grain })) }));
-      }}
+      onClick={() =>
+        document.edit((doc) => ({ ...doc, parts: doc.parts.map((one) => ({ ...one, woodId, thickness, grain })) }))
+      }
     >
       Use this wood, thickness and grain for all parts
     </Button>

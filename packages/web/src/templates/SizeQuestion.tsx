@@ -27,12 +27,7 @@ export function SizeQuestion({
       <Typography variant="body2" color="textSecondary">
         The drawing gives no size in inches or millimetres, and programs differ in what their units are worth.
       </Typography>
-      <RadioGroup
-        value={choice}
-        onChange={(_event, value) => {
-          answer(value);
-        }}
-      >
+      <RadioGroup value={choice} onChange={(_event, value) => answer(value)}>
         {UNITS_PER_INCH.map((perInch) => (
           <FormControlLabel
             key={perInch}
@@ -53,9 +48,7 @@ export function SizeQuestion({
           label="Width of the whole drawing"
           value={null}
           width={220}
-          onChange={({ mm }) => {
-            onScale(mm / read.width);
-          }}
+          onChange={({ mm }) => onScale(mm / read.width)}
         />
       )}
     </FormControl>

@@ -31,24 +31,11 @@ export function TemplateListView() {
           Templates
         </Typography>
         {stored.length > 5 && (
-          <TextField
-            label="Find"
-            value={search}
-            onChange={(event) => {
-              setSearch(event.target.value);
-            }}
-          />
+          <TextField label="Find" value={search} onChange={(event) => setSearch(event.target.value)} />
         )}
         {hasArchived && (
           <FormControlLabel
-            control={
-              <Switch
-                checked={archived === 'yes'}
-                onChange={(_event, on) => {
-                  setArchived(on ? 'yes' : 'no');
-                }}
-              />
-            }
+            control={<Switch checked={archived === 'yes'} onChange={(_event, on) => setArchived(on ? 'yes' : 'no')} />}
             label="Archived too"
           />
         )}
@@ -167,21 +154,10 @@ function TagMenu({ doc, version }: { readonly doc: Template; readonly version: n
   };
   return (
     <>
-      <IconButton
-        aria-label={`More for ${doc.name}`}
-        onClick={(event) => {
-          setAnchor(event.currentTarget);
-        }}
-      >
+      <IconButton aria-label={`More for ${doc.name}`} onClick={(event) => setAnchor(event.currentTarget)}>
         <IconDots size={18} />
       </IconButton>
-      <Menu
-        anchorEl={anchor}
-        open={anchor !== null}
-        onClose={() => {
-          setAnchor(null);
-        }}
-      >
+      <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
         <MenuItem
           onClick={() =>
             void put(

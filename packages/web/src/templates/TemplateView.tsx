@@ -76,9 +76,7 @@ export function TemplateView() {
         <PartWall
           parts={template.parts}
           chosen={chosen?.id}
-          onChoose={(id) => {
-            setSearch({ part: id }, { replace: true, preventScrollReset: true });
-          }}
+          onChoose={(id) => setSearch({ part: id }, { replace: true, preventScrollReset: true })}
         />
         {chosen && <PartEditor key={chosen.id} document={document} part={chosen} />}
       </Box>
@@ -190,9 +188,7 @@ function PartWall({
             <Box
               component="button"
               aria-pressed={part.id === chosen}
-              onClick={() => {
-                onChoose(part.id);
-              }}
+              onClick={() => onChoose(part.id)}
               sx={{
                 width: '100%',
                 height: '100%',

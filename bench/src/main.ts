@@ -1,0 +1,6 @@
+import { benchPlanning } from './planning';
+import { benchReading } from './reading';
+
+/** Prints medians of what the computation costs in Node; scripts/bench.mjs measures the same in the browser. */
+await benchPlanning();
+benchReading();

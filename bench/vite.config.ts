@@ -1,0 +1,7 @@
+import { defineConfig } from 'vite';
+
+/** Bundles the benchmarks with the workspace packages they measure. */
+export default defineConfig({
+  ssr: { noExternal: [/^@rapid-jig\//] },
+  build: { ssr: 'src/main.ts', outDir: 'dist', target: 'node20' },
+});

@@ -9,7 +9,8 @@ export const root = join(dirname(fileURLToPath(import.meta.url)), '..');
 export function run(command, args, env = {}) {
   const result = spawnSync(command, args, { cwd: root, stdio: 'inherit', env: { ...process.env, ...env } });
   if (result.error) throw result.error;
-  if (result.status !== 0) throw new Error(`${command} ${args.join(' ')} ended with ${String(result.status ?? result.signal)}`);
+  if (result.status !== 0)
+    throw new Error(`${command} ${args.join(' ')} ended with ${String(result.status ?? result.signal)}`);
 }
 
 /** Installs the packages of the lock file where they are missing or older than it. */
@@ -36,9 +37,12 @@ export function ensureChromium() {
   if (found) return found;
   console.log('Installing Chromium …');
   run('apt-get', ['update', '-qq']);
-  run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], { DEBIAN_FRONTEND: 'noninteractive' });
+  run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], {
+    DEBIAN_FRONTEND: 'noninteractive',
+  });
   const installed = findChromium();
-  if (!installed) throw new Error('Chromium is not there after its package was installed; set RAPID_JIG_CHROMIUM to its path');
+  if (!installed)
+    throw new Error('Chromium is not there after its package was installed; set RAPID_JIG_CHROMIUM to its path');
   return installed;
 }
 

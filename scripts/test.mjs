@@ -34,7 +34,9 @@ const jest = ['--experimental-vm-modules', '--no-warnings', 'node_modules/jest/b
 const steps = [
   step('lint', () => run('npm', ['run', '--silent', 'lint'])),
   step('types', () => run('npm', ['run', '--silent', 'types'])),
-  step('unit tests', () => run(process.execPath, [...jest, '--silent', '--json', '--outputFile=test-results/unit.json'])),
+  step('unit tests', () =>
+    run(process.execPath, [...jest, '--silent', '--json', '--outputFile=test-results/unit.json']),
+  ),
   step('build', build),
   step('browser tests', () => run('npm', ['run', '--silent', 'test:browser'], { RAPID_JIG_CHROMIUM: chromium })),
 ];
@@ -42,7 +44,8 @@ const steps = [
 const unit = readResult('unit.json');
 const browser = readResult('browser.json');
 const passed = (unit?.numPassedTests ?? 0) + (browser?.stats.expected ?? 0);
-const failedTests = (unit?.numFailedTests ?? 0) + (unit?.numRuntimeErrorTestSuites ?? 0) + (browser?.stats.unexpected ?? 0);
+const failedTests =
+  (unit?.numFailedTests ?? 0) + (unit?.numRuntimeErrorTestSuites ?? 0) + (browser?.stats.unexpected ?? 0);
 // A step that failed without a test to show for it (lint, types, build, a crash) counts as one.
 const failed = Math.max(failedTests, steps.filter((ok) => !ok).length);
 console.log(`\n${passed} passed, ${failed} failed`);

@@ -15,7 +15,8 @@ import { DecimalField } from '../fields/DecimalField';
 import { Measure } from '../fields/Measure';
 import { useDrawer, useServices, useShop } from '../services';
 import { Page } from '../shell/Page';
-import { fieldDifferences, SaveBadge, SaveTrouble, useUndoKeys } from '../shell/SaveBadge';
+import { SaveBadge, SaveTrouble, useUndoKeys } from '../shell/SaveBadge';
+import { fieldDifferences } from '../documents/differences';
 import { FIGURE } from '../theme/theme';
 import { FORM_WORDS } from '../words/plan';
 

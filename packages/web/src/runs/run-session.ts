@@ -70,6 +70,7 @@ export async function createRunSession(
   let baseline: { cost: PlanCost; at: number } | null = null;
 
   const plan = async (): Promise<void> => {
+    const start = performance.now();
     const { revisions, events } = store.getState();
     const result = await planner.plan({
       run: document.store.getState().doc,
@@ -83,6 +84,8 @@ export async function createRunSession(
       store.setState({ error: result.error });
       return;
     }
+    // Seen by `npm run bench` and in the browser's own tools.
+    performance.measure('plan', { start, detail: { tookMs: result.value.tookMs } });
     const before = store.getState().planned?.cost;
     const now = performance.now();
     if (before && (!baseline || now - baseline.at > ONE_EDIT_MS)) baseline = { cost: before, at: now };

@@ -55,13 +55,6 @@ export function SaveTrouble<T>({
   );
 }
 
-/** The fields in which two versions of a document differ, by name. */
-export function fieldDifferences<T extends object>(mine: T, theirs: T): string[] {
-  return Object.entries(mine)
-    .filter(([key, value]) => JSON.stringify(value) !== JSON.stringify(theirs[key as keyof T]))
-    .map(([key]) => key);
-}
-
 /** Ctrl+Z and Ctrl+Shift+Z (or Ctrl+Y) for the document in view, outside of text fields' own undo. */
 export function useUndoKeys<T>(document: OpenDocument<T>): void {
   useEffect(() => {

@@ -6,7 +6,8 @@ import { DecimalField } from '../fields/DecimalField';
 import { LengthField } from '../fields/LengthField';
 import { useServices, useShop } from '../services';
 import { Page } from '../shell/Page';
-import { fieldDifferences, SaveBadge, SaveTrouble, useUndoKeys } from '../shell/SaveBadge';
+import { SaveBadge, SaveTrouble, useUndoKeys } from '../shell/SaveBadge';
+import { fieldDifferences } from '../documents/differences';
 import { FORM_WORDS, HOLDING_WORDS, SOURCE_WORDS } from '../words/plan';
 
 type Edit = (changes: Partial<Shop>) => void;

@@ -1,0 +1,66 @@
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import {
+  inches,
+  partsFromDrawing,
+  planRun,
+  readSvg,
+  scaleDrawing,
+  TYPICAL_BLADES,
+  TYPICAL_SHOP,
+  type Part,
+  type PlanInput,
+  type Template,
+} from '@rapid-jig/core';
+import { medianMs, printRow } from './measure';
+
+const DRAWINGS = ['honeycomb-trivet', 'rocking-whale', 'luggage-tags', 'harbour-tray', 'harbour-boats'];
+
+async function partsOf(name: string, prefix: string): Promise<Part[]> {
+  const text = await readFile(join('packages/server/demo', `${name}.svg`), 'utf8');
+  const raw = readSvg(text);
+  const drawing = raw.ok ? scaleDrawing(raw.value, raw.value.mmPerUnit ?? 1) : raw;
+  if (!drawing.ok) throw new Error(drawing.error.message);
+  let made = 0;
+  const thickness = { mm: inches(1 / 4), typed: '1/4' };
+  const newId = (): string => `${prefix} ${name} ${String(made++)}`;
+  return partsFromDrawing(drawing.value, new Set(), { woodId: 'birch-plywood', thickness, together: false, newId });
+}
+
+async function templates(copies: number): Promise<Template[]> {
+  const all: Template[] = [];
+  for (let n = 0; n < copies; n++) {
+    for (const name of DRAWINGS) {
+      const id = `${name} ${String(n)}`;
+      all.push({ id, name: id, note: '', parts: await partsOf(name, id), drawings: [], archived: false });
+    }
+  }
+  return all;
+}
+
+const inputOf = (made: readonly Template[]): PlanInput => ({
+  run: {
+    id: 'bench',
+    name: 'bench',
+    dueDate: null,
+    lines: made.map(({ id }, i) => ({ templateId: id, revision: 1, copies: 5 + (i % 13), spares: {}, onHand: {} })),
+    spares: { kind: 'percent', percent: 5 },
+    maxLayers: null,
+    measured: [],
+    archived: false,
+  },
+  revisions: made.map((template) => ({ revision: 1, template })),
+  shop: TYPICAL_SHOP,
+  drawer: TYPICAL_BLADES,
+  work: [],
+});
+
+export async function benchPlanning(): Promise<void> {
+  for (const copies of [1, 20]) {
+    const made = await templates(copies);
+    const input = inputOf(made);
+    const parts = made.reduce((sum, { parts: own }) => sum + own.length, 0);
+    const ms = await medianMs(() => planRun(input, { onStage: () => undefined }));
+    printRow(`plan a run of ${String(made.length)} templates, ${String(parts)} parts`, `${ms.toFixed(1)} ms`);
+  }
+}

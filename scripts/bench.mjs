@@ -1,0 +1,67 @@
+import { cpus } from 'node:os';
+import { demoRunPath, withAppAndBrowser } from './app-in-browser.mjs';
+import { ensurePackages, run } from './install.mjs';
+
+// npm run bench: what the computation costs in Node, then what the maker feels in the browser.
+const row = (name, figure) => console.log(`${name.padEnd(64)} ${figure.padStart(14)}`);
+const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
+const RUNS = 7;
+
+console.log(`${new Date().toISOString().slice(0, 10)}, ${cpus().length} x ${cpus()[0].model}, Node ${process.version}`);
+ensurePackages();
+run('npx', ['vite', 'build', '--logLevel', 'warn', '--config', 'bench/vite.config.ts', 'bench']);
+run(process.execPath, ['bench/dist/main.js']);
+
+/** Records main-thread tasks over 50 ms, as the browser counts them. */
+const watchLongTasks = () => {
+  window.longTasks = [];
+  new PerformanceObserver((list) =>
+    window.longTasks.push(...list.getEntries().map(({ duration }) => duration)),
+  ).observe({
+    type: 'longtask',
+    buffered: true,
+  });
+};
+
+await withAppAndBrowser(async ({ address, browser }) => {
+  const runPath = await demoRunPath(address);
+  const open = async (path, ready) => {
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+    const page = await context.newPage();
+    await page.addInitScript(watchLongTasks);
+    const started = performance.now();
+    await page.goto(address + path);
+    await page.getByText(ready).first().waitFor();
+    return { context, page, ms: performance.now() - started };
+  };
+  for (const [name, path, ready] of [
+    ['first page usable', '/demo/runs', 'Spring fair stock'],
+    ['the demo run usable, its plan drawn', runPath, 'At the saw in all'],
+  ]) {
+    const times = [];
+    for (let n = 0; n < RUNS; n++) {
+      const { context, ms } = await open(path, ready);
+      times.push(ms);
+      await context.close();
+    }
+    row(`${name} (empty cache)`, `${median(times).toFixed(0)} ms`);
+  }
+  const { context, page } = await open(runPath, 'At the saw in all');
+  await page.waitForTimeout(2000);
+  await page.evaluate(() => (window.longTasks.length = 0));
+  const [worker, drawn] = [[], []];
+  for (let n = 0; n < RUNS; n++) {
+    const before = await page.evaluate(() => performance.getEntriesByName('plan').length);
+    await page.getByRole('button', { name: 'Copies of Rocking whale: one more' }).click();
+    const entry = await page.waitForFunction((known) => performance.getEntriesByName('plan')[known]?.toJSON(), before);
+    const { duration, detail } = await entry.jsonValue();
+    worker.push(detail.tookMs);
+    drawn.push(duration);
+    await page.waitForTimeout(700);
+  }
+  const longest = await page.evaluate(() => Math.max(0, ...window.longTasks));
+  row('edit of the demo run: the plan in the worker', `${median(worker).toFixed(1)} ms`);
+  row('edit of the demo run: from the edit to the plan back on the page', `${median(drawn).toFixed(1)} ms`);
+  row('longest main-thread task after an edit (0: none over 50 ms)', `${longest.toFixed(0)} ms`);
+  await context.close();
+});

@@ -1,0 +1,46 @@
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { demoRunPath, withAppAndBrowser } from './app-in-browser.mjs';
+import { root } from './install.mjs';
+
+// npm run screenshots: one picture of each main view, from the demo, in docs/screenshots.
+const folder = join(root, 'docs/screenshots');
+mkdirSync(folder, { recursive: true });
+
+await withAppAndBrowser(async ({ address, browser }) => {
+  const run = await demoRunPath(address);
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, colorScheme: 'light' });
+  const page = await context.newPage();
+  const shoot = async (name, path, ready, before) => {
+    await page.goto(address + path);
+    await page.getByText(ready).first().waitFor();
+    if (before) await before();
+    await page.evaluate(() => document.fonts.ready);
+    await page.waitForTimeout(600);
+    await page.screenshot({ path: join(folder, `${name}.png`) });
+    console.log(`${name}.png`);
+  };
+  await shoot('runs', '/demo/runs', 'Spring fair stock');
+  await shoot('run', run, 'At the saw in all');
+  await shoot('why-this-blade', run, 'At the saw in all', async () => {
+    await page
+      .getByRole('button', { name: /^No\. / })
+      .first()
+      .click();
+    await page.getByRole('dialog').waitFor();
+  });
+  await shoot('minutes-and-blades', run, 'At the saw in all', () => page.locator('#minutes').scrollIntoViewIfNeeded());
+  await shoot('cut-sheet', `${run}/sheet`, 'Stacks, in the order of sawing');
+  await shoot('templates', '/demo/templates', 'Honeycomb trivet');
+  await shoot('template', '/demo/templates', 'Rocking whale', async () => {
+    await page.getByRole('link', { name: /Rocking whale/ }).click();
+    await page.getByLabel('Name of the part').waitFor();
+  });
+  await shoot('new-template', '/demo/templates', 'Templates', async () => {
+    await page.locator('input[type=file]').setInputFiles(join(root, 'packages/server/demo/luggage-tags.svg'));
+    await page.getByText(/^Found/).waitFor();
+  });
+  await shoot('blades', '/demo/blades?blade=7-reverse', 'Number 7, reverse teeth');
+  await shoot('woods', '/demo/woods', 'Northern red oak');
+  await shoot('shop', '/demo/shop', 'What the minutes rest on');
+});

@@ -61,16 +61,16 @@ export class RunningApp {
 
 /** A test with an app of its own; faults in the page's console fail it. */
 export const test = base.extend<{ app: RunningApp; quiet: undefined }>({
-  app: async ({}, use) => {
+  app: async ({}, provide) => {
     const app = await RunningApp.start();
-    await use(app);
+    await provide(app);
     await app.remove();
   },
   quiet: [
-    async ({ page }, use) => {
+    async ({ page }, provide) => {
       const faults: string[] = [];
       page.on('pageerror', (error) => faults.push(error.message));
-      await use(undefined);
+      await provide(undefined);
       expect(faults).toEqual([]);
     },
     { auto: true },

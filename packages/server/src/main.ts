@@ -13,6 +13,9 @@ const root = join(dirname(fileURLToPath(import.meta.url)), '../../..');
 const migrations = join(root, 'packages/server/drizzle');
 const logger = pino({ level: process.env['RAPID_JIG_LOG'] ?? 'warn' });
 
+/** How long a request may take to finish when the program stops. */
+const STOP_GRACE_MS = 1500;
+
 async function openFile(url: string): Promise<Database> {
   if (url.startsWith('file:')) await mkdir(dirname(url.slice('file:'.length)), { recursive: true });
   return openDatabase(url, migrations);
@@ -55,6 +58,8 @@ async function main(): Promise<void> {
   const stop = (): void => {
     server.close(() => void Promise.all(shops.map(({ db }) => db.close())));
     server.closeIdleConnections();
+    // Requests under way may finish; a connection that is still held after that is cut.
+    setTimeout(() => server.closeAllConnections(), STOP_GRACE_MS).unref();
   };
   process.once('SIGINT', stop);
   process.once('SIGTERM', stop);

@@ -27,6 +27,7 @@ export function StackPicture({ stack, drawn, scale }: StackPictureProps) {
   return (
     <figure style={{ margin: 0, position: 'relative', width: width + FIGURE_ROOM, maxWidth: '100%' }}>
       <svg
+        style={{ display: 'block' }}
         width={width + 2}
         height={top + height + 6}
         role="img"

@@ -19,9 +19,11 @@ export function BlanksSection({ plan }: { readonly plan: Plan }) {
   return (
     <Box component="section" id="blanks" aria-label="Blanks" sx={{ mt: 4 }}>
       <Typography variant="h2">Blanks</Typography>
-      {[...woods.entries()].map(([key, blanks]) => (
-        <WoodBlanks key={key} blanks={blanks} scale={scale} />
-      ))}
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 5 }}>
+        {[...woods.entries()].map(([key, blanks]) => (
+          <WoodBlanks key={key} blanks={blanks} scale={scale} />
+        ))}
+      </Box>
     </Box>
   );
 }

@@ -1,6 +1,7 @@
 import { Box, Typography } from '@mui/material';
 import { formatMinutes, formatMoney, labourCost, type PlanCost } from '@rapid-jig/core';
 import { Area } from '../fields/Measure';
+import { counted } from '../words/counted';
 import { useShop } from '../services';
 import { FIGURE } from '../theme/theme';
 import type { PlannedRun } from '../workers/planner.worker';
@@ -59,7 +60,7 @@ export function OrderStrip({ planned: { plan, cost }, change }: OrderStripProps)
       <Step
         name="Saw"
         figure={formatMinutes(sawing)}
-        unit={`${String(cost.blades)} blades, ${formatMinutes(minutes.changing)} to change them`}
+        unit={`${counted(cost.blades, 'blade')}, ${formatMinutes(minutes.changing)} changing`}
         href="#minutes"
         delta={change?.blades}
         deltaUnit="blades"
@@ -101,7 +102,8 @@ function Step({ name, figure, unit, href, delta = 0, deltaUnit = '', strong = fa
     <Box
       component="li"
       sx={{
-        flex: '1 0 auto',
+        flex: '1 1 auto',
+        minWidth: 104,
         borderLeft: 1,
         borderColor: 'divider',
         '&:first-of-type': { borderLeft: 0 },
@@ -111,7 +113,7 @@ function Step({ name, figure, unit, href, delta = 0, deltaUnit = '', strong = fa
       <Box
         component="a"
         href={href}
-        sx={{ display: 'block', color: 'inherit', textDecoration: 'none', px: 1.75, py: 1 }}
+        sx={{ display: 'block', color: 'inherit', textDecoration: 'none', px: 1.5, py: 1 }}
       >
         <Typography variant="body2" color="textSecondary">
           {name}

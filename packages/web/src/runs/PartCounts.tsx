@@ -34,7 +34,12 @@ export function PartCounts({ line, plan, onChange }: PartCountsProps) {
         <thead>
           <tr>
             {headings.map((heading) => (
-              <Box component="th" scope="col" key={heading} sx={{ fontWeight: 400, color: 'text.secondary' }}>
+              <Box
+                component="th"
+                scope="col"
+                key={heading}
+                sx={{ fontWeight: 400, color: 'text.secondary', whiteSpace: 'nowrap' }}
+              >
                 {heading}
               </Box>
             ))}

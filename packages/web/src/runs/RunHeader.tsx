@@ -1,7 +1,7 @@
-import { useState } from 'react';
 import { Box, Button, TextField, Typography } from '@mui/material';
 import { Link } from 'react-router';
 import type { Plan, Run } from '@rapid-jig/core';
+import { NameField } from '../fields/NameField';
 import { SaveBadge } from '../shell/SaveBadge';
 import { FIGURE } from '../theme/theme';
 import { daysAhead } from './due';
@@ -12,28 +12,13 @@ export function RunHeader() {
   const { session } = useOpenRun();
   const run = useRunDoc();
   const { planned } = useRunState();
-  const [name, setName] = useState<string | null>(null);
-  const shown = name ?? run.name;
   return (
     <Box sx={{ display: 'flex', alignItems: 'center', columnGap: 2, rowGap: 1, flexWrap: 'wrap' }}>
-      <TextField
-        variant="standard"
-        value={shown}
-        error={shown.trim() === ''}
-        helperText={shown.trim() === '' ? 'A run needs a name.' : ''}
-        onChange={(event) => {
-          const next = event.target.value.slice(0, 120);
-          setName(next);
-          if (next.trim() !== '') session.document.edit((doc) => ({ ...doc, name: next.trim() }), 'name');
-        }}
-        onBlur={() => {
-          if (shown.trim() !== '') setName(null);
-        }}
-        sx={{
-          flex: '0 1 260px',
-          '& input': { fontFamily: FIGURE.fontFamily, fontSize: '1.75rem', fontWeight: 700, py: 0.25 },
-        }}
-        slotProps={{ htmlInput: { 'aria-label': 'Name of the run' } }}
+      <NameField
+        heading
+        label="Name of the run"
+        name={run.name}
+        onChange={(name) => session.document.edit((doc) => ({ ...doc, name }), 'name')}
       />
       <TextField
         label="Due"

@@ -30,7 +30,7 @@ export const StackCard = memo(function StackCard({ stack, drawn, scale }: StackC
       sx={{ maxWidth: '100%', opacity: passesToCut === 0 ? 0.75 : 1 }}
     >
       <StackPicture stack={stack} drawn={drawn} scale={scale} />
-      <Box sx={{ maxWidth: 250, minWidth: 180 }}>
+      <Box sx={{ width: 250, maxWidth: '100%' }}>
         <Typography variant="h3" sx={{ overflowWrap: 'anywhere' }}>
           {name}
         </Typography>

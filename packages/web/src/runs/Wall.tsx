@@ -78,7 +78,7 @@ function Shelf({
         sx={{
           display: 'flex',
           flexWrap: 'wrap',
-          columnGap: 4,
+          columnGap: 3,
           rowGap: 3,
           alignItems: 'end',
           borderBottom: 9,

@@ -1,11 +1,11 @@
-import { useState } from 'react';
-import { Box, Button, FormControlLabel, Switch, TextField, Typography } from '@mui/material';
+import { Box, Button, FormControlLabel, Switch, Typography } from '@mui/material';
 import { pathBox, type Grain, type Part, type Template } from '@rapid-jig/core';
 import type { OpenDocument } from '../documents/document';
 import { Choice } from '../fields/Choice';
 import { CountField } from '../fields/CountField';
 import { LengthField } from '../fields/LengthField';
 import { Size } from '../fields/Measure';
+import { NameField } from '../fields/NameField';
 import { WoodSelect } from '../fields/WoodSelect';
 import { counted } from '../words/counted';
 
@@ -17,7 +17,6 @@ const GRAINS = [
 
 /** The facts of one part, each saved as it is changed. */
 export function PartEditor({ document, part }: { readonly document: OpenDocument<Template>; readonly part: Part }) {
-  const [name, setName] = useState<string | null>(null);
   const change = (changes: Partial<Part>, label: string): void => {
     document.edit(
       (doc) => ({ ...doc, parts: doc.parts.map((one) => (one.id === part.id ? { ...one, ...changes } : one)) }),
@@ -25,7 +24,6 @@ export function PartEditor({ document, part }: { readonly document: OpenDocument
     );
   };
   const box = pathBox(part.outline.path);
-  const shownName = name ?? part.name;
   return (
     <Box
       component="section"
@@ -49,19 +47,7 @@ export function PartEditor({ document, part }: { readonly document: OpenDocument
         <Size length={box.maxX - box.minX} width={box.maxY - box.minY} />,{' '}
         {counted(part.insideCuts.length, 'inside cut')}
       </Typography>
-      <TextField
-        label="Name of the part"
-        value={shownName}
-        error={shownName.trim() === ''}
-        onChange={(event) => {
-          const next = event.target.value.slice(0, 120);
-          setName(next);
-          if (next.trim() !== '') change({ name: next.trim() }, 'name');
-        }}
-        onBlur={() => {
-          if (shownName.trim() !== '') setName(null);
-        }}
-      />
+      <NameField label="Name of the part" name={part.name} onChange={(name) => change({ name }, 'name')} />
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 2 }}>
         <Typography sx={{ flex: 1 }}>How many for one copy</Typography>
         <CountField

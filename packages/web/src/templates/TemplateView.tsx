@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { Box, Button, TextField, Typography } from '@mui/material';
 import { useLoaderData, useNavigate, useSearchParams } from 'react-router';
 import { useStore } from 'zustand';
@@ -17,6 +17,7 @@ import { DropZone } from './DropZone';
 import { PartEditor } from './PartEditor';
 import { Swatch } from '../drawing/Swatch';
 import { Measure } from '../fields/Measure';
+import { NameField } from '../fields/NameField';
 
 export interface LoadedTemplate {
   readonly document: OpenDocument<Template>;
@@ -53,7 +54,12 @@ export function TemplateView() {
   return (
     <Page wide>
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2, flexWrap: 'wrap' }}>
-        <TemplateName document={document} name={template.name} />
+        <NameField
+          heading
+          label="Name of the template"
+          name={template.name}
+          onChange={(name) => document.edit((doc) => ({ ...doc, name }), 'name')}
+        />
         <Typography color="textSecondary" sx={FIGURE}>
           revision {revision}
         </Typography>
@@ -91,33 +97,6 @@ export function TemplateView() {
         </Typography>
       </Box>
     </Page>
-  );
-}
-
-/** A name must not be empty; what is typed is kept in the field until it is one. */
-function TemplateName({ document, name }: { readonly document: OpenDocument<Template>; readonly name: string }) {
-  const [draft, setDraft] = useState<string | null>(null);
-  const text = draft ?? name;
-  return (
-    <TextField
-      variant="standard"
-      value={text}
-      error={text.trim() === ''}
-      helperText={text.trim() === '' ? 'A template needs a name.' : ''}
-      onChange={(event) => {
-        const next = event.target.value.slice(0, 120);
-        setDraft(next);
-        if (next.trim() !== '') document.edit((doc) => ({ ...doc, name: next.trim() }), 'name');
-      }}
-      onBlur={() => {
-        if (text.trim() !== '') setDraft(null);
-      }}
-      sx={{
-        flex: '0 1 480px',
-        '& input': { fontFamily: FIGURE.fontFamily, fontSize: '1.75rem', fontWeight: 700, py: 0.25 },
-      }}
-      slotProps={{ htmlInput: { 'aria-label': 'Name of the template' } }}
-    />
   );
 }
 

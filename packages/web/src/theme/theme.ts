@@ -6,7 +6,7 @@ import { createTheme } from '@mui/material/styles';
  */
 declare module '@mui/material/styles' {
   interface Palette {
-    /** The line to cut, and nothing else. */
+    /** The line to cut, and nothing else. Wood is as light by night as by day, so the line is the same. */
     line: string;
     /** The rail along the top, and what is written on it. */
     rail: string;
@@ -59,7 +59,7 @@ export const theme = createTheme({
         background: { default: '#1c1612', paper: '#28201a' },
         text: { primary: '#f3e8d6', secondary: '#c3b097' },
         divider: '#49392b',
-        line: '#8ea2ff',
+        line: '#2540c9',
         rail: '#110c09',
         railText: '#f3e8d6',
         edge: '#1a120c',
@@ -81,6 +81,7 @@ export const theme = createTheme({
     MuiCssBaseline: {
       styleOverrides: {
         body: { fontVariantNumeric: 'tabular-nums', minHeight: '100vh' },
+        a: { color: 'var(--rj-palette-primary-main)' },
         ':focus-visible': { outline: '3px solid var(--rj-palette-primary-main)', outlineOffset: 2 },
       },
     },

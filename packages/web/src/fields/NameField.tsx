@@ -1,0 +1,46 @@
+import { useState } from 'react';
+import { TextField } from '@mui/material';
+import { FIGURE } from '../theme/theme';
+
+interface NameFieldProps {
+  readonly label: string;
+  readonly name: string;
+  readonly onChange: (name: string) => void;
+  /** Set as the heading of a page, or as a field among others. */
+  readonly heading?: boolean;
+}
+
+const LONGEST_NAME = 120;
+
+/** A name that must not be empty; what is typed stays in the field until it is one. Long names wrap. */
+export function NameField({ label, name, onChange, heading = false }: NameFieldProps) {
+  const [draft, setDraft] = useState<string | null>(null);
+  const text = draft ?? name;
+  const empty = text.trim() === '';
+  return (
+    <TextField
+      multiline
+      variant={heading ? 'standard' : 'outlined'}
+      {...(heading ? {} : { label })}
+      value={text}
+      error={empty}
+      helperText={empty ? 'A name is needed.' : ''}
+      onChange={(event) => {
+        const next = event.target.value.replace(/\s*\n\s*/g, ' ').slice(0, LONGEST_NAME);
+        setDraft(next);
+        if (next.trim() !== '') onChange(next.trim());
+      }}
+      onBlur={() => {
+        if (!empty) setDraft(null);
+      }}
+      sx={heading ? HEADING : undefined}
+      slotProps={{ htmlInput: { 'aria-label': label } }}
+    />
+  );
+}
+
+const HEADING = {
+  flex: '1 1 260px',
+  maxWidth: 560,
+  '& textarea': { fontFamily: FIGURE.fontFamily, fontSize: '1.75rem', fontWeight: 700, lineHeight: 1.2, py: 0.25 },
+} as const;

@@ -156,7 +156,7 @@ function useGlobalKeys(open: (what: 'search' | 'keys') => void): void {
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       const target = event.target as HTMLElement;
-      const typing = target.matches('input, textarea, select, [contenteditable=true]');
+      const typing = target.matches('input:not([type=checkbox], [type=radio]), textarea, select');
       const find = event.key === 'k' && (event.ctrlKey || event.metaKey);
       if (find || (!typing && event.key === '/')) {
         event.preventDefault();

@@ -1,0 +1,163 @@
+import { randomUUID } from 'node:crypto';
+import { expect, test, type Page } from './app';
+
+const PLACES = [
+  '/demo/runs',
+  '/demo/templates',
+  '/demo/blades?blade=7-skip',
+  '/demo/woods',
+  '/demo/shop',
+  '/templates',
+  '/runs',
+];
+const LONG =
+  'A name that somebody typed without a thought for the width of any screen, and then went on typing for a while';
+
+const demoRun = async (page: Page, address: string): Promise<string> => {
+  const runs = (await (await page.request.get(`${address}/demo/api/runs`)).json()) as { doc: { id: string } }[];
+  return `/demo/runs/${runs[0]!.doc.id}`;
+};
+
+/** Nothing reaches past the right edge of the window. */
+const overflow = (page: Page): Promise<number> =>
+  page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+
+test('no view is wider than its window, at a table, beside the saw and in a hand', async ({ app, page }) => {
+  const run = await demoRun(page, app.address);
+  for (const width of [1280, 1024, 390]) {
+    await page.setViewportSize({ width, height: 800 });
+    for (const path of [...PLACES, run]) {
+      await page.goto(app.address + path);
+      await expect(page.getByRole('main').or(page.getByText('First, bring the drawing')).first()).toBeVisible();
+      expect([path, width, await overflow(page)]).toEqual([path, width, 0]);
+      await expect(page.locator('body')).not.toContainText(/undefined|NaN|\[object/);
+    }
+  }
+});
+
+/** WCAG 2 contrast of two sRGB colours. */
+function contrast(a: readonly number[], b: readonly number[]): number {
+  const luminance = (rgb: readonly number[]): number => {
+    const [r = 0, g = 0, blue = 0] = rgb.map((value) => {
+      const share = value / 255;
+      return share <= 0.04045 ? share / 12.92 : ((share + 0.055) / 1.055) ** 2.4;
+    });
+    return 0.2126 * r + 0.7152 * g + 0.0722 * blue;
+  };
+  const [light = 0, dark = 0] = [luminance(a), luminance(b)].sort((x, y) => y - x);
+  return (light + 0.05) / (dark + 0.05);
+}
+
+for (const scheme of ['light', 'dark'] as const) {
+  test(`text stands out from what is behind it, ${scheme}`, async ({ app, page }) => {
+    await page.emulateMedia({ colorScheme: scheme });
+    await page.goto(app.address + (await demoRun(page, app.address)));
+    await expect(page.getByText('At the saw in all')).toBeVisible();
+    await page.waitForTimeout(500);
+    const pairs = await page.evaluate(() => {
+      const rgb = (text: string): number[] => (text.match(/[\d.]+/g) ?? []).map(Number);
+      const behind = (element: Element | null): number[] => {
+        for (let at = element; at; at = at.parentElement) {
+          const colour = rgb(getComputedStyle(at).backgroundColor);
+          if (colour.length === 3 || colour[3] === 1) return colour.slice(0, 3);
+        }
+        return [255, 255, 255];
+      };
+      return [
+        ...document.querySelectorAll('header a, main p, main h2, main h3, main td, main th, main button, main span'),
+      ]
+        .filter(
+          (element) =>
+            element.textContent?.trim() &&
+            !(element as HTMLButtonElement).disabled &&
+            element.getClientRects().length > 0,
+        )
+        .map((element) => ({
+          text: element.textContent?.trim().slice(0, 40),
+          colour: rgb(getComputedStyle(element).color).slice(0, 3),
+          behind: behind(element),
+          faded: Number(getComputedStyle(element).opacity) < 1,
+        }))
+        .filter(({ faded }) => !faded);
+    });
+    expect(pairs.length).toBeGreaterThan(50);
+    const faint = pairs.filter(({ colour, behind }) => contrast(colour, behind) < 4.5);
+    expect(faint.map(({ text, colour, behind }) => `${String(text)} ${String(colour)} on ${String(behind)}`)).toEqual(
+      [],
+    );
+  });
+}
+
+test('two hundred parts with long names: the run plans, the page scrolls, nothing is cut off', async ({
+  app,
+  page,
+}) => {
+  const corner = (x: number, y: number) => ({ kind: 'line', to: { x, y } });
+  const parts = Array.from({ length: 200 }, (_, i) => ({
+    id: randomUUID(),
+    name: i === 0 ? LONG : `Piece ${String(i)}`,
+    perCopy: 1,
+    woodId: ['cherry', 'red-oak', 'birch-plywood', 'walnut'][i % 4],
+    thickness: { mm: 6.35, typed: '1/4' },
+    grain: 'along-x',
+    outline: {
+      id: randomUUID(),
+      path: { start: { x: 0, y: 0 }, closed: true, segments: [corner(40 + (i % 30), 0), corner(20, 45), corner(0, 0)] },
+    },
+    insideCuts: [],
+    sharedBlank: null,
+    pinnedLayers: null,
+  }));
+  const template = { id: randomUUID(), name: LONG, note: '', parts, drawings: [], archived: false };
+  const put = await page.request.put(`${app.address}/api/templates/${template.id}`, {
+    headers: { 'If-Match': '"0"' },
+    data: template,
+  });
+  expect(put.status()).toBe(200);
+  await page.goto(`${app.address}/templates/${template.id}`);
+  await expect(page.getByRole('list', { name: 'Parts' }).getByRole('listitem')).toHaveCount(200);
+  await page.getByRole('button', { name: 'Make some' }).click();
+  await expect(page.getByText('At the saw in all')).toBeVisible();
+  await page.getByLabel(`Copies of ${LONG}`, { exact: true }).fill('9');
+  const strip = page.getByRole('list', { name: 'The order of the work' });
+  // 200 parts, 9 of each.
+  await expect(strip.getByRole('listitem').first()).toContainText('1800');
+  expect(await overflow(page)).toBe(0);
+});
+
+test('the sheet prints on as many pages as it needs, in the paper of the shop', async ({ app, page }) => {
+  await page.goto(`${app.address}${await demoRun(page, app.address)}/sheet`);
+  await expect(page.getByText('Stacks, in the order of sawing')).toBeVisible();
+  const pdf = (await page.pdf({ preferCSSPageSize: true })).toString('latin1');
+  // US Letter is 612 by 792 points; PDF has 72 to the inch.
+  expect(pdf).toMatch(/\/MediaBox\s*\[\s*0\s+0\s+612\s+792\s*\]/);
+  expect(pdf.match(/\/Type\s*\/Page\b/g)?.length ?? 0).toBeGreaterThan(3);
+});
+
+test('the keyboard alone: find, mark a pass, read the keys', async ({ app, page }) => {
+  await page.goto(app.address + (await demoRun(page, app.address)));
+  const box = page.getByRole('checkbox', { name: /^Pass 1 of Boat tag .* to saw$/ }).first();
+  await box.focus();
+  await page.keyboard.press('Space');
+  await expect(page.getByRole('status', { name: 'Progress' })).toContainText('27 of 131');
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog')).toContainText('take back the last change');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Control+k');
+  await expect(page.getByRole('combobox', { name: /Find a run/ })).toBeFocused();
+});
+
+test('duplicate and archive: a copy stands beside its original, the archived one is put away', async ({
+  app,
+  page,
+}) => {
+  await page.goto(`${app.address}/demo/templates`);
+  await page.getByRole('button', { name: 'More for Luggage tags' }).click();
+  await page.getByRole('menuitem', { name: 'Duplicate' }).click();
+  await expect(page.getByRole('heading', { name: 'Luggage tags, copy' })).toBeVisible();
+  await page.getByRole('button', { name: 'More for Luggage tags, copy' }).click();
+  await page.getByRole('menuitem', { name: 'Archive' }).click();
+  await expect(page.getByRole('heading', { name: 'Luggage tags, copy' })).toBeHidden();
+  await page.getByLabel('Archived too').check();
+  await expect(page.getByRole('heading', { name: 'Luggage tags, copy' })).toBeVisible();
+});

@@ -10,6 +10,9 @@ const CORNER_RADIUS = 0.5;
 /** Points of a drawing closer than this are one place: steps this short say nothing of a curve, mm. */
 const SPECK = 0.05;
 
+/** A thousandth of the nanometre grid: points nearer than this are one, mm. */
+const SAME_PLACE = 1e-9;
+
 export interface Corner {
   readonly at: Point;
   /** Radians, positive to the left. */
@@ -49,7 +52,7 @@ export function bendsOf(path: Path): Bends {
     }
     const stretch = stretchOf(from, segment);
     if (stretch.length > SPECK) stretches.push(stretch);
-    const hidden = tightTurn(from, segment);
+    const hidden = tightTurn(segment, stretch);
     if (hidden !== null) corners.push({ at: segment.to, turn: hidden });
   });
   const last = stretches[stretches.length - 1];
@@ -85,25 +88,25 @@ function stretchOf(from: Point, segment: Segment): Stretch {
       return { ...base, length, enter: tangent(from), leave: tangent(segment.to), isLine: false };
     }
     case 'cubic': {
-      const points = [from, segment.c1, segment.c2, segment.to];
+      const { c1, c2, to } = segment;
       return {
         ...base,
-        length: distance(from, segment.c1) + distance(segment.c1, segment.c2) + distance(segment.c2, segment.to),
-        enter: firstDirection(points),
-        leave: minus({ x: 0, y: 0 }, firstDirection([...points].reverse())),
+        length: distance(from, c1) + distance(c1, c2) + distance(c2, to),
+        enter: towards(from, c1, c2, to),
+        leave: minus(ORIGIN, towards(to, c2, c1, from)),
         isLine: false,
       };
     }
   }
 }
 
+const ORIGIN: Point = { x: 0, y: 0 };
 const minus = (a: Point, b: Point): Point => ({ x: a.x - b.x, y: a.y - b.y });
 
-/** From the first point towards the first other point that differs from it. */
-function firstDirection(points: readonly Point[]): Point {
-  const [first, ...others] = points;
-  const next = others.find((point) => first && distance(first, point) > 1e-9);
-  return first && next ? minus(next, first) : { x: 0, y: 0 };
+/** From a point towards the first of three others that is not the same place. */
+function towards(from: Point, a: Point, b: Point, c: Point): Point {
+  if (distance(from, a) > SAME_PLACE) return minus(a, from);
+  return distance(from, b) > SAME_PLACE ? minus(b, from) : minus(c, from);
 }
 
 function curvesOf(from: Point, segment: Segment): { radius: number; at: Point }[] {
@@ -130,9 +133,8 @@ function cubicRadius(p0: Point, { c1, c2, to }: CubicSegment, t: number): number
 }
 
 /** The turn of a curve so small and tight that it is a corner to the blade, or null. */
-function tightTurn(from: Point, segment: Segment): number | null {
+function tightTurn(segment: Segment, stretch: Stretch): number | null {
   if (segment.kind === 'line') return null;
-  const stretch = stretchOf(from, segment);
   const turn = segment.kind === 'arc' ? segment.sweep : turnBetween(stretch.enter, stretch.leave);
   if (Math.abs(turn) < CORNER_ANGLE) return null;
   return stretch.length / Math.abs(turn) < CORNER_RADIUS ? turn : null;

@@ -20,9 +20,9 @@ const STEP_TOLERANCE = 0.2;
  * short of the arm. Throws where the path leaves the blank.
  */
 export function judgeReach(path: Path, blank: Box, reach: number): Reach {
-  const points = flatten(path, STEP_TOLERANCE);
   const diagonal = distance({ x: blank.minX, y: blank.minY }, { x: blank.maxX, y: blank.maxY });
   if (diagonal <= reach) return 'free';
+  const points = flatten(path, STEP_TOLERANCE);
   let worst = WORST_FIRST.length - 1;
   points.forEach((point, i) => {
     if (!boxContains(blank, { minX: point.x, maxX: point.x, minY: point.y, maxY: point.y })) {

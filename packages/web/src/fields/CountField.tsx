@@ -1,7 +1,5 @@
 import { useState } from 'react';
-import { Box, IconButton, InputBase, Typography } from '@mui/material';
-import { IconMinus, IconPlus } from '@tabler/icons-react';
-import { FIGURE } from '../theme/theme';
+import './count-field.css';
 
 interface CountFieldProps {
   /** For screen readers, and above the field where `caption` is not given. */
@@ -12,7 +10,7 @@ interface CountFieldProps {
   readonly onChange: (value: number) => void;
 }
 
-/** A whole number with a step on each side, large enough for a dusty finger. */
+/** A whole number with a step on each side, large enough for a dusty finger. Plain elements: a run may show hundreds. */
 export function CountField({ label, value, least = 0, most = 100_000, onChange }: CountFieldProps) {
   const [draft, setDraft] = useState<string | null>(null);
   const text = draft ?? String(value);
@@ -26,39 +24,28 @@ export function CountField({ label, value, least = 0, most = 100_000, onChange }
     onChange(Math.min(most, Math.max(least, value + by)));
   };
   return (
-    <Box sx={{ display: 'inline-flex', flexDirection: 'column' }}>
-      <Box
-        sx={{
-          display: 'inline-flex',
-          border: 1,
-          borderColor: fault ? 'error.main' : 'divider',
-          borderRadius: 1,
-          bgcolor: 'sheet',
-          width: 'fit-content',
-        }}
-      >
-        <IconButton aria-label={`${label}: one less`} size="small" disabled={value <= least} onClick={() => step(-1)}>
-          <IconMinus size={16} />
-        </IconButton>
-        <InputBase
+    <span className="count-field">
+      <span className="count-field-row" data-wrong={fault !== null}>
+        <button type="button" aria-label={`${label}: one less`} disabled={value <= least} onClick={() => step(-1)}>
+          −
+        </button>
+        <input
           value={text}
+          aria-label={label}
+          aria-invalid={fault !== null}
+          inputMode="numeric"
+          autoComplete="off"
           onChange={(event) => commit(event.target.value)}
           onBlur={() => {
             if (fault === null) setDraft(null);
           }}
-          inputProps={{ 'aria-label': label, inputMode: 'numeric', 'aria-invalid': fault !== null }}
-          sx={{ width: 48, '& input': { textAlign: 'center', ...FIGURE, fontWeight: 600 } }}
         />
-        <IconButton aria-label={`${label}: one more`} size="small" disabled={value >= most} onClick={() => step(1)}>
-          <IconPlus size={16} />
-        </IconButton>
-      </Box>
-      {fault && (
-        <Typography role="alert" variant="caption" color="error">
-          {fault}
-        </Typography>
-      )}
-    </Box>
+        <button type="button" aria-label={`${label}: one more`} disabled={value >= most} onClick={() => step(1)}>
+          +
+        </button>
+      </span>
+      {fault && <span role="alert">{fault}</span>}
+    </span>
   );
 }
 

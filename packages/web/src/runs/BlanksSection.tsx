@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { Box, Typography } from '@mui/material';
 import { woodById, type BlankNeed, type Plan } from '@rapid-jig/core';
 import { woodFill } from '../drawing/WoodDefs';
@@ -8,7 +9,7 @@ import { FIGURE } from '../theme/theme';
 const WIDEST_PX = 150;
 
 /** The blanks to cut, drawn to one scale, by wood and thickness. */
-export function BlanksSection({ plan }: { readonly plan: Plan }) {
+export const BlanksSection = memo(function BlanksSection({ plan }: { readonly plan: Plan }) {
   if (plan.blanks.length === 0) return null;
   const scale = WIDEST_PX / Math.max(...plan.blanks.map(({ length }) => length));
   const woods = new Map<string, BlankNeed[]>();
@@ -26,7 +27,7 @@ export function BlanksSection({ plan }: { readonly plan: Plan }) {
       </Box>
     </Box>
   );
-}
+});
 
 function WoodBlanks({ blanks, scale }: { readonly blanks: readonly BlankNeed[]; readonly scale: number }) {
   const [first] = blanks;

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { Autocomplete, Box, Button, FormControlLabel, Switch, TextField, Typography } from '@mui/material';
 import type { Plan, Run, RunLine } from '@rapid-jig/core';
 import { CountField } from '../fields/CountField';
@@ -10,11 +10,8 @@ import { useOpenRun, useRunDoc } from './RunRoute';
 import { SpareField } from './SpareField';
 
 /** What to make and how many: every change plans the run again. */
-export function MakeColumn({ plan }: { readonly plan: Plan | null }) {
-  const { session } = useOpenRun();
-  const run = useRunDoc();
-  const shop = useShop();
-  const edit = (change: (run: Run) => Run, label?: string): void => session.document.edit(change, label);
+export const MakeColumn = memo(function MakeColumn({ plan }: { readonly plan: Plan | null }) {
+  const lines = useRunDoc((run) => run.lines);
   return (
     <Box
       component="section"
@@ -22,44 +19,52 @@ export function MakeColumn({ plan }: { readonly plan: Plan | null }) {
       aria-label="What to make"
       sx={{ width: { xs: '100%', md: 330, lg: 400 }, flex: 'none', display: 'flex', flexDirection: 'column', gap: 2 }}
     >
-      {run.lines.map((line) => (
+      {lines.map((line) => (
         <Line key={line.templateId} line={line} plan={plan} />
       ))}
-      <AddTemplate />
-      <Box sx={{ borderTop: 1, borderColor: 'divider', pt: 2, display: 'flex', flexDirection: 'column', gap: 1.5 }}>
-        <SpareField
-          label="Spares of every part"
-          rule={run.spares}
-          onChange={(spares) => edit((doc) => ({ ...doc, spares }))}
-        />
-        <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, flexWrap: 'wrap' }}>
-          <Typography sx={{ flex: 1 }}>Layers in a stack, at most</Typography>
-          <CountField
-            label="Layers in a stack, at most"
-            value={run.maxLayers ?? shop.maxLayers}
-            least={1}
-            most={100}
-            onChange={(maxLayers) => edit((doc) => ({ ...doc, maxLayers }))}
-          />
-        </Box>
-        <FormControlLabel
-          sx={{ ml: 0, justifyContent: 'space-between' }}
-          labelPlacement="start"
-          control={
-            <Switch
-              checked={run.maxLayers === null}
-              onChange={(_event, on) => edit((doc) => ({ ...doc, maxLayers: on ? null : shop.maxLayers }))}
-            />
-          }
-          label="As the shop has it"
+      <AddTemplate taken={lines.map(({ templateId }) => templateId).join()} />
+      <RunHabits />
+      {plan && <MeasuredWoods plan={plan} />}
+    </Box>
+  );
+});
+
+/** Spares and layers for the whole run. */
+function RunHabits() {
+  const { session } = useOpenRun();
+  const spares = useRunDoc((run) => run.spares);
+  const maxLayers = useRunDoc((run) => run.maxLayers);
+  const shop = useShop();
+  const edit = (changes: Partial<Run>): void => session.document.edit((run) => ({ ...run, ...changes }));
+  return (
+    <Box sx={{ borderTop: 1, borderColor: 'divider', pt: 2, display: 'flex', flexDirection: 'column', gap: 1.5 }}>
+      <SpareField label="Spares of every part" rule={spares} onChange={(rule) => edit({ spares: rule })} />
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, flexWrap: 'wrap' }}>
+        <Typography sx={{ flex: 1 }}>Layers in a stack, at most</Typography>
+        <CountField
+          label="Layers in a stack, at most"
+          value={maxLayers ?? shop.maxLayers}
+          least={1}
+          most={100}
+          onChange={(layers) => edit({ maxLayers: layers })}
         />
       </Box>
-      {plan && <MeasuredWoods plan={plan} />}
+      <FormControlLabel
+        sx={{ ml: 0, justifyContent: 'space-between' }}
+        labelPlacement="start"
+        control={
+          <Switch
+            checked={maxLayers === null}
+            onChange={(_event, on) => edit({ maxLayers: on ? null : shop.maxLayers })}
+          />
+        }
+        label="As the shop has it"
+      />
     </Box>
   );
 }
 
-function Line({ line, plan }: { readonly line: RunLine; readonly plan: Plan | null }) {
+const Line = memo(function Line({ line, plan }: { readonly line: RunLine; readonly plan: Plan | null }) {
   const { session, templates } = useOpenRun();
   const stored = templates.find(({ doc }) => doc.id === line.templateId);
   const name = stored?.doc.name ?? 'Template';
@@ -114,19 +119,15 @@ function Line({ line, plan }: { readonly line: RunLine; readonly plan: Plan | nu
       </Box>
     </Box>
   );
-}
+});
 
-function AddTemplate() {
+/** Chooses one more template. `taken` are the ids of those in the run, with commas. */
+const AddTemplate = memo(function AddTemplate({ taken }: { readonly taken: string }) {
   const { session, templates } = useOpenRun();
-  const { lines } = useRunDoc();
   const [typed, setTyped] = useState('');
-  const free = templates.filter(
-    ({ doc }) => !doc.archived && doc.parts.length > 0 && lines.every(({ templateId }) => templateId !== doc.id),
-  );
+  const free = templates.filter(({ doc }) => !doc.archived && doc.parts.length > 0 && !taken.includes(doc.id));
   if (free.length === 0)
-    return lines.length === 0 ? (
-      <Typography color="textSecondary">There is no template with parts yet.</Typography>
-    ) : null;
+    return taken === '' ? <Typography color="textSecondary">There is no template with parts yet.</Typography> : null;
   return (
     <Autocomplete
       size="small"
@@ -141,9 +142,7 @@ function AddTemplate() {
         if (chosen) void session.addTemplate(chosen.doc.id, chosen.revision);
         setTyped('');
       }}
-      renderInput={(params) => (
-        <TextField {...params} label={lines.length === 0 ? 'What will you make?' : 'Also make'} />
-      )}
+      renderInput={(params) => <TextField {...params} label={taken === '' ? 'What will you make?' : 'Also make'} />}
     />
   );
-}
+});

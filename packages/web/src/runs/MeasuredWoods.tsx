@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { Box, Typography } from '@mui/material';
 import { compareMm, formatLength, woodById, type Plan } from '@rapid-jig/core';
 import { Swatch } from '../drawing/Swatch';
@@ -7,9 +8,9 @@ import { useShop } from '../services';
 import { useOpenRun, useRunDoc } from './RunRoute';
 
 /** Each wood of the run with its thickness as the caliper says; the nominal one counts until then. */
-export function MeasuredWoods({ plan }: { readonly plan: Plan }) {
+export const MeasuredWoods = memo(function MeasuredWoods({ plan }: { readonly plan: Plan }) {
   const { session } = useOpenRun();
-  const { measured } = useRunDoc();
+  const measured = useRunDoc((run) => run.measured);
   const { units } = useShop();
   const woods = new Map(
     plan.stacks.map(({ gang }) => [
@@ -61,4 +62,4 @@ export function MeasuredWoods({ plan }: { readonly plan: Plan }) {
       })}
     </Box>
   );
-}
+});

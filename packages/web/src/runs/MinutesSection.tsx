@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { Box, Typography } from '@mui/material';
 import { formatMinutes, totalMinutes, type Minutes, type Plan } from '@rapid-jig/core';
 import { Link } from 'react-router';
@@ -18,7 +19,7 @@ const KINDS = [
 const SHADES = ['#e9cf9f', '#d9b277', '#c59355', '#a97539', '#865727', '#5f3b1b'];
 
 /** Where the minutes at the saw go, and the blades they wear out. */
-export function MinutesSection({ plan }: { readonly plan: Plan }) {
+export const MinutesSection = memo(function MinutesSection({ plan }: { readonly plan: Plan }) {
   const total = totalMinutes(plan.minutes);
   if (total === 0) return null;
   return (
@@ -72,4 +73,4 @@ export function MinutesSection({ plan }: { readonly plan: Plan }) {
       </Box>
     </Box>
   );
-}
+});

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { Box, Typography } from '@mui/material';
 import { formatMinutes, formatMoney, labourCost, type PlanCost } from '@rapid-jig/core';
 import { Area } from '../fields/Measure';
@@ -12,7 +13,7 @@ interface OrderStripProps {
 }
 
 /** The run from left to right as the shop does it, each step with its figure, and what the last edit did to it. */
-export function OrderStrip({ planned: { plan, cost }, change }: OrderStripProps) {
+export const OrderStrip = memo(function OrderStrip({ planned: { plan, cost }, change }: OrderStripProps) {
   const shop = useShop();
   const { minutes } = plan;
   const pieces = plan.parts.reduce((sum, part) => sum + part.toCut, 0);
@@ -84,7 +85,7 @@ export function OrderStrip({ planned: { plan, cost }, change }: OrderStripProps)
       />
     </Box>
   );
-}
+});
 
 interface StepProps {
   readonly name: string;

@@ -124,7 +124,7 @@ interface PartExtrasProps {
 }
 
 function PartExtras({ part, line, onChange }: PartExtrasProps) {
-  const run = useRunDoc();
+  const usual = useRunDoc((run) => run.spares);
   const { partId, partName, good, spoiled } = part;
   const own = line.spares[partId];
   return (
@@ -144,7 +144,7 @@ function PartExtras({ part, line, onChange }: PartExtrasProps) {
       </Typography>
       <SpareField
         label={`Spares of ${partName}`}
-        rule={own ?? run.spares}
+        rule={own ?? usual}
         onChange={(rule) => onChange({ spares: { ...line.spares, [partId]: rule } })}
       />
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>

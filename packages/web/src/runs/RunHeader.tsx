@@ -1,6 +1,6 @@
 import { Box, Button, TextField, Typography } from '@mui/material';
 import { Link } from 'react-router';
-import type { Plan, Run } from '@rapid-jig/core';
+import type { Plan } from '@rapid-jig/core';
 import { NameField } from '../fields/NameField';
 import { SaveBadge } from '../shell/SaveBadge';
 import { FIGURE } from '../theme/theme';
@@ -10,35 +10,37 @@ import { useOpenRun, useRunDoc, useRunState } from './RunRoute';
 /** The name of the run, its date, how far along it is, and what can be carried to the shop. */
 export function RunHeader() {
   const { session } = useOpenRun();
-  const run = useRunDoc();
+  const name = useRunDoc((run) => run.name);
+  const dueDate = useRunDoc((run) => run.dueDate);
+  const isEmpty = useRunDoc((run) => run.lines.length === 0);
   const { planned } = useRunState();
   return (
     <Box sx={{ display: 'flex', alignItems: 'center', columnGap: 2, rowGap: 1, flexWrap: 'wrap' }}>
       <NameField
         heading
         label="Name of the run"
-        name={run.name}
-        onChange={(name) => session.document.edit((doc) => ({ ...doc, name }), 'name')}
+        name={name}
+        onChange={(next) => session.document.edit((doc) => ({ ...doc, name: next }), 'name')}
       />
       <TextField
         label="Due"
         type="date"
-        value={run.dueDate ?? ''}
+        value={dueDate ?? ''}
         onChange={(event) => {
-          const dueDate = event.target.value || null;
-          session.document.edit((doc) => ({ ...doc, dueDate }));
+          const next = event.target.value || null;
+          session.document.edit((doc) => ({ ...doc, dueDate: next }));
         }}
         slotProps={{ inputLabel: { shrink: true } }}
       />
-      <Typography color="textSecondary">{run.dueDate !== null && daysAhead(run.dueDate, new Date())}</Typography>
+      <Typography color="textSecondary">{dueDate !== null && daysAhead(dueDate, new Date())}</Typography>
       <Box sx={{ flex: 1, minWidth: 150 }}>
         <Progress />
         <SaveBadge document={session.document} />
       </Box>
-      <Button disabled={!planned} onClick={() => void (planned && downloadPartList(run, planned.plan))}>
+      <Button disabled={!planned} onClick={() => void (planned && downloadPartList(name, planned.plan))}>
         Part list (CSV)
       </Button>
-      <Button component={Link} to="sheet" variant="contained" disabled={!planned || run.lines.length === 0}>
+      <Button component={Link} to="sheet" variant="contained" disabled={!planned || isEmpty}>
         Cut sheet
       </Button>
     </Box>
@@ -59,13 +61,13 @@ function Progress() {
 }
 
 /** Hands the part list to the browser as a file. */
-async function downloadPartList(run: Run, plan: Plan): Promise<void> {
+async function downloadPartList(name: string, plan: Plan): Promise<void> {
   // The writer of tables is fetched only when it is wanted.
   const { fileNameFor, partListCsv } = await import('@rapid-jig/core');
   const url = URL.createObjectURL(new Blob([partListCsv(plan)], { type: 'text/csv;charset=utf-8' }));
   const link = document.createElement('a');
   link.href = url;
-  link.download = fileNameFor(run, 'csv');
+  link.download = fileNameFor({ name }, 'csv');
   link.click();
   URL.revokeObjectURL(url);
 }

@@ -43,7 +43,9 @@ export function useOpenRun(): OpenRun {
 }
 
 export const useRunState = (): RunState => useStore(useOpenRun().session.store);
-export const useRunDoc = (): Run => useStore(useOpenRun().session.document.store, (state) => state.doc);
+/** A piece of the run's document: a view is drawn again only when that piece changes. */
+export const useRunDoc = <T,>(select: (run: Run) => T): T =>
+  useStore(useOpenRun().session.document.store, (state) => select(state.doc));
 
 /** A run and its views share one session: the plan is made once. */
 export function RunRoute() {

@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { useDeferredValue, useMemo } from 'react';
 import { Alert, Box, Typography } from '@mui/material';
 import { drawParts } from '../drawing/paths';
 import { useShop, useUnit } from '../services';
@@ -19,7 +19,9 @@ import { Wall } from './Wall';
 export function RunView() {
   const { session } = useOpenRun();
   const { planned, error, revisions, change, trouble } = useRunState();
-  const run = useRunDoc();
+  const hasLines = useRunDoc((run) => run.lines.length > 0);
+  // The plan is drawn when there is time: typing and clicking go first, and no drawing holds up the page.
+  const shown = useDeferredValue(planned);
   const shop = useShop();
   useUndoKeys(session.document);
   const drawn = useMemo(() => drawParts(revisions), [revisions]);
@@ -32,18 +34,18 @@ export function RunView() {
           Not yet recorded: {trouble}
         </Alert>
       )}
-      {!shop.saw.confirmed && run.lines.length > 0 && <SawQuestion />}
-      {planned && !error && run.lines.length > 0 && <OrderStrip planned={planned} change={change} />}
+      {!shop.saw.confirmed && hasLines && <SawQuestion />}
+      {shown && !error && hasLines && <OrderStrip planned={shown} change={change} />}
       <Box sx={{ display: 'flex', gap: 3, alignItems: 'start', flexDirection: { xs: 'column', md: 'row' }, mt: 2 }}>
-        <MakeColumn plan={planned?.plan ?? null} />
+        <MakeColumn plan={shown?.plan ?? null} />
         <Box sx={{ flex: 1, minWidth: 0, width: '100%' }}>
           {error && <PlanErrors />}
-          {planned && !error && (
+          {shown && !error && (
             <>
               <Warnings />
-              <Wall plan={planned.plan} drawn={drawn} />
-              <BlanksSection plan={planned.plan} />
-              <MinutesSection plan={planned.plan} />
+              <Wall plan={shown.plan} drawn={drawn} />
+              <BlanksSection plan={shown.plan} />
+              <MinutesSection plan={shown.plan} />
             </>
           )}
         </Box>

@@ -12,7 +12,8 @@ import './sheet.css';
 
 /** The sheet that goes to the shop: black on white, in the order of the work, patterns at true size. */
 export function SheetView() {
-  const run = useRunDoc();
+  const name = useRunDoc((run) => run.name);
+  const dueDate = useRunDoc((run) => run.dueDate);
   const shop = useShop();
   const { planned, error, revisions } = useRunState();
   const plan = planned?.plan;
@@ -36,11 +37,11 @@ export function SheetView() {
         </Button>
         <Typography variant="body2">Print at 100 %, without fitting to the page, and measure the bar.</Typography>
       </Box>
-      <h1>{run.name}</h1>
+      <h1>{name}</h1>
       <p>
         {[
           shop.name,
-          run.dueDate === null ? '' : `by ${dateWords(run.dueDate)}`,
+          dueDate === null ? '' : `by ${dateWords(dueDate)}`,
           `${formatMinutes(totalMinutes(plan.minutes))} at the saw`,
         ]
           .filter(Boolean)

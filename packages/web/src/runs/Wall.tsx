@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { Box, Typography } from '@mui/material';
 import { bladesInOrder, type Plan, type PlannedStack } from '@rapid-jig/core';
 import type { DrawnPart } from '../drawing/paths';
@@ -15,7 +16,7 @@ const WIDEST_PX = 215;
 const LARGEST_SCALE = 1.6;
 
 /** Every stack, at one scale, on shelves in the order of sawing: one shelf for each blade that goes into the saw. */
-export function Wall({ plan, drawn }: WallProps) {
+export const Wall = memo(function Wall({ plan, drawn }: WallProps) {
   const longest = Math.max(
     1,
     ...plan.stacks.map(({ blank, gang }) => (gang.grain === 'along-y' ? blank.width : blank.length)),
@@ -33,7 +34,7 @@ export function Wall({ plan, drawn }: WallProps) {
       )}
     </Box>
   );
-}
+});
 
 interface ShelfOfStacks {
   readonly title: string;

@@ -1,0 +1,98 @@
+import { mkdir, mkdtemp, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
+import { pino } from 'pino';
+import request from 'supertest';
+import { newRun, newTemplate, NOW, openScratch } from '../testing/server.test-support';
+import { putRun } from '../store/runs';
+import { putTemplate } from '../store/templates';
+import { startRun } from '../start-run';
+import { createApp, type AppOptions, type ServedShop } from './app';
+
+let scratch: Awaited<ReturnType<typeof openScratch>>;
+let webRoot: string;
+
+beforeEach(async () => {
+  scratch = await openScratch();
+  webRoot = await mkdtemp(join(tmpdir(), 'rapid-jig-web-'));
+  await mkdir(join(webRoot, 'assets'));
+  await writeFile(join(webRoot, 'index.html'), '<title>the page</title>');
+  await writeFile(join(webRoot, 'assets', 'app-1.js'), 'export {};');
+});
+afterEach(async () => {
+  await scratch.remove();
+  await rm(webRoot, { recursive: true });
+});
+
+const serve = (bases: readonly ServedShop['base'][], changes: Partial<AppOptions> = {}) =>
+  request(
+    createApp({
+      shops: bases.map((base) => ({ base, db: scratch.db })),
+      clock: () => NOW,
+      logger: pino({ level: 'silent' }),
+      webRoot,
+      hosts: [],
+      ...changes,
+    }),
+  );
+
+describe('the web app is served beside the API', () => {
+  test.each(['/', '/runs/some-id/sheet', '/demo/', '/demo/templates/new'])(
+    '%s opens the page: views are links',
+    async (path) => {
+      const answer = await serve(['/demo', '']).get(path);
+      expect([answer.status, answer.text]).toEqual([200, '<title>the page</title>']);
+    },
+  );
+
+  test('with the demo alone, every other address leads to it', async () => {
+    const answer = await serve(['/demo']).get('/runs');
+    expect([answer.status, answer.headers['location']]).toEqual([302, '/demo/']);
+  });
+
+  test('built files may be kept by the browser for ever; one that is not there is told, not a page', async () => {
+    const kept = await serve(['']).get('/assets/app-1.js');
+    expect(kept.headers['cache-control']).toContain('immutable');
+    const gone = await serve(['']).get('/assets/app-0.js');
+    expect([gone.status, gone.body]).toEqual([404, expect.objectContaining({ kind: 'not-found' })]);
+  });
+
+  test('no address leads out of the folder', async () => {
+    const answer = await serve(['']).get('/assets/..%2f..%2f..%2fetc%2fpasswd');
+    expect(answer.text).not.toContain('root:');
+  });
+
+  test('a program that was not built says so at once', () => {
+    expect(() => serve([''], { webRoot: join(webRoot, 'nowhere') })).toThrow('the web app is not built');
+  });
+
+  test('a name that was allowed is answered, another is not', async () => {
+    const app = serve([''], { hosts: ['bench.local'] });
+    expect((await app.get('/api/health').set('Host', 'bench.local:4321')).status).toBe(200);
+    expect((await app.get('/api/health').set('Host', 'bench.elsewhere')).status).toBe(403);
+  });
+});
+
+test('two devices that start the same run at once get the same frozen plan', async () => {
+  const template = newTemplate();
+  const run = newRun(template);
+  await scratch.db.write(async (session) => {
+    await putTemplate(session, template, 0);
+    await putRun(session, run, 0);
+  });
+  const later = new Date(NOW.getTime() + 60_000);
+  const [one, other] = await Promise.all([startRun(scratch.db, run.id, NOW), startRun(scratch.db, run.id, later)]);
+  expect(one).toEqual(other);
+});
+
+test('a transaction that fails half-way leaves nothing behind, and the next goes ahead', async () => {
+  const template = newTemplate();
+  const broken = scratch.db.write(async (session) => {
+    await putTemplate(session, template, 0);
+    throw new Error('the power went');
+  });
+  await expect(broken).rejects.toThrow('the power went');
+  const stored = await scratch.db.write((session) => putTemplate(session, template, 0));
+  expect(stored.version).toBe(1);
+});

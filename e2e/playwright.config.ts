@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import flags from './chromium-flags.json' with { type: 'json' };
 
 /** Debian's Chromium, found by scripts/test.mjs; flags for a machine without a network or a display of its own. */
 export default defineConfig({
@@ -18,16 +19,7 @@ export default defineConfig({
     trace: 'retain-on-failure',
     launchOptions: {
       executablePath: process.env['RAPID_JIG_CHROMIUM'] ?? '/usr/bin/chromium',
-      args: [
-        '--headless',
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
+      args: flags,
     },
   },
 });

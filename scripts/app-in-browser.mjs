@@ -1,20 +1,12 @@
 import { spawn } from 'node:child_process';
 import { createRequire } from 'node:module';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { build, ensureChromium, ensurePackages, root } from './install.mjs';
 
-const FLAGS = [
-  '--headless',
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-];
+/** The same as the browser tests use. */
+const FLAGS = JSON.parse(readFileSync(join(root, 'e2e/chromium-flags.json'), 'utf8'));
 
 /** Builds and starts the program on files of its own and a browser beside it; both end when `work` does. */
 export async function withAppAndBrowser(work) {

@@ -2,6 +2,7 @@ import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import {
   inches,
+  newRun,
   partsFromDrawing,
   planRun,
   readSvg,
@@ -40,14 +41,12 @@ async function templates(copies: number): Promise<Template[]> {
 
 const inputOf = (made: readonly Template[]): PlanInput => ({
   run: {
-    id: 'bench',
-    name: 'bench',
-    dueDate: null,
-    lines: made.map(({ id }, i) => ({ templateId: id, revision: 1, copies: 5 + (i % 13), spares: {}, onHand: {} })),
+    ...newRun(
+      'bench',
+      'bench',
+      made.map(({ id }, i) => ({ templateId: id, revision: 1, copies: 5 + (i % 13), spares: {}, onHand: {} })),
+    ),
     spares: { kind: 'percent', percent: 5 },
-    maxLayers: null,
-    measured: [],
-    archived: false,
   },
   revisions: made.map((template) => ({ revision: 1, template })),
   shop: TYPICAL_SHOP,

@@ -107,6 +107,7 @@ export {
   filmSheetsFor,
   hashOf,
   judgeReach,
+  newRun,
   planRun,
   sparesFor,
   splitEvenly,

@@ -3,7 +3,7 @@ import type { Path } from '../geometry';
 import type { PassSawn, WorkEvent } from '../ledger';
 import type { Part, Template } from '../products';
 import { inches } from '../units';
-import { planRun, TYPICAL_SHOP, type Plan, type PlanInput, type PlanKit, type RunLine, type Shop } from '.';
+import { newRun, planRun, TYPICAL_SHOP, type Plan, type PlanInput, type PlanKit, type RunLine, type Shop } from '.';
 
 /** A rectangle with its lower left corner at (x, y), mm. */
 export function rectangle(width: number, height: number, x = 0, y = 0): Path {
@@ -54,21 +54,11 @@ export function inputFor(
 ): PlanInput {
   return {
     run: {
-      id: 'run',
-      name: 'Spring fair',
-      dueDate: null,
-      lines: templates.map(({ id }) => ({
-        templateId: id,
-        revision: 1,
-        copies,
-        spares: {},
-        onHand: {},
-        ...changes.line,
-      })),
-      spares: { kind: 'count', count: 0 },
-      maxLayers: null,
-      measured: [],
-      archived: false,
+      ...newRun(
+        'run',
+        'Spring fair',
+        templates.map(({ id }) => ({ templateId: id, revision: 1, copies, spares: {}, onHand: {}, ...changes.line })),
+      ),
       ...changes.run,
     },
     revisions: templates.map((one) => ({ revision: 1, template: one })),

@@ -9,6 +9,7 @@ export type { BladeUse, Minutes } from './estimate';
 export { FACTORS, factorsInForce } from './factors';
 export type { Factor, FactorId, FactorValues } from './factors';
 export type { Gang } from './gangs';
+export { newRun } from './input';
 export type {
   MeasuredThickness,
   PlanError,

@@ -41,6 +41,18 @@ export interface Run {
   readonly archived: boolean;
 }
 
+/** A run as it begins: no date, no spares, the shop's own limit of layers, nothing measured. */
+export const newRun = (id: string, name: string, lines: readonly RunLine[]): Run => ({
+  id,
+  name,
+  dueDate: null,
+  lines,
+  spares: { kind: 'count', count: 0 },
+  maxLayers: null,
+  measured: [],
+  archived: false,
+});
+
 /** Everything a plan depends on. */
 export interface PlanInput {
   readonly run: Run;

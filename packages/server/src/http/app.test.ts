@@ -3,7 +3,7 @@ import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import request from 'supertest';
 import { TYPICAL_SHOP, type Plan, type Template, type WorkEvent } from '@rapid-jig/core';
 import { openDatabase } from '../db/database';
-import { appFor, MIGRATIONS, newRun, newTemplate, openScratch } from '../testing/server.test-support';
+import { appFor, MIGRATIONS, runOf, newTemplate, openScratch } from '../testing/server.test-support';
 
 let scratch: Awaited<ReturnType<typeof openScratch>>;
 const api = () => request(appFor(scratch.db));
@@ -69,7 +69,7 @@ describe('revisions', () => {
   test('a pinned revision stays as it was; the next edit starts a new one', async () => {
     const template = newTemplate();
     await putTemplate(template);
-    const run = newRun(template);
+    const run = runOf(template);
     await put(`/api/runs/${run.id}`, run, 0);
     expect((await putTemplate({ ...template, note: 'looser' }, 1)).body).toMatchObject({ revision: 2, version: 2 });
     expect((await putTemplate({ ...template, note: 'looser still' }, 2)).body).toMatchObject({
@@ -83,7 +83,7 @@ describe('revisions', () => {
   });
 
   test('a run cannot pin what is not there, and nothing of it is kept', async () => {
-    const run = newRun(newTemplate());
+    const run = runOf(newTemplate());
     expect((await put(`/api/runs/${run.id}`, run, 0)).status).toBe(404);
     expect((await api().get('/api/runs')).body).toEqual([]);
   });
@@ -93,7 +93,7 @@ describe('a run', () => {
   async function storedRun(copies = 10) {
     const template = newTemplate();
     await putTemplate(template);
-    const run = newRun(template, copies);
+    const run = runOf(template, copies);
     await put(`/api/runs/${run.id}`, run, 0);
     return { run, template };
   }
@@ -158,7 +158,7 @@ describe('a run', () => {
     const template = newTemplate();
     const [part] = template.parts;
     await putTemplate({ ...template, parts: [{ ...part!, thickness: { mm: 70, typed: '70 mm' } }] });
-    const run = newRun(template);
+    const run = runOf(template);
     await put(`/api/runs/${run.id}`, run, 0);
     const answer = await api().post(`/api/runs/${run.id}/start`);
     expect(answer.status).toBe(422);

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { pino } from 'pino';
 import request from 'supertest';
-import { newRun, newTemplate, NOW, openScratch } from '../testing/server.test-support';
+import { runOf, newTemplate, NOW, openScratch } from '../testing/server.test-support';
 import { putRun } from '../store/runs';
 import { putTemplate } from '../store/templates';
 import { startRun } from '../start-run';
@@ -76,7 +76,7 @@ describe('the web app is served beside the API', () => {
 
 test('two devices that start the same run at once get the same frozen plan', async () => {
   const template = newTemplate();
-  const run = newRun(template);
+  const run = runOf(template);
   await scratch.db.write(async (session) => {
     await putTemplate(session, template, 0);
     await putRun(session, run, 0);

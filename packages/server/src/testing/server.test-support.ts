@@ -3,7 +3,7 @@ import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pino } from 'pino';
-import { inches, type Part, type Run, type Template } from '@rapid-jig/core';
+import { inches, newRun, type Part, type Run, type Template } from '@rapid-jig/core';
 import { openDatabase, type Database } from '../db/database';
 import { createApp } from '../http/app';
 
@@ -64,13 +64,5 @@ export const newTemplate = (name = 'Luggage tag'): Template => ({
   archived: false,
 });
 
-export const newRun = (template: Template, copies = 10): Run => ({
-  id: randomUUID(),
-  name: 'Fair',
-  dueDate: null,
-  lines: [{ templateId: template.id, revision: 1, copies, spares: {}, onHand: {} }],
-  spares: { kind: 'count', count: 0 },
-  maxLayers: null,
-  measured: [],
-  archived: false,
-});
+export const runOf = (template: Template, copies = 10): Run =>
+  newRun(randomUUID(), 'Fair', [{ templateId: template.id, revision: 1, copies, spares: {}, onHand: {} }]);

@@ -1,24 +1,15 @@
-import { Box, FormControlLabel, Switch, Typography } from '@mui/material';
+import { Box, Typography } from '@mui/material';
 import { useSearchParams } from 'react-router';
-import {
-  BLADE_SIZES,
-  comfortHeight,
-  TOOTH_FORMS,
-  turningRadius,
-  type Blade,
-  type BladeSize,
-  type HardnessClass,
-} from '@rapid-jig/core';
-import { BladeSide, KerfPicture } from '../drawing/BladePicture';
-import { CountField } from '../fields/CountField';
-import { DecimalField } from '../fields/DecimalField';
-import { Measure } from '../fields/Measure';
+import { BLADE_SIZES, TOOTH_FORMS, type Blade } from '@rapid-jig/core';
+import { BladeSide } from '../drawing/BladePicture';
 import { useDrawer, useServices, useShop } from '../services';
 import { Page } from '../shell/Page';
 import { SaveBadge, SaveTrouble, useUndoKeys } from '../shell/SaveBadge';
 import { fieldDifferences } from '../documents/differences';
 import { FIGURE } from '../theme/theme';
 import { FORM_WORDS } from '../words/plan';
+import { BladeEditor } from './BladeEditor';
+import { ComfortChart } from './ComfortChart';
 
 /** The drawer of blades: each drawn as wide as it is, those at hand in full colour; one can be opened and changed. */
 export function BladesView() {
@@ -146,165 +137,6 @@ function Compartment({
       <Typography variant="body2" sx={{ ...FIGURE, lineHeight: 1.2, color: 'text.secondary' }}>
         {blade.inDrawer ? blade.onHand : null}
       </Typography>
-    </Box>
-  );
-}
-
-function BladeEditor({ blade }: { readonly blade: Blade }) {
-  const { drawer: document } = useServices();
-  const change = (changes: Partial<Blade>): void => {
-    document.edit(
-      (drawer) => ({ blades: drawer.blades.map((one) => (one.id === blade.id ? { ...one, ...changes } : one)) }),
-      `${blade.id} ${Object.keys(changes).join()}`,
-    );
-  };
-  const radius = turningRadius(blade);
-  return (
-    <Box
-      component="section"
-      aria-label={`Number ${blade.size}, ${FORM_WORDS[blade.form]}`}
-      sx={{
-        width: { xs: '100%', md: 320 },
-        flex: 'none',
-        position: 'sticky',
-        top: 72,
-        bgcolor: 'background.paper',
-        border: 1,
-        borderColor: 'divider',
-        borderRadius: 1,
-        p: 2,
-        display: 'flex',
-        flexDirection: 'column',
-        gap: 1.5,
-      }}
-    >
-      <Typography variant="h2">
-        Number {blade.size}, {FORM_WORDS[blade.form]}
-      </Typography>
-      <KerfPicture blade={blade} radius={Number.isFinite(radius) ? radius : null} />
-      <Typography variant="body2" color="textSecondary">
-        {Number.isFinite(radius) ? (
-          <>
-            Steers smoothly down to a radius of <Measure mm={radius} />; tighter is pivoted.
-          </>
-        ) : (
-          'Its kerf is no wider than its body: it would bind. Check the figures.'
-        )}
-      </Typography>
-      <FormControlLabel
-        control={<Switch checked={blade.inDrawer} onChange={(_event, inDrawer) => change({ inDrawer })} />}
-        label="In my drawer"
-      />
-      <FormControlLabel
-        control={
-          <Switch checked={blade.onHand !== null} onChange={(_event, on) => change({ onHand: on ? 12 : null })} />
-        }
-        label="Counted"
-      />
-      {blade.onHand !== null && (
-        <CountField label="Blades left" value={blade.onHand} onChange={(onHand) => change({ onHand })} />
-      )}
-      <DecimalField
-        label="Width, front to back (mm)"
-        value={blade.widthMm}
-        least={0.1}
-        most={10}
-        width={286}
-        onChange={(widthMm) => change({ widthMm })}
-      />
-      <DecimalField
-        label="Thickness (mm)"
-        value={blade.thicknessMm}
-        least={0.05}
-        most={5}
-        width={286}
-        onChange={(thicknessMm) => change({ thicknessMm })}
-      />
-      <DecimalField
-        label="Kerf (mm)"
-        value={blade.kerfMm}
-        least={0.05}
-        most={5}
-        width={286}
-        onChange={(kerfMm) => change({ kerfMm })}
-      />
-      <DecimalField
-        label="Teeth to the inch"
-        value={blade.teethPerInch}
-        least={1}
-        most={100}
-        width={286}
-        onChange={(teethPerInch) => change({ teethPerInch })}
-      />
-    </Box>
-  );
-}
-
-const CLASSES: readonly HardnessClass[] = ['soft', 'medium', 'hard'];
-const CLASS_COLOUR: Readonly<Record<HardnessClass, string>> = { soft: '#ecd3a1', medium: '#bd8550', hard: '#6f4d38' };
-/** Pixels for a mm of height in the chart. */
-const CHART_SCALE = 3.2;
-
-/** What each size saws in comfort, as blocks of wood standing on one bench. */
-function ComfortChart() {
-  return (
-    <Box component="section" aria-label="Heights sawn in comfort" sx={{ mt: 4, minWidth: 620 }}>
-      <Typography variant="h2">What each number saws in comfort</Typography>
-      <Typography variant="body2" color="textSecondary">
-        Height of wood, drawn to scale: light for soft, brown for medium, dark for hard wood. Common practice; up to
-        half as much again goes slowly.
-      </Typography>
-      <Box
-        sx={{
-          display: 'grid',
-          gridTemplateColumns: `120px repeat(${String(BLADE_SIZES.length)}, 1fr)`,
-          alignItems: 'end',
-          borderBottom: 9,
-          borderColor: 'shelf',
-          mt: 2,
-        }}
-      >
-        <span />
-        {BLADE_SIZES.map((size) => (
-          <ComfortBlocks key={size} size={size} />
-        ))}
-      </Box>
-      <Box sx={{ display: 'grid', gridTemplateColumns: `120px repeat(${String(BLADE_SIZES.length)}, 1fr)` }}>
-        <Typography variant="body2" color="textSecondary">
-          soft / medium / hard
-        </Typography>
-        {BLADE_SIZES.map((size) => (
-          <Typography key={size} variant="body2" align="center" sx={FIGURE}>
-            <b>{size}</b>
-            <br />
-            {CLASSES.map((hardness, i) => (
-              <span key={hardness}>
-                {i > 0 ? ' / ' : ''}
-                <Measure mm={comfortHeight(size, hardness)} />
-              </span>
-            ))}
-          </Typography>
-        ))}
-      </Box>
-    </Box>
-  );
-}
-
-function ComfortBlocks({ size }: { readonly size: BladeSize }) {
-  return (
-    <Box sx={{ display: 'flex', alignItems: 'end', justifyContent: 'center', gap: '2px' }} aria-hidden>
-      {CLASSES.map((hardness) => (
-        <Box
-          key={hardness}
-          sx={{
-            width: 20,
-            height: comfortHeight(size, hardness) * CHART_SCALE,
-            bgcolor: CLASS_COLOUR[hardness],
-            border: 1,
-            borderColor: 'edge',
-          }}
-        />
-      ))}
     </Box>
   );
 }

@@ -1,5 +1,6 @@
 import type { PlannedStack } from '@rapid-jig/core';
 import { Measure } from '../fields/Measure';
+import { counted } from '../words/counted';
 import type { DrawnPart } from './paths';
 import { PartShape } from './PartPicture';
 import { woodFill } from './WoodDefs';
@@ -31,7 +32,7 @@ export function StackPicture({ stack, drawn, scale }: StackPictureProps) {
         width={width + 2}
         height={top + height + 6}
         role="img"
-        aria-label={`${names}: ${String(layers)} layers of ${gang.wood.name}, from above and from the side`}
+        aria-label={`${names}: ${counted(layers, 'layer')} of ${gang.wood.name}, from above and from the side`}
       >
         <g transform="translate(1 1)">
           <rect width={width} height={depth} fill={woodFill(gang.wood.id)} stroke="var(--rj-palette-edge)" />

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { Box, Button, Typography } from '@mui/material';
 import type { PlannedStack } from '@rapid-jig/core';
 import { CountField } from '../fields/CountField';
+import { counted } from '../words/counted';
 import { useOpenRun } from './RunRoute';
 
 /** More boxes than this are a number: nobody counts forty ticks. */
@@ -32,7 +33,7 @@ export function PassMarks({ stack }: { readonly stack: PlannedStack }) {
   };
   const few = done.length + passesToCut <= MOST_BOXES;
   return (
-    <Box role="group" aria-label={`Passes of ${name}, ${String(stack.layers)} layers`}>
+    <Box role="group" aria-label={`Passes of ${name}, ${counted(stack.layers, 'layer')}`}>
       {few ? (
         <Box sx={TICKS}>
           {done.map((id, i) => (

@@ -1,5 +1,6 @@
 import { Box, Button, Typography } from '@mui/material';
 import { Link, useLoaderData, useNavigate } from 'react-router';
+import { newRun } from '@rapid-jig/core';
 import type { StoredRun, StoredTemplate } from '@rapid-jig/contract';
 import { PartPicture } from '../drawing/PartPicture';
 import { drawPart } from '../drawing/paths';
@@ -46,17 +47,7 @@ function NewRun() {
   const navigate = useNavigate();
   const make = async (): Promise<void> => {
     const id = crypto.randomUUID();
-    const run = {
-      id,
-      name: 'New run',
-      dueDate: null,
-      lines: [],
-      spares: { kind: 'count', count: 0 } as const,
-      maxLayers: null,
-      measured: [],
-      archived: false,
-    };
-    orThrow(await api.putRun(run, 0));
+    orThrow(await api.putRun(newRun(id, 'New run', []), 0));
     await navigate(`/runs/${id}`);
   };
   return (

@@ -7,6 +7,7 @@ import type { DrawnPart } from '../drawing/paths';
 import { Distance, Measure } from '../fields/Measure';
 import { useUnit } from '../services';
 import { FIGURE } from '../theme/theme';
+import { counted } from '../words/counted';
 import { limitWords, warningWords } from '../words/plan';
 import { PassMarks } from './PassMarks';
 import { WhyBlade } from './WhyBlade';
@@ -26,7 +27,7 @@ export const StackCard = memo(function StackCard({ stack, drawn, scale }: StackC
   return (
     <Box
       component="article"
-      aria-label={`${gang.templateName}, ${name}, ${String(layers)} layers`}
+      aria-label={`${gang.templateName}, ${name}, ${counted(layers, 'layer')}`}
       sx={{ maxWidth: '100%', opacity: passesToCut === 0 ? 0.75 : 1 }}
     >
       <StackPicture stack={stack} drawn={drawn} scale={scale} />

@@ -84,6 +84,7 @@ async function openSession() {
           ? ok({ inputHash: '', coreVersion: '', startedAt: '2026-11-24T10:00:00Z', plan: {} as never })
           : err(OFF),
       ),
+    revision: () => Promise.resolve(ok({ ...template, parts: [{ ...template.parts[0]!, perCopy: 3 }] })),
     addEvent: (_id, event) => {
       if (!online) return Promise.resolve(err(OFF));
       if (recorded.every(({ id }) => id !== event.id)) recorded.push(event);
@@ -154,4 +155,11 @@ test('an edit shows what it costs against the plan before it', async () => {
   document.edit((doc) => ({ ...doc, lines: [{ ...doc.lines[0]!, copies: 12 }] }));
   await jest.advanceTimersByTimeAsync(10);
   expect(session.store.getState().change).toMatchObject({ passes: 1, blanks: 4 });
+});
+
+test('a draft that pins a revision the server did not send with the run is planned all the same', async () => {
+  kept.set('run run', { version: 1, doc: { ...run, lines: [{ ...run.lines[0]!, revision: 2 }] } });
+  const { session } = await openSession();
+  expect(session.store.getState()).toMatchObject({ error: null, trouble: null });
+  expect(session.store.getState().planned!.plan.parts[0]).toMatchObject({ perCopy: 3, needed: 24 });
 });

@@ -69,7 +69,21 @@ export async function createRunSession(
   }));
   let baseline: { cost: PlanCost; at: number } | null = null;
 
+  const hasRevision = (templateId: string, revision: number): boolean =>
+    store.getState().revisions.some((one) => one.template.id === templateId && one.revision === revision);
+
+  const addRevision = async (templateId: string, revision: number): Promise<void> => {
+    if (hasRevision(templateId, revision)) return;
+    const answer = await services.api.revision(templateId, revision);
+    if (!answer.ok) store.setState({ trouble: `${answer.error.message} ${answer.error.hint}` });
+    else if (!hasRevision(templateId, revision)) {
+      store.setState(({ revisions }) => ({ revisions: [...revisions, { revision, template: answer.value }] }));
+    }
+  };
+
   const plan = async (): Promise<void> => {
+    // A draft, an undo or the other device's version may pin what was not loaded with the run.
+    for (const { templateId, revision } of document.store.getState().doc.lines) await addRevision(templateId, revision);
     const start = performance.now();
     const { revisions, events } = store.getState();
     const result = await planner.plan({
@@ -92,14 +106,6 @@ export async function createRunSession(
     else if (baseline) baseline = { ...baseline, at: now };
     const change = baseline ? compareCosts(baseline.cost, result.value.cost) : null;
     store.setState(({ planned }) => ({ planned: keepUnchanged(planned, result.value), error: null, change }));
-  };
-
-  const addRevision = async (templateId: string, revision: number): Promise<void> => {
-    const { revisions } = store.getState();
-    if (revisions.some((one) => one.template.id === templateId && one.revision === revision)) return;
-    const answer = await services.api.revision(templateId, revision);
-    if (!answer.ok) store.setState({ trouble: `${answer.error.message} ${answer.error.hint}` });
-    else store.setState({ revisions: [...revisions, { revision, template: answer.value }] });
   };
 
   return {

@@ -7,6 +7,7 @@ import { LengthField } from '../fields/LengthField';
 import { Size } from '../fields/Measure';
 import { NameField } from '../fields/NameField';
 import { WoodSelect } from '../fields/WoodSelect';
+import { SidePanel } from '../shell/SidePanel';
 import { counted } from '../words/counted';
 
 const GRAINS = [
@@ -25,24 +26,7 @@ export function PartEditor({ document, part }: { readonly document: OpenDocument
   };
   const box = pathBox(part.outline.path);
   return (
-    <Box
-      component="section"
-      aria-label={`Part: ${part.name}`}
-      sx={{
-        width: { xs: '100%', md: 380 },
-        flex: 'none',
-        position: 'sticky',
-        top: 72,
-        bgcolor: 'background.paper',
-        border: 1,
-        borderColor: 'divider',
-        borderRadius: 1,
-        p: 2,
-        display: 'flex',
-        flexDirection: 'column',
-        gap: 2,
-      }}
-    >
+    <SidePanel label={`Part: ${part.name}`} width={380}>
       <Typography color="textSecondary" variant="body2">
         <Size length={box.maxX - box.minX} width={box.maxY - box.minY} />,{' '}
         {counted(part.insideCuts.length, 'inside cut')}
@@ -74,7 +58,7 @@ export function PartEditor({ document, part }: { readonly document: OpenDocument
       <SharedBlank document={document} part={part} onChange={(sharedBlank) => change({ sharedBlank }, 'blank')} />
       <PinnedLayers part={part} onChange={(pinnedLayers) => change({ pinnedLayers }, 'layers')} />
       <UseForAll document={document} part={part} />
-    </Box>
+    </SidePanel>
   );
 }
 

@@ -3,7 +3,7 @@ import { Box, Button, TextField, Typography } from '@mui/material';
 import { useLoaderData, useNavigate, useSearchParams } from 'react-router';
 import { useStore } from 'zustand';
 import { createStore, type StoreApi } from 'zustand/vanilla';
-import type { Part, Template } from '@rapid-jig/core';
+import { newRun, type Part, type Template } from '@rapid-jig/core';
 import { openDocument, type OpenDocument } from '../documents/document';
 import { drawPart } from '../drawing/paths';
 import { PartPicture } from '../drawing/PartPicture';
@@ -116,17 +116,7 @@ function MakeRun({
     await document.flush();
     const id = crypto.randomUUID();
     const line = { templateId: template.id, revision: newest.getState(), copies: 1, spares: {}, onHand: {} };
-    const run = {
-      id,
-      name: template.name,
-      dueDate: null,
-      lines: [line],
-      spares: { kind: 'count', count: 0 } as const,
-      maxLayers: null,
-      measured: [],
-      archived: false,
-    };
-    orThrow(await api.putRun(run, 0));
+    orThrow(await api.putRun(newRun(id, template.name, [line]), 0));
     await navigate(`/runs/${id}`);
   };
   return (

@@ -1,0 +1,89 @@
+import { describe, expect, test } from '@jest/globals';
+import { inches } from '../units';
+import { woodById } from '../wood';
+import { chooseBlades, TYPICAL_BLADES, type Blade, type BladePreferences, type CutDemand } from '.';
+
+const preferences: BladePreferences = { betweenSizes: 'larger', favouriteForm: 'reverse', ends: 'plain' };
+
+/** Red oak 1/2, a plain outline: 5 saws it in comfort, 7 is its larger neighbour. */
+const plainOak: CutDemand = {
+  hardnessN: woodById('red-oak')!.hardnessN,
+  heightMm: inches(1 / 2),
+  tightestRadius: inches(1),
+  sharpInsideCorners: 0,
+  turnable: true,
+};
+
+const drawerOf = (...ids: string[]): Blade[] =>
+  TYPICAL_BLADES.map((blade) => ({ ...blade, inDrawer: ids.includes(blade.id) }));
+
+const pick = (cut: CutDemand, drawer: readonly Blade[], changes: Partial<BladePreferences> = {}): string[] => {
+  const result = chooseBlades(cut, drawer, { ...preferences, ...changes });
+  return result.ok ? result.value.map(({ blade }) => blade.id) : [result.error.kind];
+};
+
+describe('what is in the drawer decides', () => {
+  test('with both sizes there, the school decides and the other stands behind it', () => {
+    const both = drawerOf('5-reverse', '7-reverse');
+    expect(pick(plainOak, both)).toEqual(['7-reverse', '5-reverse']);
+    expect(pick(plainOak, both, { betweenSizes: 'smaller' })).toEqual(['5-reverse', '7-reverse']);
+  });
+
+  test('a size further than a neighbour is not taken for plain work when a nearer one serves', () => {
+    expect(pick(plainOak, drawerOf('5-reverse', '12-reverse'))).toEqual(['5-reverse']);
+  });
+
+  test('without the right size the next larger one serves', () => {
+    expect(pick(plainOak, drawerOf('3-reverse', '9-reverse'))).toEqual(['9-reverse']);
+  });
+
+  test('only smaller ones: the largest is stretched by half, or nothing', () => {
+    // Number 3 saws 1/4 of hard wood in comfort: 3/8 is its limit, 1/2 is beyond it.
+    expect(pick({ ...plainOak, heightMm: inches(3 / 8) }, drawerOf('3-reverse', '1-reverse'))).toEqual(['3-reverse']);
+    expect(pick(plainOak, drawerOf('3-reverse'))).toEqual(['too-high-for-every-blade']);
+  });
+
+  test('the favourite teeth where there are any of the size, else what is there', () => {
+    expect(pick(plainOak, drawerOf('5-reverse', '5-skip'), { favouriteForm: 'skip' })).toEqual(['5-skip']);
+    const result = chooseBlades(plainOak, drawerOf('5-double'), preferences);
+    expect(result.ok && result.value[0]!.reasons.map(({ rule }) => rule)).toContain('form-at-hand');
+  });
+
+  test('a spiral is taken only where the work cannot be turned', () => {
+    const drawer = drawerOf('3-spiral', '5-reverse', '7-reverse');
+    expect(pick(plainOak, drawer)).not.toContain('3-spiral');
+    expect(pick({ ...plainOak, turnable: false }, drawer)).toEqual(['3-spiral']);
+    expect(pick({ ...plainOak, turnable: false }, drawerOf('5-reverse'))).toEqual(['5-reverse']);
+    expect(pick(plainOak, drawerOf('3-spiral'))).toEqual(['no-blade-for-ends']);
+  });
+
+  test('a saw for pinned ends takes pinned ones only', () => {
+    const drawer = drawerOf('7-reverse', '7-skip-pinned');
+    expect(pick(plainOak, drawer, { ends: 'pinned' })).toEqual(['7-skip-pinned']);
+    expect(pick(plainOak, drawer)).toEqual(['7-reverse']);
+  });
+});
+
+describe('the tightest curve', () => {
+  test('a larger neighbour that could not steer it gives way to the smaller size', () => {
+    const wide = TYPICAL_BLADES.map((blade) => ({
+      ...blade,
+      inDrawer: blade.id === '5-reverse' || blade.id === '7-reverse',
+      // A blade ten millimetres wide in a narrow kerf: it steers nothing tighter than a dinner plate.
+      widthMm: blade.id === '7-reverse' ? 10 : blade.widthMm,
+    }));
+    expect(pick(plainOak, wide)).toEqual(['5-reverse']);
+  });
+
+  test('detail takes the smallest size that saws the height, whatever the school', () => {
+    const detail = { ...plainOak, tightestRadius: inches(1 / 16) };
+    for (const betweenSizes of ['larger', 'smaller'] as const) {
+      expect(pick(detail, TYPICAL_BLADES, { betweenSizes })).toEqual(['5-reverse']);
+    }
+  });
+
+  test('many sharp corners are detail as much as a tight curve', () => {
+    expect(pick({ ...plainOak, sharpInsideCorners: 13 }, TYPICAL_BLADES)).toEqual(['5-reverse']);
+    expect(pick({ ...plainOak, sharpInsideCorners: 12 }, TYPICAL_BLADES)).toEqual(['7-reverse', '5-reverse']);
+  });
+});

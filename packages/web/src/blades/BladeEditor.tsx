@@ -1,0 +1,83 @@
+import { FormControlLabel, Switch, Typography } from '@mui/material';
+import { turningRadius, type Blade } from '@rapid-jig/core';
+import { KerfPicture } from '../drawing/BladePicture';
+import { CountField } from '../fields/CountField';
+import { DecimalField } from '../fields/DecimalField';
+import { Measure } from '../fields/Measure';
+import { useServices } from '../services';
+import { SidePanel } from '../shell/SidePanel';
+import { FORM_WORDS } from '../words/plan';
+
+/** The figures of one blade, each saved as it is changed. */
+export function BladeEditor({ blade }: { readonly blade: Blade }) {
+  const { drawer: document } = useServices();
+  const change = (changes: Partial<Blade>): void => {
+    document.edit(
+      (drawer) => ({ blades: drawer.blades.map((one) => (one.id === blade.id ? { ...one, ...changes } : one)) }),
+      `${blade.id} ${Object.keys(changes).join()}`,
+    );
+  };
+  const radius = turningRadius(blade);
+  return (
+    <SidePanel label={`Number ${blade.size}, ${FORM_WORDS[blade.form]}`} width={320}>
+      <Typography variant="h2">
+        Number {blade.size}, {FORM_WORDS[blade.form]}
+      </Typography>
+      <KerfPicture blade={blade} radius={Number.isFinite(radius) ? radius : null} />
+      <Typography variant="body2" color="textSecondary">
+        {Number.isFinite(radius) ? (
+          <>
+            Steers smoothly down to a radius of <Measure mm={radius} />; tighter is pivoted.
+          </>
+        ) : (
+          'Its kerf is no wider than its body: it would bind. Check the figures.'
+        )}
+      </Typography>
+      <FormControlLabel
+        control={<Switch checked={blade.inDrawer} onChange={(_event, inDrawer) => change({ inDrawer })} />}
+        label="In my drawer"
+      />
+      <FormControlLabel
+        control={
+          <Switch checked={blade.onHand !== null} onChange={(_event, on) => change({ onHand: on ? 12 : null })} />
+        }
+        label="Counted"
+      />
+      {blade.onHand !== null && (
+        <CountField label="Blades left" value={blade.onHand} onChange={(onHand) => change({ onHand })} />
+      )}
+      <DecimalField
+        label="Width, front to back (mm)"
+        value={blade.widthMm}
+        least={0.1}
+        most={10}
+        width={286}
+        onChange={(widthMm) => change({ widthMm })}
+      />
+      <DecimalField
+        label="Thickness (mm)"
+        value={blade.thicknessMm}
+        least={0.05}
+        most={5}
+        width={286}
+        onChange={(thicknessMm) => change({ thicknessMm })}
+      />
+      <DecimalField
+        label="Kerf (mm)"
+        value={blade.kerfMm}
+        least={0.05}
+        most={5}
+        width={286}
+        onChange={(kerfMm) => change({ kerfMm })}
+      />
+      <DecimalField
+        label="Teeth to the inch"
+        value={blade.teethPerInch}
+        least={1}
+        most={100}
+        width={286}
+        onChange={(teethPerInch) => change({ teethPerInch })}
+      />
+    </SidePanel>
+  );
+}

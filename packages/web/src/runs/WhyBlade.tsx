@@ -44,7 +44,7 @@ function Reasons({ blade, stack }: { readonly blade: Blade; readonly stack: Plan
     groups.set(key, [...(groups.get(key) ?? []), cut]);
   }
   const tightest = Math.min(...cuts.map(({ measure }) => measure.tightest?.radius ?? Infinity));
-  const told = [...groups.values()].slice(0, 3);
+  const told = [...groups.values()].slice(0, 2);
   return (
     <>
       <Box sx={{ display: 'flex', gap: 2, mb: 1 }}>

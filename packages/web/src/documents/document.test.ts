@@ -23,6 +23,8 @@ function memoryDrafts(): Drafts & { readonly kept: Map<string, unknown> } {
     kept,
     read: <T>(key: string) => Promise.resolve(kept.get(key) as T | undefined),
     write: (key, value) => Promise.resolve(void kept.set(key, value)),
+    change: <T>(key: string, change: (value: T | undefined) => T) =>
+      Promise.resolve(void kept.set(key, change(kept.get(key) as T | undefined))),
     remove: (key) => Promise.resolve(void kept.delete(key)),
   };
 }

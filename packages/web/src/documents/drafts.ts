@@ -1,9 +1,11 @@
-import { createStore, del, get, set, type UseStore } from 'idb-keyval';
+import { createStore, del, get, set, update, type UseStore } from 'idb-keyval';
 
 /** Edits not yet sent, kept in this browser. */
 export interface Drafts {
   read<T>(key: string): Promise<T | undefined>;
   write(key: string, value: unknown): Promise<void>;
+  /** Reads and writes in one step, so that two at once, or two tabs, lose nothing of each other. */
+  change<T>(key: string, change: (value: T | undefined) => T): Promise<void>;
   remove(key: string): Promise<void>;
 }
 
@@ -13,6 +15,7 @@ export function openDrafts(base: string): Drafts {
   return {
     read: <T>(key: string) => get<T>(key, store),
     write: (key, value) => set(key, value, store),
+    change: (key, change) => update(key, change, store),
     remove: (key) => del(key, store),
   };
 }

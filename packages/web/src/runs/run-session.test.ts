@@ -67,6 +67,8 @@ async function openSession() {
   const drafts: Services['drafts'] = {
     read: <T>(key: string) => Promise.resolve(kept.get(key) as T | undefined),
     write: (key, value) => Promise.resolve(void kept.set(key, value)),
+    change: <T>(key: string, change: (value: T | undefined) => T) =>
+      Promise.resolve(void kept.set(key, change(kept.get(key) as T | undefined))),
     remove: (key) => Promise.resolve(void kept.delete(key)),
   };
   const queue = createQueue();
@@ -132,6 +134,15 @@ test('a pass marked is recorded once, and the plan is what is left', async () =>
   await session.takeBack(recorded[0]!.id);
   await jest.advanceTimersByTimeAsync(10);
   expect(session.store.getState().planned!.plan.parts[0]).toMatchObject({ good: 0, toCut: 8 });
+});
+
+test('two passes marked in the same moment are both recorded', async () => {
+  const { session } = await openSession();
+  const [stack] = session.store.getState().planned!.plan.stacks;
+  await Promise.all([session.markPass(stack!, 0), session.markPass(stack!, 0)]);
+  await jest.advanceTimersByTimeAsync(10);
+  expect(recorded).toHaveLength(2);
+  expect(session.store.getState().planned!.plan.parts[0]).toMatchObject({ good: 8, toCut: 0 });
 });
 
 test('with the server stopped the count goes on here, survives a closed tab, and is sent when it is back', async () => {

@@ -179,7 +179,7 @@ async function record(
   event: WorkEvent,
 ): Promise<void> {
   store.setState(({ events }) => ({ events: [...events, event] }));
-  await services.drafts.write(unsentKey(document), [...(await readUnsent(services, document)), event]);
+  await services.drafts.change<WorkEvent[]>(unsentKey(document), (unsent = []) => [...unsent, event]);
   await sendUnsent(services, document, store);
 }
 
@@ -206,8 +206,10 @@ async function sendUnsent(services: Services, document: OpenDocument<Run>, store
         again(`${answer.error.message} ${answer.error.hint}`, mayPass(answer.error));
         return;
       }
-      const left = (await readUnsent(services, document)).filter((one) => one.id !== event.id);
-      await drafts.write(unsentKey(document), left);
+      await drafts.change<WorkEvent[]>(unsentKey(document), (unsent = []) =>
+        unsent.filter(({ id }) => id !== event.id),
+      );
+      const left = await readUnsent(services, document);
       store.setState({ events: [...answer.value.events, ...left] });
     }
     store.setState({ trouble: null });

@@ -1,4 +1,4 @@
-import type { Blade, Fault, Plan, Run, Shop, Template, WorkEvent } from '@rapid-jig/core';
+import type { Blade, Fault, Plan, Run, Template, WorkEvent } from '@rapid-jig/core';
 
 /** A document as the server keeps it. `version` goes back in If-Match; 0 stands for "not there yet". */
 export interface Stored<T> {
@@ -60,6 +60,3 @@ export interface ApiFault extends Fault<ApiFaultKind> {
   /** With `version-conflict`: what is stored now. */
   readonly current?: Stored<unknown>;
 }
-
-export type StoredShop = Stored<Shop>;
-export type StoredDrawer = Stored<Drawer>;

@@ -6,10 +6,8 @@ export type {
   Health,
   PlanSnapshot,
   Stored,
-  StoredDrawer,
   StoredEvents,
   StoredRun,
-  StoredShop,
   StoredTemplate,
 } from './api';
 export { check } from './check';

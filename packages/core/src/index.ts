@@ -106,6 +106,7 @@ export {
   factorsInForce,
   filmSheetsFor,
   hashOf,
+  gangName,
   judgeReach,
   newRun,
   planRun,

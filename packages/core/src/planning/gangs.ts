@@ -36,6 +36,13 @@ export interface Gang {
   readonly layersToCut: number;
 }
 
+/** The parts of a gang as they are told: `Tray + Backer`. */
+export const gangName = ({ parts }: Pick<Gang, 'parts'>): string => parts.map(({ partName }) => partName).join(' + ');
+
+/** Where a gang stands, for faults and warnings: its template and its parts. */
+export const gangPlace = (gang: Pick<Gang, 'templateName' | 'parts'>): string =>
+  `${gang.templateName}, ${gangName(gang)}`;
+
 /**
  * Groups the counted parts into gangs: parts of one template that share a blank and agree in wood, thickness, grain and
  * pinned layers; every other part stands alone. In the order of the parts. Error: a wood that is not in the table.

@@ -4,10 +4,11 @@ export { filmSheetsFor } from './consumables';
 export type { Consumables } from './consumables';
 export { sparesFor } from './count';
 export type { PartCount } from './count';
-export { totalMinutes } from './estimate';
+export { patternsPerPass, totalMinutes } from './estimate';
 export type { BladeUse, Minutes } from './estimate';
 export { FACTORS, factorsInForce } from './factors';
 export type { Factor, FactorId, FactorValues } from './factors';
+export { gangName } from './gangs';
 export type { Gang } from './gangs';
 export { newRun } from './input';
 export type {

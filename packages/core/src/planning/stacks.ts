@@ -3,7 +3,7 @@ import { boxGrown, boxHeight, boxWidth } from '../geometry';
 import type { PassSawn } from '../ledger';
 import { err, ok, type Result } from '../result';
 import { formatLength, howManyFit, snapMm } from '../units';
-import type { Gang, GangCut } from './gangs';
+import { gangPlace, type Gang, type GangCut } from './gangs';
 import type { PlanError, PlanFault, PlanInput } from './input';
 import { shortKey } from './key';
 import { judgeReach, type Reach } from './reach';
@@ -114,9 +114,6 @@ function doneSizes(gang: Gang, passes: readonly PassSawn[]): { layers: number; e
   return [...byLayers].map(([layers, events]) => ({ layers, events }));
 }
 
-const placeOf = (gang: Gang): string =>
-  `${gang.templateName}, ${gang.parts.map(({ partName }) => partName).join(' + ')}`;
-
 function reachesOf(gang: Gang, shop: Shop): Result<Map<string, Reach>, PlanError> {
   const blank = boxGrown(gang.box, shop.holdingMargin.mm);
   const reaches = new Map(gang.cuts.map((cut) => [cut.cutId, judgeReach(cut.path, blank, shop.saw.reach.mm)]));
@@ -127,7 +124,7 @@ function reachesOf(gang: Gang, shop: Shop): Result<Map<string, Reach>, PlanError
     {
       kind: 'out-of-reach',
       message: `${String(out.length)} of its lines lie further than ${reach} from every edge of the blank, so the arm is in the way.`,
-      where: placeOf(gang),
+      where: gangPlace(gang),
       hint: 'Saw it from a smaller blank, cut the part in two, or rough-cut the blank so that the line is nearer an edge.',
     },
   ]);
@@ -202,7 +199,7 @@ function makeStack(
   const choices: { cut: GangCut; ranked: readonly BladeChoice[] }[] = [];
   for (const cut of gang.cuts) {
     const found = bladesFor(cut, context, layers);
-    if (!found.ok) return err([{ ...found.error, where: placeOf(gang) }]);
+    if (!found.ok) return err([{ ...found.error, where: gangPlace(gang) }]);
     choices.push({ cut, ranked: found.value });
   }
   const cuts = settleBlades(choices).map(({ cut, choice }): PlannedCut => {
@@ -289,13 +286,13 @@ function blankOf({ box, grain }: Gang, shop: Shop): Blank {
 const tooThick = (gang: Gang, layers: number, shop: Shop): PlanFault => ({
   kind: 'too-thick-for-saw',
   message: `${layers > 1 ? `${String(layers)} pinned layers of ` : ''}${formatLength(gang.thicknessMm, shop.units)} are more than the ${formatLength(shop.saw.maxHeight.mm, shop.units)} the saw takes.`,
-  where: placeOf(gang),
+  where: gangPlace(gang),
   hint: layers > 1 ? 'Pin fewer layers.' : 'Use thinner wood, or correct the height of the saw under Shop.',
 });
 
 const noBit = (gang: Gang): PlanFault => ({
   kind: 'no-bit-for-blade',
   message: 'No usual bit makes a hole wide enough for the blade chosen.',
-  where: placeOf(gang),
+  where: gangPlace(gang),
   hint: 'Check the width and thickness of that blade under Blades.',
 });

@@ -1,5 +1,6 @@
 import { inches, compareMm } from '../units';
 import type { BladeUse } from './estimate';
+import { gangPlace } from './gangs';
 import type { Stack } from './stacks';
 
 /** Something the maker should know; it does not stop the plan. */
@@ -22,7 +23,7 @@ export const SMALL_BLANK = inches(3);
 
 /** Warnings of one stack, the gravest first. */
 export function stackWarnings(stack: Stack): PlanWarning[] {
-  const where = `${stack.gang.templateName}, ${stack.gang.parts.map(({ partName }) => partName).join(' + ')}`;
+  const where = gangPlace(stack.gang);
   const warn = (kind: PlanWarning['kind'], inputs: PlanWarning['inputs']): PlanWarning => ({
     kind,
     stackKey: stack.key,

@@ -1,5 +1,5 @@
 import { boxGrown, mapPath, type Box, type Path } from '../geometry';
-import type { Plan, PlannedStack, Run, Shop } from '../planning';
+import { gangName, patternsPerPass, type Plan, type PlannedStack, type Run, type Shop } from '../planning';
 import { cutsOf, type TemplateRevision } from '../products';
 import { inches } from '../units';
 import { fitOnPage, type Fit } from './paper';
@@ -64,14 +64,11 @@ function patternOf(
   const box = boxGrown(gang.box, LINE_ROOM);
   return {
     stackKeys: stacks.map(({ key }) => key),
-    title: `${gang.templateName}: ${gang.parts.map(({ partName }) => partName).join(' + ')}`,
+    title: `${gang.templateName}: ${gangName(gang)}`,
     box,
     outlines: cuts.filter(({ kind }) => kind === 'outside').map(({ cut }) => cut.path),
     insideCuts: cuts.filter(({ kind }) => kind === 'inside').map(({ cut }) => cut.path),
-    copies: stacks.reduce(
-      (sum, stack) => sum + stack.passesToCut * Math.max(...stack.cuts.map(({ times }) => times)),
-      0,
-    ),
+    copies: stacks.reduce((sum, stack) => sum + stack.passesToCut * patternsPerPass(stack), 0),
     fit: fitOnPage(box, shop.paper),
   };
 }

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Box, Button, Typography } from '@mui/material';
-import type { PlannedStack } from '@rapid-jig/core';
+import { gangName, type PlannedStack } from '@rapid-jig/core';
 import { CountField } from '../fields/CountField';
 import { counted } from '../words/counted';
 import { useOpenRun } from './RunRoute';
@@ -22,7 +22,7 @@ export function PassMarks({ stack }: { readonly stack: PlannedStack }) {
   const { session } = useOpenRun();
   const [spoiled, setSpoiled] = useState(0);
   const { done, passesToCut, gang } = stack;
-  const name = gang.parts.map(({ partName }) => partName).join(' + ');
+  const name = gangName(gang);
   const mark = (): void => {
     void session.markPass(stack, spoiled);
     setSpoiled(0);

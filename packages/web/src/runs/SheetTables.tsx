@@ -1,4 +1,4 @@
-import { bladesInOrder, woodById, type CutSheet, type Plan, type PlannedStack } from '@rapid-jig/core';
+import { gangName, bladesInOrder, woodById, type CutSheet, type Plan, type PlannedStack } from '@rapid-jig/core';
 import { Area, Distance, Measure, Size } from '../fields/Measure';
 import { FORM_WORDS, HOLDING_WORDS } from '../words/plan';
 
@@ -160,7 +160,7 @@ function StackRow({ stack, letter }: { readonly stack: PlannedStack; readonly le
   return (
     <tr>
       <td>
-        <b>{letter}</b> {gang.templateName}: {gang.parts.map(({ partName }) => partName).join(' + ')}, {gang.wood.name}
+        <b>{letter}</b> {gang.templateName}: {gangName(gang)}, {gang.wood.name}
       </td>
       <td>
         {layers} × <Measure mm={gang.thicknessMm} />

@@ -1,7 +1,7 @@
 import { memo } from 'react';
 import { Box, Typography } from '@mui/material';
 import { IconAlertTriangle } from '@tabler/icons-react';
-import { bladesInOrder, formatMinutes, totalMinutes, type PlannedStack } from '@rapid-jig/core';
+import { gangName, bladesInOrder, formatMinutes, totalMinutes, type PlannedStack } from '@rapid-jig/core';
 import { StackPicture } from '../drawing/StackPicture';
 import type { DrawnPart } from '../drawing/paths';
 import { Distance, Measure } from '../fields/Measure';
@@ -23,7 +23,7 @@ export const StackCard = memo(function StackCard({ stack, drawn, scale }: StackC
   const { unit } = useUnit();
   const { gang, layers, pierceHoles, passMinutes, passesToCut, warnings } = stack;
   const cutMm = stack.cuts.reduce((sum, cut) => sum + cut.measure.lengthMm * cut.times, 0);
-  const name = gang.parts.map(({ partName }) => partName).join(' + ');
+  const name = gangName(gang);
   return (
     <Box
       component="article"

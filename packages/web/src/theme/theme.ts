@@ -94,5 +94,3 @@ export const theme = createTheme({
 
 /** Figures that count: the slab face with its tabular figures. */
 export const FIGURE = { fontFamily: SLAB, fontVariantNumeric: 'tabular-nums lining-nums' } as const;
-/** Widths below which two columns become one, and the bench tablet's. */
-export const NARROW = 900;

@@ -1,10 +1,37 @@
+export {
+  arcCubics,
+  arcsAsCubics,
+  closePath,
+  endOf,
+  IDENTITY,
+  inOrder,
+  movePath,
+  moved,
+  reversePath,
+  shift,
+  stretch,
+  turn,
+} from './affine';
+export type { Affine } from './affine';
 export { bendsOf, CORNER_ANGLE } from './bends';
 export type { Bends, Corner } from './bends';
+export { thinnestBridge, WIDEST_BRIDGE } from './bridge';
+export type { Bridge } from './bridge';
+export { intersectRings, offsetRings, subtractRings, uniteRings } from './clip';
+export type { Fill, Rings } from './clip';
+export { crossingsOf } from './crossings';
+export type { Crossing } from './crossings';
+export { centroid, fittingsOf } from './fit';
+export type { Fitting, Fittings } from './fit';
 export { flatten, FLATTENING_TOLERANCE } from './flatten';
 export { pathBox, pathLength, signedArea } from './measure';
 export { isInside, nestRings, ringOf, shoelace } from './nest';
 export type { NestedRing, Ring } from './nest';
 export { eachSegment, mapPath, toSvgPathData } from './path';
 export type { ArcSegment, CubicSegment, LineSegment, Path, Segment } from './path';
+export { piecesOf, pointIn } from './pieces';
+export type { Piece, Pieces } from './pieces';
 export { boxAround, boxContains, boxGrown, boxHeight, boxUnion, boxWidth, distance, turnBetween } from './point';
 export type { Box, Point } from './point';
+export { indexSegments, nearestOnPiece } from './segment-index';
+export type { IndexedLine, Nearest, SegmentIndex } from './segment-index';

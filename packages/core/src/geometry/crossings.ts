@@ -1,0 +1,81 @@
+import { indexSegments, type IndexedLine, type SegmentIndex } from './segment-index';
+import type { Point } from './point';
+
+export interface Crossing {
+  readonly at: Point;
+  /** Lines that cross; the same one twice where a line crosses itself. */
+  readonly lines: readonly [number, number];
+}
+
+/**
+ * Where lines truly cross: each passes from one side of the other to the other side, between points or at them.
+ * Touching, meeting at an end and running along each other are no crossings. The search ends when `most` are found.
+ */
+export function crossingsOf(lines: readonly IndexedLine[], most = Infinity): Crossing[] {
+  const index = indexSegments(lines);
+  const found: Crossing[] = [];
+  for (let i = 0; i < index.count && found.length < most; i++) {
+    for (const j of index.search(boxOfPiece(index, i))) {
+      if (j <= i) continue;
+      const at = crossingAt(index, lines, i, j);
+      if (at) found.push({ at, lines: [index.line[i] ?? 0, index.line[j] ?? 0] });
+    }
+  }
+  return found;
+}
+
+/** Each point counts as the start of the piece after it, so that a crossing at a point is met once. */
+function crossingAt(index: SegmentIndex, lines: readonly IndexedLine[], i: number, j: number): Point | null {
+  const meeting = meetingOf(index, i, j);
+  if (!meeting) return null;
+  const { t, u, at } = meeting;
+  if (t < 0 || t >= 1 || u < 0 || u >= 1) return null;
+  if (t > 0 && u > 0) return at;
+  const [one, other] = [arms(index, lines, i, t === 0), arms(index, lines, j, u === 0)];
+  return one && other && armsAlternate(at, one, other) ? at : null;
+}
+
+/** The points before and after a place on a piece; null at the loose end of an open line. */
+function arms(index: SegmentIndex, lines: readonly IndexedLine[], i: number, atStart: boolean): [Point, Point] | null {
+  const after = { x: index.bx[i] ?? 0, y: index.by[i] ?? 0 };
+  if (!atStart) return [{ x: index.ax[i] ?? 0, y: index.ay[i] ?? 0 }, after];
+  const place = index.place[i] ?? 0;
+  const line = lines[index.line[i] ?? 0];
+  const before = place > 0 ? line?.points[place - 1] : line?.closed ? line.points[line.points.length - 1] : undefined;
+  return before ? [before, after] : null;
+}
+
+/** True where, going round `at`, one arm of the other lies on each side of the one. */
+function armsAlternate(at: Point, one: readonly [Point, Point], other: readonly [Point, Point]): boolean {
+  const angle = (p: Point): number => Math.atan2(p.y - at.y, p.x - at.x);
+  const full = 2 * Math.PI;
+  const base = angle(one[0]);
+  const from = (p: Point): number => (((angle(p) - base) % full) + full) % full;
+  const [end, a, b] = [from(one[1]), from(other[0]), from(other[1])];
+  const clear = [a, b].every((arm) => arm > 1e-9 && arm < full - 1e-9 && Math.abs(arm - end) > 1e-9);
+  return clear && a < end !== b < end;
+}
+
+export const boxOfPiece = ({ ax, ay, bx, by }: SegmentIndex, i: number) => {
+  const [x1, y1, x2, y2] = [ax[i] ?? 0, ay[i] ?? 0, bx[i] ?? 0, by[i] ?? 0];
+  return { minX: Math.min(x1, x2), minY: Math.min(y1, y2), maxX: Math.max(x1, x2), maxY: Math.max(y1, y2) };
+};
+
+export interface Meeting {
+  /** Share of the way along the one piece and the other. */
+  readonly t: number;
+  readonly u: number;
+  readonly at: Point;
+}
+
+/** Where the lines through two pieces meet; null where they are parallel. */
+export function meetingOf({ ax, ay, bx, by }: SegmentIndex, i: number, j: number): Meeting | null {
+  const [x, y] = [ax[i] ?? 0, ay[i] ?? 0];
+  const [dx, dy] = [(bx[i] ?? 0) - x, (by[i] ?? 0) - y];
+  const [ex, ey] = [(bx[j] ?? 0) - (ax[j] ?? 0), (by[j] ?? 0) - (ay[j] ?? 0)];
+  const cross = dx * ey - dy * ex;
+  if (cross === 0) return null;
+  const [fx, fy] = [(ax[j] ?? 0) - x, (ay[j] ?? 0) - y];
+  const t = (fx * ey - fy * ex) / cross;
+  return { t, u: (fx * dy - fy * dx) / cross, at: { x: x + t * dx, y: y + t * dy } };
+}

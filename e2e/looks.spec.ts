@@ -101,10 +101,15 @@ test('two hundred parts with long names: the run plans, the page scrolls, nothin
     thickness: { mm: 6.35, typed: '1/4' },
     grain: 'along-x',
     outline: {
-      id: randomUUID(),
+      id: randomUUID(), line: null,
       path: { start: { x: 0, y: 0 }, closed: true, segments: [corner(40 + (i % 30), 0), corner(20, 45), corner(0, 0)] },
     },
+    drawing: null,
     insideCuts: [],
+    throughCuts: [],
+    holes: [],
+    marks: [],
+    datum: null,
     sharedBlank: null,
     pinnedLayers: null,
   }));

@@ -36,23 +36,32 @@ export function ensureChromium() {
   const found = findChromium();
   if (found) return found;
   console.log('Installing Chromium …');
-  run('apt-get', ['update', '-qq']);
-  run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], {
-    DEBIAN_FRONTEND: 'noninteractive',
-  });
+  installDebian('chromium');
   const installed = findChromium();
   if (!installed)
     throw new Error('Chromium is not there after its package was installed; set RAPID_JIG_CHROMIUM to its path');
   return installed;
 }
 
-function findChromium() {
-  for (const name of BROWSERS) {
-    try {
-      return execFileSync('sh', ['-c', `command -v ${name}`], { encoding: 'utf8' }).trim();
-    } catch {
-      continue;
-    }
+/** Poppler's pdftoppm, which the tests draw PDFs with: on PATH, or Debian's package, installed where it is missing. */
+export function ensurePoppler() {
+  if (onPath('pdftoppm')) return;
+  console.log('Installing poppler …');
+  installDebian('poppler-utils');
+}
+
+function installDebian(name) {
+  run('apt-get', ['update', '-qq']);
+  run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', name], { DEBIAN_FRONTEND: 'noninteractive' });
+}
+
+const findChromium = () => BROWSERS.map(onPath).find(Boolean) ?? null;
+
+/** Where a program is, or null. */
+function onPath(name) {
+  try {
+    return execFileSync('sh', ['-c', `command -v ${name}`], { encoding: 'utf8' }).trim();
+  } catch {
+    return null;
   }
-  return null;
 }

@@ -1,6 +1,6 @@
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { build, ensureChromium, ensurePackages, root, run } from './install.mjs';
+import { build, ensureChromium, ensurePackages, ensurePoppler, root, run } from './install.mjs';
 
 // npm test: installs what is missing, then lint, types, unit tests, browser tests. Ends with `N passed, N failed`.
 const results = join(root, 'test-results');
@@ -27,6 +27,7 @@ const readResult = (name) => {
 
 ensurePackages();
 const chromium = ensureChromium();
+ensurePoppler();
 rmSync(results, { recursive: true, force: true });
 mkdirSync(results, { recursive: true });
 

@@ -1,12 +1,13 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import {
+  followSteps,
   inches,
   newRun,
+  noSteps,
   partsFromDrawing,
   planRun,
-  readSvg,
-  scaleDrawing,
+  readDrawing,
   TYPICAL_BLADES,
   TYPICAL_SHOP,
   type Part,
@@ -19,13 +20,13 @@ const DRAWINGS = ['honeycomb-trivet', 'rocking-whale', 'luggage-tags', 'harbour-
 
 async function partsOf(name: string, prefix: string): Promise<Part[]> {
   const text = await readFile(join('packages/server/demo', `${name}.svg`), 'utf8');
-  const raw = readSvg(text);
-  const drawing = raw.ok ? scaleDrawing(raw.value, raw.value.mmPerUnit ?? 1) : raw;
+  const raw = readDrawing(text);
+  const drawing = raw.ok ? followSteps(raw.value, noSteps(raw.value.mmPerUnit ?? 1)) : raw;
   if (!drawing.ok) throw new Error(drawing.error.message);
   let made = 0;
   const thickness = { mm: inches(1 / 4), typed: '1/4' };
   const newId = (): string => `${prefix} ${name} ${String(made++)}`;
-  return partsFromDrawing(drawing.value, new Set(), { woodId: 'birch-plywood', thickness, together: false, newId });
+  return partsFromDrawing(drawing.value, { drawing: name, woodId: 'birch-plywood', thickness, together: false, newId });
 }
 
 async function templates(copies: number): Promise<Template[]> {

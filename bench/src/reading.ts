@@ -1,4 +1,4 @@
-import { readSvg, scaleDrawing } from '@rapid-jig/core';
+import { followSteps, noSteps, readDrawing } from '@rapid-jig/core';
 import { printRow } from './measure';
 
 /** A sheet of wavy-edged discs: `loops` closed lines of `points` short lines each, nested two deep. */
@@ -24,10 +24,10 @@ export function benchReading(): void {
   ] as const) {
     const text = fretwork(loops, points);
     const started = performance.now();
-    const raw = readSvg(text);
+    const raw = readDrawing(text);
     if (!raw.ok) throw new Error(raw.error.message);
     const read = performance.now() - started;
-    const drawing = scaleDrawing(raw.value, raw.value.mmPerUnit ?? 1);
+    const drawing = followSteps(raw.value, noSteps(raw.value.mmPerUnit ?? 1));
     if (!drawing.ok) throw new Error(drawing.error.message);
     const nested = performance.now() - started - read;
     const name = `drawing of ${String(loops * points)} points in ${String(loops)} loops`;

@@ -1,4 +1,4 @@
-import type { Blade, Fault, Plan, Run, Template, WorkEvent } from '@rapid-jig/core';
+import type { Blade, Fault, PatternSheetOptions, PatternWish, Plan, Run, Template, WorkEvent } from '@rapid-jig/core';
 
 /** A document as the server keeps it. `version` goes back in If-Match; 0 stands for "not there yet". */
 export interface Stored<T> {
@@ -37,6 +37,12 @@ export interface PlanSnapshot {
 export interface DrawingFile {
   readonly fileName: string;
   readonly text: string;
+}
+
+/** Patterns to be printed. */
+export interface PatternRequest {
+  readonly patterns: readonly PatternWish[];
+  readonly options: PatternSheetOptions;
 }
 
 export interface Health {

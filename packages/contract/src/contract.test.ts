@@ -1,15 +1,31 @@
 import { describe, expect, test } from '@jest/globals';
-import { TYPICAL_BLADES, TYPICAL_SHOP, type Run, type Template } from '@rapid-jig/core';
+import { noSteps, TYPICAL_BLADES, TYPICAL_SHOP, type DrawingSteps, type Run, type Template } from '@rapid-jig/core';
 import { check, drawerSchema, runSchema, shopSchema, templateSchema, workEventSchema } from '.';
 
 const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
+
+const steps: DrawingSteps = {
+  ...noSteps(1),
+  mends: { 'gap|path #1|path #2': 'close' },
+  kinds: { 'circle #1': 'drilled' },
+  held: ['path #1 slot 3'],
+  shape: [
+    { kind: 'true-size', from: { x: 0, y: 0 }, to: { x: 10, y: 0 }, distance: { mm: 25.4, typed: '1' } },
+    { kind: 'scale', to: { by: 'width', length: { mm: 50.8, typed: '2' } } },
+    { kind: 'scale', to: { by: 'board', width: { mm: 50.8, typed: '2' }, height: { mm: 90, typed: '90 mm' } } },
+    { kind: 'rotate', angle: 1.5 },
+    { kind: 'mirror', axis: 'up-down' },
+  ],
+  grain: 'along-y',
+  datum: { line: 'path #1', segment: 4 },
+};
 
 const template: Template = {
   id: uuid(1),
   name: 'Luggage tag',
   note: '',
   archived: false,
-  drawings: [{ id: uuid(2), fileName: 'tag.svg', mmPerUnit: 1 }],
+  drawings: [{ id: uuid(2), fileName: 'tag.svg', steps }],
   parts: [
     {
       id: uuid(3),
@@ -20,9 +36,15 @@ const template: Template = {
       grain: 'along-x',
       sharedBlank: null,
       pinnedLayers: null,
+      drawing: uuid(2),
       insideCuts: [],
+      throughCuts: [],
+      holes: [{ id: uuid(6), line: 'circle #1', center: { x: 2, y: 2 }, diameterMm: 3.175 }],
+      marks: [],
+      datum: { from: { x: 0, y: 0 }, to: { x: 9, y: 0 } },
       outline: {
         id: uuid(4),
+        line: null,
         path: {
           start: { x: 0, y: 0 },
           closed: true,
@@ -85,6 +107,18 @@ describe('what is wrong is named by its field', () => {
       templateSchema,
       { ...template, parts: [{ ...part, thickness: { mm: 0, typed: '0' } }] },
       'parts.0.thickness.mm',
+    ],
+    [
+      'a step of no kind',
+      templateSchema,
+      { ...template, drawings: [{ ...template.drawings[0], steps: { ...steps, shape: [{ kind: 'melt' }] } }] },
+      'drawings.0.steps.shape.0',
+    ],
+    [
+      'a mend that is no action',
+      templateSchema,
+      { ...template, drawings: [{ ...template.drawings[0], steps: { ...steps, mends: { gap: 'weld' } } }] },
+      'drawings.0.steps.mends.gap',
     ],
     ['a number as text', runSchema, { ...run, lines: [{ ...run.lines[0], copies: '12' }] }, 'lines.0.copies'],
     ['a negative quantity', runSchema, { ...run, lines: [{ ...run.lines[0], copies: -1 }] }, 'lines.0.copies'],

@@ -24,7 +24,7 @@ export const length = Joi.object<Length, true>({
 
 const figure = Joi.number().min(-LONGEST_MM).max(LONGEST_MM).required();
 const pointShape = Joi.object<Point, true>({ x: figure, y: figure });
-const point = pointShape.required();
+export const point = pointShape.required();
 
 const segment = Joi.alternatives<Segment>().conditional('.kind', {
   switch: [
@@ -37,9 +37,12 @@ const segment = Joi.alternatives<Segment>().conditional('.kind', {
   ],
 });
 
-/** A closed line to cut. */
-export const closedPath = Joi.object<Wire<Path>, true>({
+/** A line to cut, open or closed. */
+export const anyPath = Joi.object<Wire<Path>, true>({
   start: point,
   segments: Joi.array().items(segment).min(1).max(500_000).required(),
-  closed: Joi.boolean().valid(true).required(),
+  closed: Joi.boolean().required(),
 });
+
+/** A closed line to cut. */
+export const closedPath = anyPath.keys({ closed: Joi.boolean().valid(true).required() });

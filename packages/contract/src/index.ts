@@ -4,6 +4,7 @@ export type {
   Drawer,
   DrawingFile,
   Health,
+  PatternRequest,
   PlanSnapshot,
   Stored,
   StoredEvents,
@@ -11,4 +12,5 @@ export type {
   StoredTemplate,
 } from './api';
 export { check } from './check';
+export { patternRequestSchema } from './pattern-request';
 export { drawerSchema, drawingFileSchema, runSchema, shopSchema, templateSchema, workEventSchema } from './schemas';

@@ -5,6 +5,9 @@ import {
   TOOTH_FORMS,
   type Blade,
   type DrawingSource,
+  type DrilledHole,
+  type Edge,
+  type MarkedLine,
   type MeasuredThickness,
   type Part,
   type PartCut,
@@ -20,9 +23,42 @@ import {
   type WorkEvent,
 } from '@rapid-jig/core';
 import type { Drawer, DrawingFile } from './api';
-import { closedPath, count, date, freeName, id, length, name, note, positiveMm, time, type Wire } from './fields';
+import { stepsSchema } from './steps';
+import {
+  anyPath,
+  closedPath,
+  count,
+  date,
+  freeName,
+  id,
+  length,
+  name,
+  note,
+  point,
+  positiveMm,
+  time,
+  type Wire,
+} from './fields';
 
-const partCut = Joi.object<PartCut, true>({ id: id.required(), path: closedPath.required() });
+const lineId = Joi.string().max(400);
+const fromLine = { id: id.required(), line: lineId.allow(null).required() };
+const partCut = Joi.object<PartCut, true>({ ...fromLine, path: closedPath.required() });
+const throughCut = Joi.object<PartCut, true>({ ...fromLine, path: anyPath.required() });
+
+const drilledHole = Joi.object<DrilledHole, true>({
+  ...fromLine,
+  center: point,
+  diameterMm: positiveMm.required(),
+});
+
+const markedLine = Joi.object<MarkedLine, true>({
+  ...fromLine,
+  kind: Joi.string().valid('mark', 'fold').required(),
+  path: anyPath.required(),
+});
+
+const edge = Joi.object<Edge, true>({ from: point, to: point });
+const grain = Joi.string().valid('along-x', 'along-y', 'any');
 
 const part = Joi.object<Wire<Part>, true>({
   id: id.required(),
@@ -30,9 +66,14 @@ const part = Joi.object<Wire<Part>, true>({
   perCopy: count.max(10_000).required(),
   woodId: Joi.string().max(60).required(),
   thickness: length.required(),
-  grain: Joi.string().valid('along-x', 'along-y', 'any').required(),
+  grain: grain.required(),
+  drawing: id.allow(null).required(),
   outline: partCut.required(),
   insideCuts: Joi.array().items(partCut).max(20_000).required(),
+  throughCuts: Joi.array().items(throughCut).max(20_000).required(),
+  holes: Joi.array().items(drilledHole).max(20_000).required(),
+  marks: Joi.array().items(markedLine).max(20_000).required(),
+  datum: edge.allow(null).required(),
   sharedBlank: id.allow(null).required(),
   pinnedLayers: Joi.number().integer().min(1).max(100).allow(null).required(),
 });
@@ -40,7 +81,7 @@ const part = Joi.object<Wire<Part>, true>({
 const drawingSource = Joi.object<DrawingSource, true>({
   id: id.required(),
   fileName: Joi.string().max(255).required(),
-  mmPerUnit: Joi.number().greater(0).max(1e6).required(),
+  steps: stepsSchema.required(),
 });
 
 export const templateSchema = Joi.object<Wire<Template>, true>({

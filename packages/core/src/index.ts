@@ -19,6 +19,7 @@ export {
 } from './units';
 export type { InchFraction, Length, LengthFault, LengthUnit } from './units';
 export {
+  arcCubics,
   bendsOf,
   boxAround,
   boxContains,
@@ -26,6 +27,7 @@ export {
   boxHeight,
   boxUnion,
   boxWidth,
+  circlePath,
   CORNER_ANGLE,
   distance,
   eachSegment,
@@ -33,6 +35,7 @@ export {
   FLATTENING_TOLERANCE,
   isInside,
   mapPath,
+  nearestOnPiece,
   nestRings,
   pathBox,
   pathLength,
@@ -56,7 +59,7 @@ export type {
   Segment,
 } from './geometry';
 export { HARD_ABOVE_N, hardnessClass, NEWTONS_PER_POUND_FORCE, SOFT_BELOW_N, woodById, WOODS } from './wood';
-export type { HardnessClass, Wood, WoodGrain, WoodSource } from './wood';
+export type { Grain, HardnessClass, Wood, WoodGrain, WoodSource } from './wood';
 export {
   BLADE_SIZES,
   chooseBlades,
@@ -82,20 +85,75 @@ export type {
   ReasonSource,
   ToothForm,
 } from './blades';
-export { LARGEST_FILE_BYTES, measureCut, readSvg, scaleDrawing, tooLargeAFile, UNITS_PER_INCH } from './patterns';
+export {
+  bitFor,
+  followSteps,
+  groupKey,
+  JOIN_WITHIN,
+  LARGEST_FILE_BYTES,
+  likeParts,
+  LINE_KINDS,
+  measureCut,
+  MEND_ACTIONS,
+  noSteps,
+  readDrawing,
+  SAME_OUTLINE,
+  shapesOf,
+  tooLargeAFile,
+  turnGrain,
+  understandPart,
+  UNITS_PER_INCH,
+  writeDxf,
+  writeSvg,
+} from './patterns';
 export type {
   CutKind,
   CutMeasure,
   Drawing,
+  DrawingFault,
+  DrawingFaultKind,
+  DrawingSteps,
+  DrawnLine,
+  Edge,
+  EdgeOfLine,
+  Feature,
+  Difficulty,
+  DifficultyLevel,
+  DifficultyReason,
+  DifficultyRule,
+  KindReason,
   LeftOut,
   LeftOutKind,
-  Outline,
+  LikeParts,
+  LineKind,
+  MendAction,
+  NoPierceHole,
+  PartShape,
+  PartUnderstanding,
+  PierceHole,
+  PlacedCorner,
   RawDrawing,
   RawLine,
   ReadFault,
+  ScaleTarget,
+  ShapeStep,
+  Stand,
+  Tip,
+  UnderstandingOf,
+  WaysToFit,
+  WrittenLine,
 } from './patterns';
-export { cutsOf, partsFromDrawing } from './products';
-export type { DrawingSource, Grain, Part, PartCut, PartDefaults, Template, TemplateRevision } from './products';
+export { cutsOf, partsFromDrawing, renewParts, shapeOfPart } from './products';
+export type {
+  DrawingSource,
+  DrilledHole,
+  MarkedLine,
+  Part,
+  PartCut,
+  PartDefaults,
+  Template,
+  TemplateRevision,
+} from './products';
 export { addUpWork } from './ledger';
 export type { PassSawn, PassTakenBack, PieceCount, WorkDone, WorkEvent } from './ledger';
 export {
@@ -114,6 +172,7 @@ export {
   splitEvenly,
   splitPinned,
   totalMinutes,
+  bladePreferences,
   TYPICAL_SHOP,
   verifyPlan,
 } from './planning';
@@ -153,6 +212,35 @@ export type {
   SpareRule,
 } from './planning';
 export { labourCost } from './production';
-export { cutSheet, fileNameFor, PAGES, partListCsv, turnedBox, turnedPath } from './sheets';
-export type { CautionId, CutSheet, Fit, Page, PatternDrawing } from './sheets';
+export {
+  checkBarMm,
+  cutSheet,
+  fileNameFor,
+  LINE_COLOURS,
+  PAGES,
+  partListCsv,
+  patternsFor,
+  patternSheets,
+  turnedBox,
+  turnedPath,
+  wishesOfPlan,
+  wishesOfTemplate,
+} from './sheets';
+export type {
+  CautionId,
+  CutSheet,
+  Fit,
+  Ink,
+  LineColour,
+  Mark,
+  Page,
+  Pattern,
+  PatternDrawing,
+  PatternLook,
+  PatternSheetOptions,
+  PatternSheets,
+  PatternWish,
+  SheetPage,
+  WishFault,
+} from './sheets';
 export { CORE_VERSION } from './version';

@@ -41,6 +41,10 @@ const runRoutes = (services: Services): RouteObject[] => [
     children: [
       { index: true, lazy: async () => ({ Component: (await import('./runs/RunView')).RunView }) },
       { path: 'sheet', lazy: async () => ({ Component: (await import('./runs/SheetView')).SheetView }) },
+      {
+        path: 'patterns',
+        lazy: async () => ({ Component: (await import('./patterns/PatternRoutes')).RunPatternsView }),
+      },
     ],
   },
 ];
@@ -55,7 +59,30 @@ const templateRoutes = (services: Services): RouteObject[] => [
   },
   {
     path: 'templates/new',
-    lazy: async () => ({ Component: (await import('./templates/NewTemplateView')).NewTemplateView }),
+    lazy: async () => {
+      const { NewTemplateView, loadNewDesk } = await import('./templates/DeskRoutes');
+      return { Component: NewTemplateView, loader: () => loadNewDesk(services) };
+    },
+  },
+  {
+    path: 'templates/:id/drawings/:drawing',
+    lazy: async () => {
+      const { TemplateDrawingView, loadDrawing } = await import('./templates/DeskRoutes');
+      return {
+        Component: TemplateDrawingView,
+        loader: ({ params }) => loadDrawing(services, params['id'] ?? '', params['drawing'] ?? ''),
+      };
+    },
+  },
+  {
+    path: 'templates/:id/patterns',
+    lazy: async () => {
+      const { TemplatePatternsView, loadTemplatePatterns } = await import('./patterns/PatternRoutes');
+      return {
+        Component: TemplatePatternsView,
+        loader: ({ params }) => loadTemplatePatterns(services, params['id'] ?? ''),
+      };
+    },
   },
   {
     path: 'templates/:id',

@@ -1,14 +1,13 @@
 import { createContext, useContext } from 'react';
 import { useStore } from 'zustand';
 import { createStore, type StoreApi } from 'zustand/vanilla';
-import type { Remote } from 'comlink';
 import { err, ok, type LengthUnit, type Result, type Shop } from '@rapid-jig/core';
 import type { ApiFault, Drawer } from '@rapid-jig/contract';
 import { createApi, type Api } from './api/client';
 import { createQueue, openDocument, type OpenDocument } from './documents/document';
 import { openDrafts, type Drafts } from './documents/drafts';
-import { startPlanner, startReader, type Planner } from './workers/clients';
-import type { ReaderApi } from './workers/reader.worker';
+import { startPlanner, type Planner } from './workers/clients';
+import { startReader, type Reader } from './workers/reader';
 
 /** What this browser shows differently from the shop's own habit. */
 export interface Viewing {
@@ -25,7 +24,7 @@ export interface Services {
   readonly queue: ReturnType<typeof createQueue>;
   readonly planner: Planner;
   /** Reads drawings; its worker starts when it is first asked for. */
-  readonly reader: () => Remote<ReaderApi>;
+  readonly reader: Reader;
   readonly shop: OpenDocument<Shop>;
   readonly drawer: OpenDocument<Drawer>;
   readonly viewing: StoreApi<Viewing>;
@@ -50,7 +49,7 @@ export async function startServices(base: '' | '/demo'): Promise<Result<Services
     queue,
     clientId,
     planner: startPlanner(),
-    reader: once(startReader),
+    reader: startReader(),
     shop: await openDocument({
       key: 'shop',
       stored: shop.value,
@@ -67,12 +66,6 @@ export async function startServices(base: '' | '/demo'): Promise<Result<Services
     }),
     viewing: createStore<Viewing>(() => ({ otherUnit: false })),
   });
-}
-
-/** Makes something when it is first asked for, and only then. */
-function once<T extends object>(make: () => T): () => T {
-  let made: T | null = null;
-  return () => (made ??= make());
 }
 
 export const ServicesContext = createContext<Services | null>(null);

@@ -51,7 +51,7 @@ export const MANY_CORNERS = 13;
 /** Plain work starts at this size; thinner ones are for detail (common practice). */
 const PLAIN_FROM: BladeSize = '3';
 /** Woods this hard cut better with fewer teeth (common practice; the handbook's hardest woods). */
-const VERY_HARD_N = 1800 * NEWTONS_PER_POUND_FORCE;
+export const VERY_HARD_N = 1800 * NEWTONS_PER_POUND_FORCE;
 /** A spiral cuts as wide a slot as a flat blade two sizes up (common practice). */
 const SPIRAL_STEPS_DOWN = 2;
 

@@ -1,6 +1,6 @@
 export { BLADE_SIZES, comfortHeight, pierceBit, sizeIndex, STRETCH, TOOTH_FORMS, turningRadius } from './blade';
 export type { Blade, BladeEnds, BladeSize, ToothForm } from './blade';
-export { chooseBlades, MANY_CORNERS } from './choose';
+export { chooseBlades, MANY_CORNERS, VERY_HARD_N } from './choose';
 export type { BladeChoice, BladeFault, BladePreferences, CutDemand } from './choose';
 export type { BladeRule, Reason, ReasonSource } from './reason';
 export { TYPICAL_BLADES } from './typical';

@@ -1,4 +1,4 @@
-import { eachSegment, pointOnCubic, type CubicSegment, type Path, type Segment } from './path';
+import { eachSegment, pointOnCubic, type ArcSegment, type CubicSegment, type Path, type Segment } from './path';
 import { distance, turnBetween, type Point } from './point';
 
 /** A change of direction of this much or more at one place is a corner; less is a step of a curve drawn in short lines. */
@@ -17,6 +17,8 @@ export interface Corner {
   readonly at: Point;
   /** Radians, positive to the left. */
   readonly turn: number;
+  /** The direction in which the line comes to it, of any length. */
+  readonly enter: Point;
 }
 
 export interface Bends {
@@ -28,7 +30,6 @@ export interface Bends {
 
 interface Stretch {
   readonly from: Point;
-  readonly to: Point;
   readonly length: number;
   readonly enter: Point;
   readonly leave: Point;
@@ -47,20 +48,21 @@ export function bendsOf(path: Path): Bends {
   };
   const stretches: Stretch[] = [];
   eachSegment(path, (from, segment) => {
-    for (const bend of curvesOf(from, segment)) {
-      if (bend.radius >= CORNER_RADIUS) curve(bend.radius, bend.at);
-    }
+    if (segment.kind !== 'line')
+      for (const bend of curvesOf(from, segment)) {
+        if (bend.radius >= CORNER_RADIUS) curve(bend.radius, bend.at);
+      }
     const stretch = stretchOf(from, segment);
     if (stretch.length > SPECK) stretches.push(stretch);
     const hidden = tightTurn(segment, stretch);
-    if (hidden !== null) corners.push({ at: segment.to, turn: hidden });
+    if (hidden !== null) corners.push({ at: segment.to, turn: hidden, enter: stretch.enter });
   });
   const last = stretches[stretches.length - 1];
   let before = path.closed ? last : undefined;
   for (const stretch of stretches) {
     if (before) {
       const turn = turnBetween(before.leave, stretch.enter);
-      if (Math.abs(turn) >= CORNER_ANGLE) corners.push({ at: stretch.from, turn });
+      if (Math.abs(turn) >= CORNER_ANGLE) corners.push({ at: stretch.from, turn, enter: before.leave });
       else if (before.isLine && stretch.isLine && Math.abs(turn) > 1e-6) {
         const radius = Math.min(before.length, stretch.length) / (2 * Math.tan(Math.abs(turn) / 2));
         if (radius >= CORNER_RADIUS) curve(radius, stretch.from);
@@ -72,11 +74,11 @@ export function bendsOf(path: Path): Bends {
 }
 
 function stretchOf(from: Point, segment: Segment): Stretch {
-  const base = { from, to: segment.to };
+  const { to } = segment;
   switch (segment.kind) {
     case 'line': {
-      const along = minus(segment.to, from);
-      return { ...base, length: distance(from, segment.to), enter: along, leave: along, isLine: true };
+      const along = minus(to, from);
+      return { from, length: Math.hypot(along.x, along.y), enter: along, leave: along, isLine: true };
     }
     case 'arc': {
       const side = Math.sign(segment.sweep);
@@ -85,12 +87,12 @@ function stretchOf(from: Point, segment: Segment): Stretch {
         y: (at.x - segment.center.x) * side,
       });
       const length = distance(from, segment.center) * Math.abs(segment.sweep);
-      return { ...base, length, enter: tangent(from), leave: tangent(segment.to), isLine: false };
+      return { from, length, enter: tangent(from), leave: tangent(to), isLine: false };
     }
     case 'cubic': {
-      const { c1, c2, to } = segment;
+      const { c1, c2 } = segment;
       return {
-        ...base,
+        from,
         length: distance(from, c1) + distance(c1, c2) + distance(c2, to),
         enter: towards(from, c1, c2, to),
         leave: minus(ORIGIN, towards(to, c2, c1, from)),
@@ -109,8 +111,7 @@ function towards(from: Point, a: Point, b: Point, c: Point): Point {
   return distance(from, b) > SAME_PLACE ? minus(b, from) : minus(c, from);
 }
 
-function curvesOf(from: Point, segment: Segment): { radius: number; at: Point }[] {
-  if (segment.kind === 'line') return [];
+function curvesOf(from: Point, segment: ArcSegment | CubicSegment): { radius: number; at: Point }[] {
   if (segment.kind === 'arc') return [{ radius: distance(from, segment.center), at: from }];
   const curves: { radius: number; at: Point }[] = [];
   for (let i = 0; i <= 16; i++) {

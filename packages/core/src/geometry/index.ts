@@ -27,7 +27,7 @@ export { flatten, FLATTENING_TOLERANCE } from './flatten';
 export { pathBox, pathLength, signedArea } from './measure';
 export { isInside, nestRings, ringOf, shoelace } from './nest';
 export type { NestedRing, Ring } from './nest';
-export { eachSegment, mapPath, toSvgPathData } from './path';
+export { circlePath, eachSegment, mapPath, pointOnArc, toSvgPathData } from './path';
 export type { ArcSegment, CubicSegment, LineSegment, Path, Segment } from './path';
 export { piecesOf, pointIn } from './pieces';
 export type { Piece, Pieces } from './pieces';

@@ -58,6 +58,13 @@ export function mapPath(path: Path, move: (point: Point) => Point, mirrored = fa
   return { start: move(path.start), segments: mapped, closed: path.closed };
 }
 
+/** A circle as two half arcs, counter-clockwise from its right. */
+export const circlePath = (center: Point, radius: number): Path => {
+  const [right, left] = [center.x + radius, center.x - radius].map((x) => ({ x, y: center.y })) as [Point, Point];
+  const half = (to: Point): ArcSegment => ({ kind: 'arc', to, center, sweep: Math.PI });
+  return { start: right, segments: [half(left), half(right)], closed: true };
+};
+
 /** The path written as the `d` of an SVG path, y down as SVG has it. Arcs become SVG arcs of at most half a turn. */
 export function toSvgPathData(path: Path): string {
   const at = (point: Point): string => `${round(point.x)} ${round(-point.y)}`;

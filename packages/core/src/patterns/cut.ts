@@ -1,6 +1,7 @@
-import { bendsOf, pathLength, signedArea, type Path, type Point } from '../geometry';
+import { bendsOf, pathLength, signedArea, type Bends, type Path, type Point } from '../geometry';
 
-export type CutKind = 'outside' | 'inside';
+/** `through` is an open line from edge to edge: it needs no pierce hole and parts the piece. */
+export type CutKind = 'outside' | 'inside' | 'through';
 
 /** What a cut is like to saw. */
 export interface CutMeasure {
@@ -14,16 +15,17 @@ export interface CutMeasure {
 }
 
 /**
- * Measures one closed cut. On an outline the inside corners are the hollow ones; in an inside cut they are those of
- * the opening, since the wood that stays is around it.
+ * Measures one cut. On an outline the inside corners are the hollow ones; in an inside cut they are those of the
+ * opening, since the wood that stays is around it; on a through cut every corner has wood all round. `bends` may be
+ * given where they are known already.
  */
-export function measureCut(path: Path, kind: CutKind): CutMeasure {
-  const { corners, tightest } = bendsOf(path);
+export function measureCut(path: Path, kind: CutKind, { corners, tightest }: Bends = bendsOf(path)): CutMeasure {
   const ahead = Math.sign(signedArea(path)) * (kind === 'outside' ? -1 : 1);
   return {
     lengthMm: pathLength(path),
     corners: corners.length,
-    sharpInsideCorners: corners.filter(({ turn }) => Math.sign(turn) === ahead).length,
+    sharpInsideCorners:
+      kind === 'through' ? corners.length : corners.filter(({ turn }) => Math.sign(turn) === ahead).length,
     tightest,
   };
 }

@@ -1,110 +1,155 @@
-import { err, ok, requireAbove, type Result } from '../result';
-import { snapMm } from '../units';
 import {
   boxHeight,
+  boxUnion,
   boxWidth,
-  distance,
-  flatten,
+  eachSegment,
   mapPath,
-  nestRings,
-  ringOf,
+  moved,
   signedArea,
-  type Box,
   type Path,
-  type Ring,
+  type Point,
 } from '../geometry';
-import type { LeftOut, ReadFault } from './fault';
-import { noClosedShapes, tooLargeADrawing, type RawDrawing, type RawLine } from './svg/read';
+import { err, ok, requireAbove, type Result } from '../result';
+import { snapMm } from '../units';
+import type { Grain } from '../wood';
+import { cleanLines } from './clean/clean';
+import { lineOf, type DrawingFault, type Line } from './clean/line';
+import { noLines, tooLargeADrawing, tooSmallADrawing, type LeftOut, type ReadFault } from './fault';
+import { judgeLines, type JudgedLine, type KindReason } from './kinds';
+import type { RawDrawing } from './raw';
+import { featuresOf, type Feature } from './shape/features';
+import { shapeLines } from './shape/shape';
+import { simplifyPath } from './shape/simplify';
+import type { DrawingSteps, LineKind } from './steps';
 
-/** A closed line of the drawing at its true size. */
-export interface Outline {
-  /** mm, y up, counter-clockwise or not as drawn; the drawing's lower left corner is the origin. */
+/** A line of a drawing at its true size, and what it is. */
+export interface DrawnLine {
+  readonly id: string;
+  /** mm, y up, as drawn; the drawing's lower left corner is the origin. */
   readonly path: Path;
-  /** 0 a part, 1 an inside cut, 2 a piece that falls out, and so on. */
-  readonly depth: number;
-  /** Place in `outlines` of the outline it lies in, or null. */
-  readonly parent: number | null;
-  /** mm2, without sign. */
-  readonly area: number;
   readonly where: string;
+  readonly layer: string;
+  readonly colour: string;
+  readonly kind: LineKind;
+  /** What the program takes it for; `kind` is the maker's word where there is one. */
+  readonly proposed: LineKind;
+  readonly reason: KindReason;
+  /** Id of the outline of the part it belongs to; of an outline, the part it falls out of; or null. */
+  readonly parent: string | null;
+  /** mm2, without sign; 0 for an open line. */
+  readonly area: number;
 }
 
-/** A drawing at its true size: what there is to cut, and what was left out. */
+/** A straight edge of a part: mm, in the frame of its drawing. */
+export interface Edge {
+  readonly from: Point;
+  readonly to: Point;
+}
+
+/** A drawing at its true size: what there is to cut, what may not be meant, and what was left out. */
 export interface Drawing {
   readonly width: number;
   readonly height: number;
-  readonly outlines: readonly Outline[];
+  readonly lines: readonly DrawnLine[];
+  readonly faults: readonly DrawingFault[];
+  readonly features: readonly Feature[];
   readonly leftOut: readonly LeftOut[];
+  readonly grain: Grain | null;
+  /** The edge that lies on the board's own edge, and the outline it belongs to. */
+  readonly datum: { readonly line: string; readonly edge: Edge } | null;
 }
 
-/** Ends no further apart than this meet, mm: less than the thinnest kerf. */
-const JOIN_TOLERANCE = 0.1;
-/** An outline of less area is a speck, mm2. */
-const SMALLEST_AREA = 1;
 /** Nothing in a small shop is longer, mm. */
 const LONGEST_SIDE = 5000;
+/** Nothing of less is sawn, mm. */
+const SHORTEST_SIDE = 1;
 
 /**
- * Brings a drawing to its size, one user unit being `mmPerUnit` mm, and nests its closed lines.
- * Open lines, specks under 1 mm2 and lines drawn twice are left out and named.
- * Errors: nothing closed; larger than 5 m.
+ * Does the maker's steps to a drawing as read: brings it to size, joins and mends its lines, thins out its points,
+ * shapes it, and tells what each line is. Pure: the same drawing and steps give the same answer.
+ * Errors: larger than 5 m, smaller than 1 mm, no line left. Throws where the size is not known yet.
  */
-export function scaleDrawing(raw: RawDrawing, mmPerUnit: number): Result<Drawing, ReadFault> {
-  requireAbove(0, mmPerUnit, 'mmPerUnit', 'mm');
+export function followSteps(raw: RawDrawing, steps: DrawingSteps): Result<Drawing, ReadFault> {
+  const { mmPerUnit } = steps;
+  requireAbove(0, mmPerUnit ?? 0, 'mmPerUnit', 'mm');
+  const scale = mmPerUnit ?? 1;
   const { box } = raw;
-  const [width, height] = [boxWidth(box) * mmPerUnit, boxHeight(box) * mmPerUnit];
-  if (!(width <= LONGEST_SIDE && height <= LONGEST_SIDE)) return err(tooLargeADrawing(box, mmPerUnit));
-  const leftOut: LeftOut[] = [...raw.leftOut];
-  const kept: { line: RawLine; path: Path; ring: Ring }[] = [];
-  const seen = new Map<string, Ring[]>();
-  for (const line of raw.lines) {
-    const leave = (kind: LeftOut['kind']): void => void leftOut.push({ kind, where: line.where, at: line.path.start });
-    const path = closedPath(scaled(line.path, box, mmPerUnit), line.filled);
-    if (path === null) leave('open-line');
-    else {
-      const ring = ringOf(flatten(path));
-      if (ring.area < SMALLEST_AREA) leave('speck');
-      else if (isDoubled(ring, seen)) leave('doubled-line');
-      else kept.push({ line, path, ring });
-    }
-  }
-  if (kept.length === 0) return err(noClosedShapes(leftOut));
-  const nested = nestRings(kept.map(({ ring }) => ring));
-  const outlines = kept.map(({ line, path }, i): Outline => ({
+  const largest = Math.max(boxWidth(box), boxHeight(box)) * scale;
+  if (!(largest <= LONGEST_SIDE)) return err(tooLargeADrawing(box, scale));
+  if (largest < SHORTEST_SIDE) return err(tooSmallADrawing(box, scale));
+  const sized = raw.lines.map((line) => lineOf(line, sizedPath(line.path, box, scale)));
+  const clean = cleanLines(sized, steps.joinWithin, steps.mends);
+  const thin = clean.lines.map((line) => thinned(line, steps.simplifyWithin));
+  const shaped = shapeLines(thin, steps.shape, steps.held);
+  if (shaped.lines.length === 0) return err(noLines(raw.leftOut));
+  const judged = judgeLines(shaped.lines, steps);
+  const whole = boxUnion(shaped.lines.map((line) => line.box));
+  const [width, height] = [boxWidth(whole), boxHeight(whole)];
+  if (!(Math.max(width, height) <= LONGEST_SIDE)) return err(tooLargeADrawing(whole, 1));
+  const place = (point: Point): Point => moved(shaped.moved, point);
+  return ok({
+    width: snapMm(width),
+    height: snapMm(height),
+    lines: judged.map((line) => drawnLine(line, judged)),
+    faults: clean.faults.map((fault) => ({ ...fault, at: place(fault.at) })),
+    features: steps.shape.length === 0 ? featuresOf(shaped.lines) : shownFeatures(thin, shaped.lines, place),
+    leftOut: raw.leftOut.map((item) => ({ ...item, at: item.at && place(toMm(item.at, box, scale)) })),
+    grain: turnGrain(steps.grain, steps.shape),
+    datum: datumOf(shaped.lines, steps),
+  });
+}
+
+/** Features bear the names they had before shaping; where a held slot changed a curve beside it, they keep that measure too. */
+function shownFeatures(thin: readonly Line[], shaped: readonly Line[], place: (point: Point) => Point): Feature[] {
+  const after = new Map(featuresOf(shaped).map((feature) => [feature.id, feature]));
+  return featuresOf(thin).map((feature) => after.get(feature.id) ?? { ...feature, at: place(feature.at) });
+}
+
+const toMm = ({ x, y }: Point, box: RawDrawing['box'], mmPerUnit: number): Point => ({
+  x: snapMm((x - box.minX) * mmPerUnit),
+  y: snapMm((y - box.minY) * mmPerUnit),
+});
+
+const sizedPath = (path: Path, box: RawDrawing['box'], mmPerUnit: number): Path =>
+  mapPath(path, (point) => toMm(point, box, mmPerUnit));
+
+function thinned(line: Line, within: number): Line {
+  const path = simplifyPath(line.path, within);
+  return path === line.path ? line : lineOf(line, path);
+}
+
+function drawnLine({ line, kind, proposed, reason, parent }: JudgedLine, all: readonly JudgedLine[]): DrawnLine {
+  const { id, path, where, layer, colour } = line;
+  const area = path.closed ? Math.abs(signedArea(path)) : 0;
+  return {
+    id,
     path,
-    depth: nested[i]?.depth ?? 0,
-    parent: nested[i]?.parent ?? null,
-    area: Math.abs(signedArea(path)),
-    where: line.where,
-  }));
-  return ok({ width: snapMm(width), height: snapMm(height), outlines, leftOut });
+    where,
+    layer,
+    colour,
+    kind,
+    proposed,
+    reason,
+    area,
+    parent: parent === null ? null : (all[parent]?.line.id ?? null),
+  };
 }
 
-const scaled = (path: Path, box: Box, mmPerUnit: number): Path =>
-  mapPath(path, ({ x, y }) => ({ x: snapMm((x - box.minX) * mmPerUnit), y: snapMm((y - box.minY) * mmPerUnit) }));
-
-/** The path with its ends joined, or null where it is open. */
-function closedPath(path: Path, filled: boolean): Path | null {
-  const last = path.segments[path.segments.length - 1];
-  if (!last || path.closed) return path;
-  const gap = distance(last.to, path.start);
-  if (gap > JOIN_TOLERANCE && !(filled && path.segments.length > 1)) return null;
-  const closing = gap === 0 ? [] : [{ kind: 'line' as const, to: path.start }];
-  return { ...path, segments: [...path.segments, ...closing], closed: true };
+/** The grain turns with the drawing at each quarter turn; other turns leave it as the maker set it. Done twice it is undone. */
+export function turnGrain(grain: Grain | null, shape: DrawingSteps['shape']): Grain | null {
+  if (grain === null || grain === 'any') return grain;
+  const quarters = shape.filter((step) => step.kind === 'rotate' && isOddQuarter(step.angle)).length;
+  return quarters % 2 === 0 ? grain : grain === 'along-x' ? 'along-y' : 'along-x';
 }
 
-/** True where a ring with the same area and box, to a hundredth of a mm, came before. */
-function isDoubled(ring: Ring, seen: Map<string, Ring[]>): boolean {
-  const key = [ring.box.minX, ring.box.minY, ring.box.maxX, ring.box.maxY].map((v) => v.toFixed(1)).join();
-  const alike = seen.get(key) ?? [];
-  seen.set(key, [...alike, ring]);
-  const near = (a: number, b: number): boolean => Math.abs(a - b) < 0.01;
-  return alike.some(
-    (other) =>
-      near(other.area, ring.area) &&
-      near(other.box.minX, ring.box.minX) &&
-      near(other.box.minY, ring.box.minY) &&
-      near(other.box.maxX, ring.box.maxX) &&
-      near(other.box.maxY, ring.box.maxY),
-  );
+const isOddQuarter = (angle: number): boolean => Math.abs(Math.abs(Math.sin(angle)) - 1) < 1e-6;
+
+function datumOf(lines: readonly Line[], { datum }: DrawingSteps): Drawing['datum'] {
+  const line = datum && lines.find(({ id }) => id === datum.line);
+  if (!line) return null;
+  let [edge, place] = [null as Edge | null, 0];
+  eachSegment(line.path, (from, segment) => {
+    if (place++ === datum.segment && segment.kind === 'line') edge = { from, to: segment.to };
+  });
+  return edge && { line: line.id, edge };
 }

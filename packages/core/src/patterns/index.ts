@@ -1,8 +1,46 @@
 export { measureCut } from './cut';
 export type { CutKind, CutMeasure } from './cut';
-export { scaleDrawing } from './drawing';
-export type { Drawing, Outline } from './drawing';
+export type { DrawingFault, DrawingFaultKind } from './clean/line';
+export { followSteps, turnGrain } from './drawing';
+export type { Drawing, DrawnLine, Edge } from './drawing';
+export { LARGEST_FILE_BYTES, tooLargeAFile } from './fault';
 export type { LeftOut, LeftOutKind, ReadFault } from './fault';
-export { LARGEST_FILE_BYTES, readSvg, tooLargeAFile } from './svg/read';
-export type { RawDrawing, RawLine } from './svg/read';
+export { bitFor, groupKey } from './kinds';
+export type { KindReason } from './kinds';
+export type { RawDrawing, RawLine } from './raw';
+export { readDrawing } from './read';
+export type { Feature } from './shape/features';
+export { JOIN_WITHIN, LINE_KINDS, MEND_ACTIONS, noSteps } from './steps';
+export type { DrawingSteps, EdgeOfLine, LineKind, MendAction, ScaleTarget, ShapeStep } from './steps';
 export { UNITS_PER_INCH } from './svg/size';
+export {
+  circleOf,
+  fragileTips,
+  FRAGILE_WIDTH,
+  likeParts,
+  pierceHolesFor,
+  SAME_OUTLINE,
+  shapesOf,
+  TIP_DEPTH,
+  understandPart,
+} from './understand';
+export type {
+  CornerKind,
+  Difficulty,
+  DifficultyLevel,
+  DifficultyReason,
+  DifficultyRule,
+  LikeParts,
+  NoPierceHole,
+  PartShape,
+  PartUnderstanding,
+  PierceHole,
+  PlacedCorner,
+  SawnIn,
+  Stand,
+  Tip,
+  UnderstandingOf,
+  WaysToFit,
+} from './understand';
+export { LAYERS, writeDxf, writeSvg } from './write';
+export type { Layer, WrittenLine } from './write';

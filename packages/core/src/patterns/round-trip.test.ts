@@ -10,7 +10,7 @@ import {
   type Point,
   type Segment,
 } from '../geometry';
-import { measureCut, readSvg, scaleDrawing } from '.';
+import { followSteps, measureCut, noSteps, readDrawing } from '.';
 
 const at = fc.record({ x: fc.integer({ min: 0, max: 200 }), y: fc.integer({ min: 0, max: 200 }) });
 const anySegment: fc.Arbitrary<(from: Point) => Segment> = fc.oneof(
@@ -42,10 +42,10 @@ const anyPath: fc.Arbitrary<Path> = fc
 function readBack(path: Path): Path | null {
   const { minX, minY, maxX, maxY } = pathBox(path);
   const box = `${String(minX)} ${String(-maxY)} ${String(maxX - minX || 1)} ${String(maxY - minY || 1)}`;
-  const raw = readSvg(`<svg viewBox="${box}"><path d="${toSvgPathData(path)}"/></svg>`);
+  const raw = readDrawing(`<svg viewBox="${box}"><path d="${toSvgPathData(path)}"/></svg>`);
   if (!raw.ok) return null;
-  const drawing = scaleDrawing(raw.value, 1);
-  return drawing.ok ? (drawing.value.outlines[0]?.path ?? null) : null;
+  const drawing = followSteps(raw.value, noSteps(1));
+  return drawing.ok ? (drawing.value.lines[0]?.path ?? null) : null;
 }
 
 describe('a path written as SVG and read again', () => {

@@ -29,9 +29,10 @@ const plate = (id: string, woodId: string, thicknessMm: number, holes = 0) =>
   part(id, {
     woodId,
     thickness: { mm: thicknessMm, typed: null },
-    outline: { id: `${id} o`, path: rectangle(150, 50) },
+    outline: { id: `${id} o`, line: null, path: rectangle(150, 50) },
     insideCuts: Array.from({ length: holes }, (_, i) => ({
       id: `${id} ${String(i)}`,
+      line: null,
       path: circle(5, 20 + i * 20, 25),
     })),
   });
@@ -126,8 +127,8 @@ describe('the order of sawing', () => {
     const strip = part('strip', {
       woodId: 'purpleheart',
       thickness: { mm: inches(3 / 4), typed: '3/4' },
-      outline: { id: 'o', path: rectangle(788, 188) },
-      insideCuts: [{ id: 'slot', path: rectangle(10, 4, 389, 92) }],
+      outline: { id: 'o', line: null, path: rectangle(788, 188) },
+      insideCuts: [{ id: 'slot', line: null, path: rectangle(10, 4, 389, 92) }],
     });
     const shop = { saw: { ...inputFor([], 1).shop.saw, reach: { mm: 300, typed: '300 mm' } } };
     const input = inputFor([template('t', [strip])], 1, { shop });
@@ -144,7 +145,7 @@ describe('the order of sawing', () => {
   });
 
   test('a blank too small to hold is warned of, one large enough is not', async () => {
-    const small = part('fin', { outline: { id: 'o', path: rectangle(40, 20) } });
+    const small = part('fin', { outline: { id: 'o', line: null, path: rectangle(40, 20) } });
     expect((await planned(inputFor([template('t', [small])], 1))).warnings.map(({ kind }) => kind)).toEqual([
       'small-blank',
     ]);

@@ -58,12 +58,19 @@ export function passMinutes(stack: Stack, shop: Shop): Minutes {
   const sum = (of: (cut: PlannedCut) => number): number => stack.cuts.reduce((total, cut) => total + of(cut), 0);
   return {
     pattern: factors.stickPattern * patternsPerPass(stack) + factors.holdLayer * (stack.layers - 1),
-    drilling: stack.pierceHoles === 0 ? 0 : factors.setUpDrill + factors.drillHole * stack.pierceHoles,
+    drilling: drilling(stack, factors),
     threading: factors.threadBlade * stack.pierceHoles,
     cutting: sum((cut) => cut.times * (cut.measure.lengthMm / feed(cut, hardness, factors))),
     corners: sum((cut) => cut.times * cut.measure.corners * factors.turnCorner),
     changing: 0,
   };
+}
+
+/** The drill is set up for each bit; holes that stay go through all layers at once. */
+function drilling({ pierceHoles, gang }: Stack, { setUpDrill, drillHole }: FactorValues): number {
+  const bits = gang.drilled.length + (pierceHoles > 0 ? 1 : 0);
+  const holes = pierceHoles + gang.drilled.reduce((sum, { count }) => sum + count, 0);
+  return setUpDrill * bits + drillHole * holes;
 }
 
 /** Each layer needs its own pattern where the stack is split before the inside cuts. */

@@ -1,5 +1,5 @@
 import { TYPICAL_BLADES } from '../blades';
-import type { Path } from '../geometry';
+import { circlePath, type Path } from '../geometry';
 import type { PassSawn, WorkEvent } from '../ledger';
 import type { Part, Template } from '../products';
 import { inches } from '../units';
@@ -16,11 +16,7 @@ export function rectangle(width: number, height: number, x = 0, y = 0): Path {
   return { start: { x, y }, segments: corners.map((to) => ({ kind: 'line', to })), closed: true };
 }
 
-export function circle(radius: number, x: number, y: number): Path {
-  const center = { x, y };
-  const half = (to: number) => ({ kind: 'arc' as const, to: { x: to, y }, center, sweep: Math.PI });
-  return { start: { x: x + radius, y }, segments: [half(x - radius), half(x + radius)], closed: true };
-}
+export const circle = (radius: number, x: number, y: number): Path => circlePath({ x, y }, radius);
 
 export function part(id: string, changes: Partial<Part> = {}): Part {
   return {
@@ -30,8 +26,13 @@ export function part(id: string, changes: Partial<Part> = {}): Part {
     woodId: 'red-oak',
     thickness: { mm: inches(1 / 4), typed: '1/4' },
     grain: 'along-x',
-    outline: { id: `${id}-outline`, path: rectangle(100, 60) },
+    outline: { id: `${id}-outline`, line: null, path: rectangle(100, 60) },
+    drawing: null,
     insideCuts: [],
+    throughCuts: [],
+    holes: [],
+    marks: [],
+    datum: null,
     sharedBlank: null,
     pinnedLayers: null,
     ...changes,

@@ -1,9 +1,9 @@
 import { boxUnion, pathBox, type Box } from '../geometry';
 import { measureCut, type CutKind, type CutMeasure } from '../patterns';
-import { cutsOf, type Grain, type PartCut } from '../products';
+import { cutsOf, type PartCut } from '../products';
 import { err, ok, type Result } from '../result';
 import { toNm } from '../units';
-import { woodById, type Wood } from '../wood';
+import { woodById, type Grain, type Wood } from '../wood';
 import type { CountedPart, PartCount } from './count';
 import type { MeasuredThickness, PlanError, PlanFault } from './input';
 import { shortKey } from './key';
@@ -30,6 +30,8 @@ export interface Gang {
   readonly grain: Grain;
   readonly pinnedLayers: number | null;
   readonly cuts: readonly GangCut[];
+  /** Holes that stay, by the bit they are drilled with, smallest first. */
+  readonly drilled: readonly { readonly diameterMm: number; readonly count: number }[];
   /** Around all parts, in the frame of the drawing. */
   readonly box: Box;
   /** Layers still to cut so that every part is satisfied. */
@@ -89,6 +91,7 @@ function gangOf(group: readonly CountedPart[], measured: readonly MeasuredThickn
     grain: part.grain,
     pinnedLayers: part.pinnedLayers,
     cuts: group.flatMap(gangCuts),
+    drilled: drilledIn(group),
     box: boxUnion(group.map((item) => pathBox(item.part.outline.path))),
     layersToCut: Math.max(...group.map((item) => item.count.toCut)),
   });
@@ -102,6 +105,13 @@ const gangCuts = ({ part }: CountedPart): GangCut[] =>
     path: cut.path,
     measure: measureCut(cut.path, kind),
   }));
+
+function drilledIn(group: readonly CountedPart[]): Gang['drilled'] {
+  const diameters = group.flatMap(({ part }) => part.holes.map(({ diameterMm }) => diameterMm));
+  return [...new Set(diameters)]
+    .sort((a, b) => a - b)
+    .map((diameterMm) => ({ diameterMm, count: diameters.filter((one) => one === diameterMm).length }));
+}
 
 const unknownWood = (woodId: string, where: string): PlanFault => ({
   kind: 'unknown-wood',

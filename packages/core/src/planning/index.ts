@@ -29,7 +29,7 @@ export { planRun } from './plan';
 export type { BlankNeed, Plan, PlannedPart, PlannedStack } from './plan';
 export { judgeReach } from './reach';
 export type { Reach } from './reach';
-export { TYPICAL_SHOP } from './shop';
+export { bladePreferences, TYPICAL_SHOP } from './shop';
 export type { CutOrder, Holding, Paper, Saw, Shop } from './shop';
 export { splitEvenly, splitPinned } from './split';
 export type { Blank, LayerLimit, PlannedCut } from './stacks';

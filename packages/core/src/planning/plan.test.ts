@@ -65,7 +65,7 @@ describe('stacks', () => {
 
   test('parts that lie together share a blank, unless their woods differ', async () => {
     const a = part('a', { sharedBlank: 'sheet' });
-    const b = part('b', { sharedBlank: 'sheet', outline: { id: 'b', path: rectangle(50, 60, 110, 0) } });
+    const b = part('b', { sharedBlank: 'sheet', outline: { id: 'b', line: null, path: rectangle(50, 60, 110, 0) } });
     const shared = await planned(inputFor([template('boats', [a, b])], 3));
     // By hand: 160 by 60, and a quarter of an inch on each side.
     expect(shared.blanks).toMatchObject([{ count: 3, length: 160 + 12.7, width: 60 + 12.7 }]);
@@ -85,7 +85,7 @@ describe('stacks', () => {
   });
 
   test('inside cuts come before the outline, or after it on single layers as the shop prefers', async () => {
-    const tag = part('a', { insideCuts: [{ id: 'hole', path: circle(5, 20, 30) }] });
+    const tag = part('a', { insideCuts: [{ id: 'hole', line: null, path: circle(5, 20, 30) }] });
     const inside = await planned(inputFor([template('tag', [tag])], 4));
     expect(inside.stacks[0]!.cuts.map(({ kind, times }) => [kind, times])).toEqual([
       ['inside', 1],
@@ -122,8 +122,8 @@ describe('what cannot be planned', () => {
     [
       'a hole in the middle of a great panel',
       part('a', {
-        outline: { id: 'o', path: rectangle(1200, 1200) },
-        insideCuts: [{ id: 'i', path: circle(5, 600, 600) }],
+        outline: { id: 'o', line: null, path: rectangle(1200, 1200) },
+        insideCuts: [{ id: 'i', line: null, path: circle(5, 600, 600) }],
       }),
       ['out-of-reach'],
     ],
@@ -198,7 +198,7 @@ describe('minutes and blades', () => {
     const block = part('block', {
       woodId: 'sugar-maple',
       thickness: { mm: inches(1.25), typed: '1 1/4' },
-      outline: { id: 'o', path: rectangle(128, 100) },
+      outline: { id: 'o', line: null, path: rectangle(128, 100) },
     });
     const one = await planned(inputFor([template('b', [block])], 1));
     const two = await planned(inputFor([template('b', [block])], 2));
@@ -210,10 +210,10 @@ describe('minutes and blades', () => {
     // Common practice: limbs cut two at a time, so eleven parts, four of them twice.
     const ply = { woodId: 'birch-plywood', grain: 'any' as const };
     const limbs = [1, 2, 3, 4].map((n) =>
-      part(`limb ${n}`, { ...ply, perCopy: 2, outline: { id: `l${n}`, path: rectangle(55, 15) } }),
+      part(`limb ${n}`, { ...ply, perCopy: 2, outline: { id: `l${n}`, line: null, path: rectangle(55, 15) } }),
     );
     const bodies = [1, 2, 3, 4, 5, 6, 7].map((n) =>
-      part(`body ${n}`, { ...ply, outline: { id: `b${n}`, path: rectangle(70, 40) } }),
+      part(`body ${n}`, { ...ply, outline: { id: `b${n}`, line: null, path: rectangle(70, 40) } }),
     );
     const plan = await planned(inputFor([template('toy', [...limbs, ...bodies])], 1));
     expect(costOf(plan).passes).toBe(11);
@@ -293,8 +293,8 @@ describe('any run', () => {
         pinnedLayers: one.pinned,
         sharedBlank: one.shared ? 'sheet' : null,
         thickness: { mm: inches(one.thickness), typed: null },
-        outline: { id: `o${i}`, path: rectangle(one.width, one.height, i * 600, 0) },
-        insideCuts: one.hole ? [{ id: `h${i}`, path: circle(3, i * 600 + 5, 5) }] : [],
+        outline: { id: `o${i}`, line: null, path: rectangle(one.width, one.height, i * 600, 0) },
+        insideCuts: one.hole ? [{ id: `h${i}`, line: null, path: circle(3, i * 600 + 5, 5) }] : [],
       }),
     );
     return inputFor([template('any', made)], copies, {

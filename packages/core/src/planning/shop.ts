@@ -1,4 +1,4 @@
-import type { BladeEnds, ToothForm } from '../blades';
+import type { BladeEnds, BladePreferences, ToothForm } from '../blades';
 import { inches, type Length, type LengthUnit } from '../units';
 import type { FactorId } from './factors';
 
@@ -62,3 +62,10 @@ export const TYPICAL_SHOP: Shop = {
   holding: 'tape',
   factors: {},
 };
+
+/** What the shop asks of a blade beside the cut itself. */
+export const bladePreferences = (shop: Shop): BladePreferences => ({
+  betweenSizes: shop.betweenSizes,
+  favouriteForm: shop.favouriteForm,
+  ends: shop.saw.ends,
+});

@@ -1,4 +1,4 @@
-import { chooseBlades, pierceBit, turningRadius, type Blade, type BladeChoice, type BladePreferences } from '../blades';
+import { chooseBlades, pierceBit, turningRadius, type Blade, type BladeChoice } from '../blades';
 import { boxGrown, boxHeight, boxWidth } from '../geometry';
 import type { PassSawn } from '../ledger';
 import { err, ok, type Result } from '../result';
@@ -7,7 +7,7 @@ import { gangPlace, type Gang, type GangCut } from './gangs';
 import type { PlanError, PlanFault, PlanInput } from './input';
 import { shortKey } from './key';
 import { judgeReach, type Reach } from './reach';
-import type { Shop } from './shop';
+import { bladePreferences, type Shop } from './shop';
 import { splitEvenly, splitPinned, type PassSize } from './split';
 
 /** A cut with the blade it is sawn with. */
@@ -165,14 +165,8 @@ function bladesServe({ gang, input, reaches }: GangContext, layers: number): boo
   });
 }
 
-const preferencesOf = (shop: Shop): BladePreferences => ({
-  betweenSizes: shop.betweenSizes,
-  favouriteForm: shop.favouriteForm,
-  ends: shop.saw.ends,
-});
-
 /** With the outline first the stack is split and inside cuts are sawn in single layers. */
-const sawnSingly = (cut: GangCut, shop: Shop): boolean => shop.cutOrder === 'outline-first' && cut.kind === 'inside';
+const sawnSingly = (cut: GangCut, shop: Shop): boolean => shop.cutOrder === 'outline-first' && cut.kind !== 'outside';
 
 function bladesFor(cut: GangCut, { gang, input, reaches }: GangContext, layers: number) {
   const height = sawnSingly(cut, input.shop) ? gang.thicknessMm : gang.thicknessMm * layers;
@@ -185,7 +179,7 @@ function bladesFor(cut: GangCut, { gang, input, reaches }: GangContext, layers: 
       turnable: reaches.get(cut.cutId) !== 'standing',
     },
     input.drawer,
-    preferencesOf(input.shop),
+    bladePreferences(input.shop),
   );
 }
 
@@ -264,15 +258,15 @@ function settleBlades(choices: readonly { cut: GangCut; ranked: readonly BladeCh
   });
 }
 
-/** Inside cuts before outlines, or after them; within each kind, cuts with the same blade together. */
+/** Inside cuts, then through cuts, before outlines or after them; within each kind, cuts with the same blade together. */
 function sequence(cuts: readonly PlannedCut[], shop: Shop): PlannedCut[] {
   const ofKind = (kind: GangCut['kind']): PlannedCut[] => {
     const own = cuts.filter((cut) => cut.kind === kind);
     const blades = [...new Set(own.map(({ choice }) => choice.blade.id))];
     return blades.flatMap((id) => own.filter(({ choice }) => choice.blade.id === id));
   };
-  const [inside, outside] = [ofKind('inside'), ofKind('outside')];
-  return shop.cutOrder === 'inside-first' ? [...inside, ...outside] : [...outside, ...inside];
+  const within = [...ofKind('inside'), ...ofKind('through')];
+  return shop.cutOrder === 'inside-first' ? [...within, ...ofKind('outside')] : [...ofKind('outside'), ...within];
 }
 
 /** The box around the parts plus the holding margin, its length along the grain. */

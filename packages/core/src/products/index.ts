@@ -1,4 +1,5 @@
-export { partsFromDrawing } from './from-drawing';
+export { partsFromDrawing, renewParts } from './from-drawing';
 export type { PartDefaults } from './from-drawing';
+export { shapeOfPart } from './shape';
 export { cutsOf } from './template';
-export type { DrawingSource, Grain, Part, PartCut, Template, TemplateRevision } from './template';
+export type { DrawingSource, DrilledHole, MarkedLine, Part, PartCut, Template, TemplateRevision } from './template';

@@ -1,23 +1,30 @@
 import { describe, expect, test } from '@jest/globals';
-import { readSvg, scaleDrawing, type Drawing } from '../patterns';
-import { cutsOf, partsFromDrawing } from '.';
+import { followSteps, noSteps, readDrawing, type Drawing, type DrawingSteps } from '../patterns';
+import { cutsOf, partsFromDrawing, renewParts } from '.';
 
-function drawing(shapes: string): Drawing {
-  const raw = readSvg(`<svg width="100mm" viewBox="0 0 100 100">${shapes}</svg>`);
-  const scaled = raw.ok ? scaleDrawing(raw.value, 1) : raw;
+function drawing(shapes: string, changes: Partial<DrawingSteps> = {}): Drawing {
+  const raw = readDrawing(`<svg width="100mm" viewBox="0 0 100 100">${shapes}</svg>`);
+  const scaled = raw.ok ? followSteps(raw.value, { ...noSteps(1), ...changes }) : raw;
   if (!scaled.ok) throw new Error(scaled.error.kind);
   return scaled.value;
 }
 
-const target = drawing('<circle r="30"/><circle r="20"/><circle r="10"/><rect x="40" width="20" height="20"/>');
+const SHAPES = '<circle r="30"/><circle r="20"/><circle r="10"/><rect x="40" width="20" height="20"/>';
+const target = drawing(SHAPES);
 const defaults = (together: boolean) => {
   let n = 0;
-  return { woodId: 'cherry', thickness: { mm: 6.35, typed: '1/4' }, together, newId: () => `id-${String(++n)}` };
+  return {
+    drawing: 'd',
+    woodId: 'cherry',
+    thickness: { mm: 6.35, typed: '1/4' },
+    together,
+    newId: () => `id-${String(++n)}`,
+  };
 };
 
 describe('parts from a drawing', () => {
   test('a ring, the disc that falls out of it, and a square beside them', () => {
-    const parts = partsFromDrawing(target, new Set([2]), defaults(false));
+    const parts = partsFromDrawing(target, defaults(false));
     expect(parts.map(({ name, insideCuts }) => [name, insideCuts.length])).toEqual([
       ['Part 1', 1],
       ['Part 2', 0],
@@ -28,9 +35,66 @@ describe('parts from a drawing', () => {
   });
 
   test('a piece that falls out as waste needs no cut', () => {
-    const parts = partsFromDrawing(target, new Set(), defaults(true));
+    const parts = partsFromDrawing(drawing(SHAPES, { kinds: { 'circle #3': 'ignore' } }), defaults(true));
     expect(parts).toHaveLength(2);
     expect(parts.flatMap(cutsOf)).toHaveLength(3);
     expect(new Set(parts.map(({ sharedBlank }) => sharedBlank)).size).toBe(1);
+  });
+});
+
+describe('a drawing shaped again, or replaced by a better one', () => {
+  const before = partsFromDrawing(target, defaults(false)).map((part, i) => ({
+    ...part,
+    name: `Kept ${String(i)}`,
+    perCopy: 3,
+  }));
+  const fresh = (shapes: string, changes: Partial<DrawingSteps> = {}) => {
+    let n = 100;
+    return partsFromDrawing(drawing(shapes, changes), { ...defaults(false), newId: () => `new-${String(++n)}` });
+  };
+
+  test('twice as large, every part and cut is the same one, with the name and count it was given', () => {
+    const after = renewParts(
+      before,
+      fresh(SHAPES, { shape: [{ kind: 'scale', to: { by: 'factor', factor: 2 } }] }),
+      'd',
+    );
+    const ids = (parts: typeof before) =>
+      parts.flatMap((part) => [part.id, part.name, ...cutsOf(part).map(({ cut }) => cut.id)]);
+    expect(ids(after)).toEqual(ids(before));
+    expect(after[2]!.outline.path.segments[0]!.to.x - after[2]!.outline.path.start.x).toBeCloseTo(40, 9);
+  });
+
+  test('a line more is a new part at the end, a line less takes its part away, other drawings are left alone', () => {
+    const other = { ...before[0]!, id: 'other', drawing: 'e' };
+    const after = renewParts(
+      [...before, other],
+      fresh(SHAPES.replace(/<circle r="30"\/><circle r="20"\/>/, '<ellipse cx="200" rx="9" ry="8"/>')),
+      'd',
+    );
+    expect(after.map(({ id, drawing: from }) => [id.startsWith('new'), from])).toEqual([
+      [false, 'd'],
+      [false, 'd'],
+      [false, 'e'],
+      [true, 'd'],
+    ]);
+  });
+
+  test('a line with a name of its own is the same part, wherever the better drawing has it', () => {
+    const named = partsFromDrawing(drawing('<circle r="9" id="moon"/><rect x="40" width="20" height="20"/>'), {
+      ...defaults(false),
+    });
+    const after = renewParts(
+      named,
+      fresh('<rect x="40" width="20" height="20"/><circle r="12"/><ellipse id="moon" cx="90" rx="9" ry="8"/>'),
+      'd',
+    );
+    expect(after[0]!.id).toBe(named[0]!.id);
+    expect(after[0]!.outline.line).toBe('#moon');
+  });
+
+  test('parts from before lines had names are matched in their order', () => {
+    const old = before.map((part) => ({ ...part, outline: { ...part.outline, line: null } }));
+    expect(renewParts(old, fresh(SHAPES), 'd').map(({ id }) => id)).toEqual(before.map(({ id }) => id));
   });
 });

@@ -1,12 +1,29 @@
-import type { Path } from '../geometry';
+import type { Path, Point } from '../geometry';
+import type { CutKind, DrawingSteps, Edge } from '../patterns';
 import type { Length } from '../units';
-
-/** Which way the grain runs on the part as drawn; `any` for sheet goods and where it does not matter. */
-export type Grain = 'along-x' | 'along-y' | 'any';
+import type { Grain } from '../wood';
 
 export interface PartCut {
   readonly id: string;
-  /** mm, y up, in the frame of the template's drawing; closed. */
+  /** Id of the line of the drawing it was taken from; null where that is not known. */
+  readonly line: string | null;
+  /** mm, y up, in the frame of the drawing; closed, but for a through cut. */
+  readonly path: Path;
+}
+
+/** A hole made by a bit and left as it is. */
+export interface DrilledHole {
+  readonly id: string;
+  readonly line: string | null;
+  readonly center: Point;
+  readonly diameterMm: number;
+}
+
+/** A line that is drawn on the wood and not cut. */
+export interface MarkedLine {
+  readonly id: string;
+  readonly line: string | null;
+  readonly kind: 'mark' | 'fold';
   readonly path: Path;
 }
 
@@ -20,20 +37,28 @@ export interface Part {
   /** Nominal thickness; a run replaces it by the measured one. */
   readonly thickness: Length;
   readonly grain: Grain;
+  /** Id of the drawing it was taken from; null where that is not known. */
+  readonly drawing: string | null;
   readonly outline: PartCut;
   readonly insideCuts: readonly PartCut[];
+  /** Open lines from edge to edge: the part falls into pieces. */
+  readonly throughCuts: readonly PartCut[];
+  readonly holes: readonly DrilledHole[];
+  readonly marks: readonly MarkedLine[];
+  /** The edge that lies on the board's own edge, or null. */
+  readonly datum: Edge | null;
   /** Parts with the same mark lie on one blank, as drawn; null for a part on a blank of its own. */
   readonly sharedBlank: string | null;
   /** Layers the maker insists on for its stacks, or null to let the plan choose. */
   readonly pinnedLayers: number | null;
 }
 
-/** A drawing that parts were taken from: the kept file and the step done to it. */
+/** A drawing that parts were taken from: the kept file and the steps done to it. */
 export interface DrawingSource {
   /** Id of the kept original. */
   readonly id: string;
   readonly fileName: string;
-  readonly mmPerUnit: number;
+  readonly steps: DrawingSteps;
 }
 
 /** A product that can be made again. */
@@ -52,10 +77,11 @@ export interface TemplateRevision {
   readonly template: Template;
 }
 
-/** The cuts of a part in no particular order: inside cuts, then the outline. */
-export function cutsOf(part: Part): readonly { readonly cut: PartCut; readonly kind: 'inside' | 'outside' }[] {
+/** The cuts of a part in no particular order: inside cuts, through cuts, then the outline. */
+export function cutsOf(part: Part): readonly { readonly cut: PartCut; readonly kind: CutKind }[] {
   return [
     ...part.insideCuts.map((cut) => ({ cut, kind: 'inside' as const })),
+    ...part.throughCuts.map((cut) => ({ cut, kind: 'through' as const })),
     { cut: part.outline, kind: 'outside' as const },
   ];
 }

@@ -1,7 +1,7 @@
 import { boxGrown, mapPath, type Box, type Path } from '../geometry';
 import { gangName, patternsPerPass, type Plan, type PlannedStack, type Run, type Shop } from '../planning';
 import { cutsOf, type TemplateRevision } from '../products';
-import { inches } from '../units';
+import { checkBarMm } from './furniture';
 import { fitOnPage, type Fit } from './paper';
 
 export type CautionId =
@@ -46,7 +46,7 @@ export function cutSheet(plan: Plan, revisions: readonly TemplateRevision[], sho
   return {
     patterns: [...gangs.values()].map((stacks) => patternOf(stacks, revisions, shop)),
     cautions: cautionsFor(todo, shop),
-    checkBarMm: shop.units === 'in' ? inches(4) : 100,
+    checkBarMm: checkBarMm(shop.units),
   };
 }
 

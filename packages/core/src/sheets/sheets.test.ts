@@ -9,7 +9,7 @@ import { pathBox } from '../geometry';
 describe('the cut sheet', () => {
   test('patterns go on the page upright, turned or not at all', async () => {
     const sized = (id: string, width: number, height: number) =>
-      part(id, { outline: { id: `${id}o`, path: rectangle(width, height) } });
+      part(id, { outline: { id: `${id}o`, line: null, path: rectangle(width, height) } });
     const input = inputFor(
       [template('t', [sized('small', 100, 60), sized('wide', 240, 60), sized('huge', 400, 300)])],
       5,

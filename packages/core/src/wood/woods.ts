@@ -1,6 +1,9 @@
 /** 1 lbf in newtons, as `checks.md` and handbooks give it. */
 export const NEWTONS_PER_POUND_FORCE = 4.44822;
 
+/** Which way the grain runs on a part as drawn; `any` for sheet goods and where it does not matter. */
+export type Grain = 'along-x' | 'along-y' | 'any';
+
 /** Where a figure of a wood comes from. */
 export type WoodSource = 'wood-handbook' | 'other-tables' | 'saws-like';
 

@@ -1,10 +1,11 @@
 import { readdirSync, readFileSync } from 'node:fs';
-import { mkdtemp, rm } from 'node:fs/promises';
+import { copyFile, mkdir, mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createClient, type Client } from '@libsql/client';
 import { expect, test } from '@jest/globals';
-import type { WorkEvent } from '@rapid-jig/core';
+import { check, templateSchema } from '@rapid-jig/contract';
+import { noSteps, type WorkEvent } from '@rapid-jig/core';
 import { MIGRATIONS, newTemplate } from '../testing/server.test-support';
 import { getTemplate } from '../store/templates';
 import { openDatabase } from './database';
@@ -13,25 +14,47 @@ import { workEvents } from './schema';
 interface Journal {
   readonly entries: readonly { readonly tag: string }[];
 }
-const tags = (JSON.parse(readFileSync(join(MIGRATIONS, 'meta/_journal.json'), 'utf8')) as Journal).entries.map(
-  ({ tag }) => tag,
-);
+const journal = JSON.parse(readFileSync(join(MIGRATIONS, 'meta/_journal.json'), 'utf8')) as Journal;
+const tags = journal.entries.map(({ tag }) => tag);
 
 /** Writes rows as a shop of that version held them, one writer for each migration; the newest form must still read them. */
 const OLD_SHOPS: Readonly<Record<string, (client: Client) => Promise<string>>> = {
   '0000_first': async (client) => {
-    const template = newTemplate('Kept from the first version');
-    await client.execute({
-      sql: 'INSERT INTO templates (id, version, revision) VALUES (?, 3, 1)',
-      args: [template.id],
-    });
-    await client.execute({
-      sql: 'INSERT INTO template_revisions (template_id, revision, doc) VALUES (?, 1, ?)',
-      args: [template.id, JSON.stringify(template)],
-    });
-    return template.id;
+    const { parts, ...template } = newTemplate('Kept from the first version');
+    const oldParts = parts.map(
+      ({ drawing: _d, throughCuts: _t, holes: _h, marks: _m, datum: _e, outline, ...part }) => {
+        const { line: _line, ...cut } = outline;
+        return { ...part, outline: cut, insideCuts: [{ ...cut, id: crypto.randomUUID() }] };
+      },
+    );
+    const drawings = [{ id: crypto.randomUUID(), fileName: 'kept.svg', mmPerUnit: 0.5 }];
+    return keepTemplate(client, { ...template, parts: oldParts, drawings });
+  },
+  '0001_drawing_steps': async (client) => {
+    const drawing = { id: crypto.randomUUID(), fileName: 'kept.svg', steps: noSteps(0.5) };
+    return keepTemplate(client, { ...newTemplate('Kept with its steps'), drawings: [drawing] });
   },
 };
+
+async function keepTemplate<T extends { readonly id: string }>(client: Client, template: T): Promise<string> {
+  await client.execute({ sql: 'INSERT INTO templates (id, version, revision) VALUES (?, 3, 1)', args: [template.id] });
+  await client.execute({
+    sql: 'INSERT INTO template_revisions (template_id, revision, doc) VALUES (?, 1, ?)',
+    args: [template.id, JSON.stringify(template)],
+  });
+  return template.id;
+}
+
+/** A database with the migrations up to one of them, as that version of the program left it. */
+async function openAsOf(url: string, tag: string): Promise<void> {
+  const folder = await mkdtemp(join(tmpdir(), 'rapid-jig-migrations-'));
+  await mkdir(join(folder, 'meta'));
+  const entries = journal.entries.slice(0, tags.indexOf(tag) + 1);
+  await writeFile(join(folder, 'meta/_journal.json'), JSON.stringify({ ...journal, entries }));
+  for (const { tag: name } of entries) await copyFile(join(MIGRATIONS, `${name}.sql`), join(folder, `${name}.sql`));
+  await (await openDatabase(url, folder)).close();
+  await rm(folder, { recursive: true });
+}
 
 test('every migration has a shop of its version to be tried on', () => {
   expect(Object.keys(OLD_SHOPS)).toEqual(tags);
@@ -45,13 +68,16 @@ test('every migration has a shop of its version to be tried on', () => {
 test.each(tags)('a shop left at %s opens with its data', async (tag) => {
   const folder = await mkdtemp(join(tmpdir(), 'rapid-jig-old-'));
   const url = `file:${join(folder, 'shop.db')}`;
-  const db = await openDatabase(url, MIGRATIONS);
-  await db.close();
+  await openAsOf(url, tag);
   const client = createClient({ url });
   const id = await OLD_SHOPS[tag]!(client);
   client.close();
   const again = await openDatabase(url, MIGRATIONS);
-  expect(await again.read((session) => getTemplate(session, id))).toMatchObject({ version: 3, revision: 1 });
+  const stored = await again.read((session) => getTemplate(session, id));
+  expect(stored).toMatchObject({ version: 3, revision: 1 });
+  // The form of today takes it as it is, with the size that was kept.
+  expect(check(templateSchema, stored.doc)).toMatchObject({ ok: true });
+  expect(stored.doc.drawings[0]?.steps.mmPerUnit).toBe(0.5);
   await again.close();
   await rm(folder, { recursive: true });
 });

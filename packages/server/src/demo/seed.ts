@@ -1,12 +1,14 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import {
+  followSteps,
   inches,
+  noSteps,
   parseLength,
   partsFromDrawing,
   planRun,
-  readSvg,
-  scaleDrawing,
+  readDrawing,
+  type DrawingSteps,
   type Part,
   type PlanInput,
   type Template,
@@ -56,35 +58,35 @@ interface ReadTemplate {
 
 async function readTemplate(demo: DemoTemplate, folder: string): Promise<ReadTemplate> {
   const parts: Part[] = [];
-  const files: { id: string; fileName: string; text: string; mmPerUnit: number }[] = [];
+  const files: { id: string; fileName: string; text: string; steps: DrawingSteps }[] = [];
   for (const drawing of demo.drawings) {
     const text = await readFile(join(folder, drawing.file), 'utf8');
-    const { parts: read, mmPerUnit } = partsOf(drawing, text);
+    const { parts: read, steps } = partsOf(drawing, text);
     parts.push(...read);
-    files.push({ id: idFor(drawing.file), fileName: drawing.file, text, mmPerUnit });
+    files.push({ id: idFor(drawing.file), fileName: drawing.file, text, steps });
   }
   const template: Template = {
     id: idFor(demo.name),
     name: demo.name,
     note: demo.note,
     parts,
-    drawings: files.map(({ id, fileName, mmPerUnit }) => ({ id, fileName, mmPerUnit })),
+    drawings: files.map(({ id, fileName, steps }) => ({ id, fileName, steps })),
     archived: false,
   };
   return { template, files };
 }
 
-function partsOf(drawing: DemoDrawing, text: string): { parts: Part[]; mmPerUnit: number } {
-  const raw = readSvg(text);
+function partsOf(drawing: DemoDrawing, text: string): { parts: Part[]; steps: DrawingSteps } {
+  const raw = readDrawing(text);
   if (!raw.ok) throw new Error(`${drawing.file}: ${raw.error.message}`);
-  const { mmPerUnit } = raw.value;
-  if (mmPerUnit === null) throw new Error(`${drawing.file} gives no size`);
-  const scaled = scaleDrawing(raw.value, mmPerUnit);
+  const steps = noSteps(raw.value.mmPerUnit);
+  const scaled = followSteps(raw.value, steps);
   if (!scaled.ok) throw new Error(`${drawing.file}: ${scaled.error.message}`);
   let made = 0;
   const newId = (): string => idFor(`${drawing.file} ${String(made++)}`);
   const thickness = { mm: inches(1 / 4), typed: '1/4' };
-  const plain = partsFromDrawing(scaled.value, new Set(), {
+  const plain = partsFromDrawing(scaled.value, {
+    drawing: idFor(drawing.file),
     woodId: 'basswood',
     thickness,
     together: drawing.together,
@@ -98,7 +100,7 @@ function partsOf(drawing: DemoDrawing, text: string): { parts: Part[]; mmPerUnit
     const { name, perCopy, woodId, grain, pinnedLayers = null } = told;
     return { ...part, name, perCopy, woodId, grain, pinnedLayers, thickness: length.value };
   });
-  return { parts, mmPerUnit };
+  return { parts, steps };
 }
 
 const demoRun = (templates: readonly Template[], now: Date): Omit<PlanInput['run'], 'id'> => ({

@@ -47,9 +47,15 @@ export function squarePart(): Part {
     grain: 'along-x',
     outline: {
       id: randomUUID(),
+      line: null,
       path: { start: { x: 0, y: 0 }, closed: true, segments: corners.map((to) => ({ kind: 'line', to })) },
     },
+    drawing: null,
     insideCuts: [],
+    throughCuts: [],
+    holes: [],
+    marks: [],
+    datum: null,
     sharedBlank: null,
     pinnedLayers: null,
   };

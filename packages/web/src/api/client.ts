@@ -12,6 +12,7 @@ import type {
   ApiFault,
   Drawer,
   DrawingFile,
+  PatternRequest,
   PlanSnapshot,
   Stored,
   StoredEvents,
@@ -40,6 +41,8 @@ export interface Api {
   putDrawer(doc: Drawer, version: number): Answer<Stored<Drawer>>;
   drawing(id: string): Answer<DrawingFile>;
   putDrawing(id: string, file: DrawingFile): Answer<null>;
+  /** A PDF. */
+  patternSheets(request: PatternRequest): Answer<Blob>;
 }
 
 const UNREACHABLE: ApiFault = {
@@ -61,6 +64,7 @@ export function createApi(base: string, send: typeof fetch): Api {
     } catch {
       return err(UNREACHABLE);
     }
+    if (response.headers.get('Content-Type')?.startsWith('application/pdf')) return ok((await response.blob()) as T);
     const body: unknown = response.status === 204 ? null : await response.json().catch(() => UNREACHABLE);
     // The server checks what it takes and answers in the contract's types.
     return response.ok ? ok(body as T) : err(isFault(body) ? body : UNREACHABLE);
@@ -91,6 +95,7 @@ export function createApi(base: string, send: typeof fetch): Api {
     putDrawer: (doc, version) => ask('/drawer', write('PUT', doc, version)),
     drawing: (id) => ask(`/drawings/${id}`),
     putDrawing: (id, file) => ask(`/drawings/${id}`, write('PUT', file)),
+    patternSheets: (request) => ask('/pattern-sheets', write('POST', request)),
   };
 }
 

@@ -53,9 +53,15 @@ const part = (changes: Partial<Part> = {}): Part => ({
   grain: 'along-x',
   outline: {
     id: 'o',
+    line: null,
     path: { start: { x: 0, y: 0 }, closed: true, segments: [line(100, 0), line(100, 60), line(0, 60), line(0, 0)] },
   },
+  drawing: null,
   insideCuts: [],
+  throughCuts: [],
+  holes: [],
+  marks: [],
+  datum: null,
   sharedBlank: null,
   pinnedLayers: null,
   ...changes,
@@ -177,7 +183,12 @@ describe('paper', () => {
       title: 'T: Board',
       box: { minX: -1, minY: -1, maxX: 101, maxY: 61 },
       outlines: [part().outline.path],
+      drawing: null,
       insideCuts: [],
+      throughCuts: [],
+      holes: [],
+      marks: [],
+      datum: null,
       copies: 2,
     };
     const sheet = (fit: 'upright' | 'turned' | 'too-large') => ({

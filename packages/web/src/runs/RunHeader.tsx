@@ -6,6 +6,7 @@ import { SaveBadge } from '../shell/SaveBadge';
 import { FIGURE } from '../theme/theme';
 import { daysAhead } from './due';
 import { useOpenRun, useRunDoc, useRunState } from './RunRoute';
+import { saveFile } from '../api/save-file';
 
 /** The name of the run, its date, how far along it is, and what can be carried to the shop. */
 export function RunHeader() {
@@ -40,6 +41,9 @@ export function RunHeader() {
       <Button disabled={!planned} onClick={() => void (planned && downloadPartList(name, planned.plan))}>
         Part list (CSV)
       </Button>
+      <Button component={Link} to="patterns" disabled={!planned || isEmpty}>
+        Patterns
+      </Button>
       <Button component={Link} to="sheet" variant="contained" disabled={!planned || isEmpty}>
         Cut sheet
       </Button>
@@ -64,10 +68,5 @@ function Progress() {
 async function downloadPartList(name: string, plan: Plan): Promise<void> {
   // The writer of tables is fetched only when it is wanted.
   const { fileNameFor, partListCsv } = await import('@rapid-jig/core');
-  const url = URL.createObjectURL(new Blob([partListCsv(plan)], { type: 'text/csv;charset=utf-8' }));
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = fileNameFor({ name }, 'csv');
-  link.click();
-  URL.revokeObjectURL(url);
+  saveFile(fileNameFor({ name }, 'csv'), new Blob([partListCsv(plan)], { type: 'text/csv;charset=utf-8' }));
 }

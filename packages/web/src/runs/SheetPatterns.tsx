@@ -79,7 +79,7 @@ function TooLarge({ pattern }: { readonly pattern: PatternDrawing }) {
     <>
       <p>
         Larger than the paper (<Size length={box.maxX - box.minX} width={box.maxY - box.minY} />
-        ): not to scale here. Print it from your drawing program over several sheets.
+        ): not to scale here. Print it true to size over several sheets from Patterns.
       </p>
       <svg
         style={{ maxWidth: '70mm', maxHeight: '60mm' }}

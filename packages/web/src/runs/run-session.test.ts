@@ -36,8 +36,14 @@ const template: Template = {
       sharedBlank: null,
       pinnedLayers: null,
       insideCuts: [],
+      drawing: null,
+      throughCuts: [],
+      holes: [],
+      marks: [],
+      datum: null,
       outline: {
         id: 'cut',
+        line: null,
         path: {
           start: { x: 0, y: 0 },
           closed: true,

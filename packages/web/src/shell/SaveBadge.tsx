@@ -56,7 +56,7 @@ export function SaveTrouble<T>({
 }
 
 /** Ctrl+Z and Ctrl+Shift+Z (or Ctrl+Y) for the document in view, outside of text fields' own undo. */
-export function useUndoKeys<T>(document: OpenDocument<T>): void {
+export function useUndoKeys(document: Pick<OpenDocument<unknown>, 'undo' | 'redo'>): void {
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       if (!(event.ctrlKey || event.metaKey) || event.altKey) return;

@@ -52,7 +52,7 @@ export function DropZone({ words, onTaken, large = false }: DropZoneProps) {
       <input
         ref={input}
         type="file"
-        accept=".svg,image/svg+xml"
+        accept=".svg,.dxf,image/svg+xml,image/vnd.dxf"
         hidden
         aria-label="Drawing"
         onChange={(event) => {

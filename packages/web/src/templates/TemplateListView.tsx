@@ -44,7 +44,7 @@ export function TemplateListView() {
         large={stored.length === 0}
         words={
           stored.length === 0
-            ? 'Start here: drop the drawing of something you make (SVG). It becomes a template you can cut again and again.'
+            ? 'Start here: drop the drawing of something you make (SVG or DXF). It becomes a template you can cut again and again.'
             : 'A new product: drop its drawing here.'
         }
         onTaken={() => void navigate('/templates/new')}

@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import { Box, Button, TextField, Typography } from '@mui/material';
-import { useLoaderData, useNavigate, useSearchParams } from 'react-router';
+import { IconPrinter, IconRuler2 } from '@tabler/icons-react';
+import { Link, useLoaderData, useNavigate, useSearchParams } from 'react-router';
 import { useStore } from 'zustand';
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import { newRun, type Part, type Template } from '@rapid-jig/core';
@@ -14,6 +15,7 @@ import { SaveBadge, SaveTrouble, useUndoKeys } from '../shell/SaveBadge';
 import { fieldDifferences } from '../documents/differences';
 import { FIGURE } from '../theme/theme';
 import { DropZone } from './DropZone';
+import { Exports } from './Exports';
 import { PartEditor } from './PartEditor';
 import { Swatch } from '../drawing/Swatch';
 import { Measure } from '../fields/Measure';
@@ -65,6 +67,10 @@ export function TemplateView() {
         </Typography>
         <SaveBadge document={document} />
         <Box sx={{ flex: 1 }} />
+        <Exports template={template} />
+        <Button component={Link} to="patterns" variant="outlined" startIcon={<IconPrinter size={18} />}>
+          Patterns
+        </Button>
         <MakeRun document={document} newest={newest} />
       </Box>
       <SaveTrouble document={document} differences={fieldDifferences} />
@@ -92,11 +98,26 @@ export function TemplateView() {
           words="More parts for this product: drop another drawing."
           onTaken={() => void navigate(`/templates/new?into=${template.id}`)}
         />
-        <Typography variant="body2" color="textSecondary" sx={{ mt: 1 }}>
-          Kept originals: {template.drawings.map(({ fileName }) => fileName).join(', ') || 'none'}
-        </Typography>
+        <Originals template={template} />
       </Box>
     </Page>
+  );
+}
+
+/** The kept drawings; each can be shaped again or replaced by a better one. */
+function Originals({ template }: { readonly template: Template }) {
+  if (template.drawings.length === 0) return null;
+  return (
+    <Box sx={{ mt: 1.5, display: 'flex', gap: 1.5, flexWrap: 'wrap', alignItems: 'center' }}>
+      <Typography variant="body2" color="textSecondary">
+        Kept originals: {template.drawings.map(({ fileName }) => fileName).join(', ')}
+      </Typography>
+      {template.drawings.map(({ id, fileName }) => (
+        <Button key={id} component={Link} to={`drawings/${id}`} size="small" startIcon={<IconRuler2 size={16} />}>
+          Shape {fileName} again
+        </Button>
+      ))}
+    </Box>
   );
 }
 

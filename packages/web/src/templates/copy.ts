@@ -8,6 +8,7 @@ export function copyOfTemplate(template: Template, newId: () => string): Templat
     blanks.set(mark, known);
     return known;
   };
+  const renamed = <T extends { readonly id: string }>(item: T): T => ({ ...item, id: newId() });
   return {
     ...template,
     id: newId(),
@@ -16,8 +17,11 @@ export function copyOfTemplate(template: Template, newId: () => string): Templat
     parts: template.parts.map((part) => ({
       ...part,
       id: newId(),
-      outline: { ...part.outline, id: newId() },
-      insideCuts: part.insideCuts.map((cut) => ({ ...cut, id: newId() })),
+      outline: renamed(part.outline),
+      insideCuts: part.insideCuts.map(renamed),
+      throughCuts: part.throughCuts.map(renamed),
+      holes: part.holes.map(renamed),
+      marks: part.marks.map(renamed),
       sharedBlank: part.sharedBlank === null ? null : blankFor(part.sharedBlank),
     })),
   };

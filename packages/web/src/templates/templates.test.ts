@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
-import { cutsOf, type Part, type Template } from '@rapid-jig/core';
+import { cutsOf, noSteps, type Part, type Template } from '@rapid-jig/core';
 import { fieldDifferences } from '../documents/differences';
 import { copyOfTemplate } from './copy';
 import { incoming, takeFile } from './incoming';
@@ -12,8 +12,13 @@ const part = (id: string, sharedBlank: string | null): Part => ({
   woodId: 'cherry',
   thickness: { mm: 6.35, typed: '1/4' },
   grain: 'along-x',
-  outline: { id: `${id} outline`, path },
-  insideCuts: [{ id: `${id} hole`, path }],
+  outline: { id: `${id} outline`, line: null, path },
+  drawing: null,
+  insideCuts: [{ id: `${id} hole`, line: null, path }],
+  throughCuts: [],
+  holes: [],
+  marks: [],
+  datum: null,
   sharedBlank,
   pinnedLayers: null,
 });
@@ -22,7 +27,7 @@ const template: Template = {
   name: 'Whale',
   note: 'n',
   archived: true,
-  drawings: [{ id: 'd', fileName: 'whale.svg', mmPerUnit: 1 }],
+  drawings: [{ id: 'd', fileName: 'whale.svg', steps: noSteps(1) }],
   parts: [part('body', 'sheet'), part('fin', 'sheet'), part('eye', null)],
 };
 

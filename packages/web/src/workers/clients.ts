@@ -1,7 +1,6 @@
-import { wrap, type Remote } from 'comlink';
+import { wrap } from 'comlink';
 import type { PlanError, PlanInput, Result } from '@rapid-jig/core';
 import type { PlannedRun, PlannerApi } from './planner.worker';
-import type { ReaderApi } from './reader.worker';
 
 export interface Planner {
   /** Plans in the worker. Null where a later call overtook this one: late answers are dropped. */
@@ -24,8 +23,4 @@ export function startPlanner(): Planner {
   const worker = new Worker(new URL('./planner.worker.ts', import.meta.url), { type: 'module' });
   const remote = wrap<PlannerApi>(worker);
   return newestOnly((input) => remote.plan(input));
-}
-
-export function startReader(): Remote<ReaderApi> {
-  return wrap<ReaderApi>(new Worker(new URL('./reader.worker.ts', import.meta.url), { type: 'module' }));
 }

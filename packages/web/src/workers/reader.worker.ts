@@ -1,8 +1,40 @@
 import { expose } from 'comlink';
-import { readSvg, scaleDrawing, type Drawing, type RawDrawing, type ReadFault, type Result } from '@rapid-jig/core';
-
-/** The last drawing read, kept here so that a new size does not read the file again. */
-let raw: RawDrawing | null = null;
+import {
+  distance,
+  followSteps,
+  likeParts,
+  nearestOnPiece,
+  partsFromDrawing,
+  pathBox,
+  patternsFor,
+  patternSheets,
+  readDrawing,
+  shapesOf,
+  toSvgPathData,
+  understandPart,
+  eachSegment,
+  type Blade,
+  type Box,
+  type Drawing,
+  type DrawingSteps,
+  type DrawnLine,
+  type EdgeOfLine,
+  type LikeParts,
+  type Part,
+  type PartDefaults,
+  type PartUnderstanding,
+  type PatternSheetOptions,
+  type PatternSheets,
+  type PatternWish,
+  type Point,
+  type RawDrawing,
+  type ReadFault,
+  type Result,
+  type Shop,
+  type TemplateRevision,
+  type UnderstandingOf,
+  type WishFault,
+} from '@rapid-jig/core';
 
 export interface ReadDrawing {
   readonly mmPerUnit: number | null;
@@ -11,17 +43,121 @@ export interface ReadDrawing {
   readonly height: number;
 }
 
+/** A line ready to be drawn; its exact path stays in the worker. */
+export interface ShownLine extends Omit<DrawnLine, 'path'> {
+  /** The `d` of an SVG path in mm, y down. */
+  readonly data: string;
+  readonly closed: boolean;
+  readonly box: Box;
+}
+
+export interface ShownDrawing extends Omit<Drawing, 'lines'> {
+  readonly lines: readonly ShownLine[];
+}
+
+export interface Understood {
+  readonly parts: readonly PartUnderstanding[];
+  readonly alike: readonly LikeParts[];
+}
+
+export interface SheetsFor {
+  readonly shop: Shop;
+  readonly drawer: readonly Blade[];
+  readonly options: PatternSheetOptions;
+}
+
+/** What the worker is at, for the maker who waits. */
+export type ReadingStage =
+  | { readonly at: 'reading' | 'joining' | 'drawing' }
+  | { readonly at: 'measuring'; readonly part: number; readonly of: number };
+export type OnStage = (stage: ReadingStage) => void;
+
+/** The last drawing read, and what the maker's steps made of it. */
+let raw: RawDrawing | null = null;
+let current: Drawing | null = null;
+
+const drawingNow = (): Drawing => {
+  if (!current) throw new Error('the drawing was asked for before its steps were followed');
+  return current;
+};
+
 const reader = {
-  read(text: string): Result<ReadDrawing, ReadFault> {
-    const result = readSvg(text);
+  read(text: string, onStage: OnStage): Result<ReadDrawing, ReadFault> {
+    onStage({ at: 'reading' });
+    current = null;
+    const result = readDrawing(text);
     if (!result.ok) return result;
     raw = result.value;
     const { box, mmPerUnit } = raw;
     return { ok: true, value: { mmPerUnit, width: box.maxX - box.minX, height: box.maxY - box.minY } };
   },
-  scale(mmPerUnit: number): Result<Drawing, ReadFault> {
-    if (!raw) throw new Error('scale was asked before a drawing was read');
-    return scaleDrawing(raw, mmPerUnit);
+
+  follow(steps: DrawingSteps, onStage: OnStage): Result<ShownDrawing, ReadFault> {
+    if (!raw) throw new Error('steps were asked for before a drawing was read');
+    onStage({ at: 'joining' });
+    const result = followSteps(raw, steps);
+    if (!result.ok) return result;
+    current = result.value;
+    onStage({ at: 'drawing' });
+    const lines = current.lines.map(({ path, ...line }): ShownLine => ({
+      ...line,
+      data: toSvgPathData(path),
+      closed: path.closed,
+      box: pathBox(path),
+    }));
+    return { ok: true, value: { ...current, lines } };
+  },
+
+  understand(context: UnderstandingOf, onStage: OnStage): Understood {
+    const shapes = shapesOf(drawingNow());
+    const parts = shapes.map((shape, i) => {
+      onStage({ at: 'measuring', part: i + 1, of: shapes.length });
+      return understandPart(shape, context);
+    });
+    return { parts, alike: likeParts(shapes, context.fitTolerance) };
+  },
+
+  /** The corner or end of a line nearest to a place, within `reach` mm; the place itself where there is none. */
+  nearestCorner(to: Point, reach: number): Point {
+    let best: { at: Point; away: number } = { at: to, away: reach };
+    for (const { path } of drawingNow().lines) {
+      for (const at of [path.start, ...path.segments.map((segment) => segment.to)]) {
+        const away = distance(at, to);
+        if (away < best.away) best = { at, away };
+      }
+    }
+    return best.at;
+  },
+
+  /** The straight edge of an outline nearest to a place; null where no outline has one. */
+  nearestEdge(to: Point): EdgeOfLine | null {
+    let best: { edge: EdgeOfLine; away: number } | null = null;
+    for (const { id, kind, path } of drawingNow().lines) {
+      if (kind !== 'outline') continue;
+      let segment = 0;
+      eachSegment(path, (from, one) => {
+        const place = segment++;
+        if (one.kind !== 'line') return;
+        const away = distance(to, nearestOnPiece(to, from.x, from.y, one.to.x, one.to.y));
+        if (best === null || away < best.away) best = { edge: { line: id, segment: place }, away };
+      });
+    }
+    return (best as { edge: EdgeOfLine } | null)?.edge ?? null;
+  },
+
+  /** Pattern sheets, for a look before they are printed. */
+  sheets(
+    wishes: readonly PatternWish[],
+    revisions: readonly TemplateRevision[],
+    { shop, drawer, options }: SheetsFor,
+  ): Result<PatternSheets, WishFault> {
+    const patterns = patternsFor(wishes, revisions, shop, drawer);
+    return patterns.ok ? { ok: true, value: patternSheets(patterns.value, options) } : patterns;
+  },
+
+  /** The parts the drawing makes, under new ids. */
+  parts(defaults: Omit<PartDefaults, 'newId'>): Part[] {
+    return partsFromDrawing(drawingNow(), { ...defaults, newId: () => crypto.randomUUID() });
   },
 };
 

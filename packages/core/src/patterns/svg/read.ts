@@ -1,39 +1,20 @@
+import { boxUnion, pathBox } from '../../geometry';
 import { err, ok, type Result } from '../../result';
-import { boxHeight, boxUnion, boxWidth, pathBox, type Box, type Path } from '../../geometry';
-import type { LeftOut, LeftOutKind, ReadFault } from '../fault';
+import { noLines, tooManyPoints, type LeftOut, type LeftOutKind, type ReadFault } from '../fault';
+import { DEEPEST_REFERENCE, MOST_ELEMENTS, MOST_SEGMENTS, type RawDrawing, type RawLine } from '../raw';
 import { linesOf } from './lines';
+import { placeViewport, type Viewport } from './placement';
 import { pathDataOf } from './shapes';
-import { mmPerUserUnit } from './size';
+import { mmPerUserUnit, sidesDisagree } from './size';
+import { styleSheetOf, type StyleSheet } from './style';
 import { parseSvgTree, type SvgElement } from './tree';
-
-/** One line of the drawing as read: user units, y up. */
-export interface RawLine {
-  readonly path: Path;
-  readonly where: string;
-  /** True where the drawing fills it: an open end is then closed by a straight line, as the fill shows. */
-  readonly filled: boolean;
-}
-
-export interface RawDrawing {
-  readonly lines: readonly RawLine[];
-  readonly leftOut: readonly LeftOut[];
-  /** mm for one user unit; null where the drawing gives no physical size and the maker must be asked. */
-  readonly mmPerUnit: number | null;
-  /** Around all lines, user units. */
-  readonly box: Box;
-}
-
-export const LARGEST_FILE_BYTES = 10 * 1024 * 1024;
-const MOST_SEGMENTS = 500_000;
+import { viewBoxOf } from './view-box';
 
 const LEFT_OUT: Readonly<Record<string, LeftOutKind>> = {
   text: 'text',
   image: 'picture',
   script: 'script',
   foreignObject: 'picture',
-  use: 'copy-by-reference',
-  clipPath: 'clip-or-mask',
-  mask: 'clip-or-mask',
 };
 
 /** Elements that hold things to be referred to, or say something about the drawing, and draw nothing themselves. */
@@ -42,6 +23,8 @@ const SILENT = new Set([
   'symbol',
   'marker',
   'pattern',
+  'clipPath',
+  'mask',
   'title',
   'desc',
   'metadata',
@@ -49,52 +32,94 @@ const SILENT = new Set([
   'namedview',
   'filter',
 ]);
-const GROUPS = new Set(['svg', 'g', 'a', 'switch']);
+/** Of a name given by an author, so much is kept. */
+const LONGEST_NAME = 40;
+const GROUPS = new Set(['g', 'a', 'switch']);
 
 interface Visit {
   readonly element: SvgElement;
   readonly transforms: readonly string[];
   readonly paint: Paint;
+  readonly layer: string;
+  readonly viewport: Viewport;
+  /** The elements referred to on the way here. */
+  readonly referred: readonly SvgElement[];
+  /** Size that a `use` gives to the symbol it refers to. */
+  readonly size?: Readonly<Record<string, string | undefined>>;
 }
 
 interface Paint {
   readonly fill: string;
   readonly stroke: string;
+  readonly dash: string;
+  readonly rule: string;
   readonly hidden: boolean;
 }
 
+interface Context {
+  readonly styles: StyleSheet;
+  readonly byId: ReadonlyMap<string, SvgElement>;
+}
+
 /**
- * Reads the lines of an SVG. A line is a line to cut whether the drawing fills or strokes it.
- * Nothing in the file is run or fetched. Errors: over 10 MB, not an SVG, over half a million segments, no line at all.
+ * Reads the lines of an SVG. A line is a line to cut whether the drawing fills or strokes it. References within the
+ * file are followed; nothing in it is run or fetched.
+ * Errors: not an SVG, an unreadable size, over half a million segments (or references that multiply), no line at all.
  */
 export function readSvg(text: string): Result<RawDrawing, ReadFault> {
-  if (text.length > LARGEST_FILE_BYTES) return err(tooLargeAFile(text.length));
   const root = parseSvgTree(text);
   if (!root.ok) return root;
   const mmPerUnit = mmPerUserUnit(root.value);
   if (!mmPerUnit.ok) return mmPerUnit;
+  const context: Context = { styles: styleSheetOf(root.value), byId: elementsById(root.value) };
   const lines: RawLine[] = [];
-  const leftOut: LeftOut[] = [];
+  const leftOut: LeftOut[] = sidesDisagree(root.value) ? [{ kind: 'mixed-units', where: 'the drawing', at: null }] : [];
   const counts = new Map<string, number>();
-  let segments = 0;
+  const ids = new Set<string>();
+  let [segments, elements] = [0, 0];
   // A list of visits, not recursion: drawings nest deeper than a stack may.
-  const visits: Visit[] = [
-    { element: root.value, transforms: [], paint: { fill: 'black', stroke: 'none', hidden: false } },
-  ];
+  const visits = startOf(root.value, context.styles);
   for (let visit = visits.pop(); visit; visit = visits.pop()) {
     const where = nameElement(visit.element, counts);
-    const found = takeElement(visit, where);
+    const found = takeElement(visit, where, context);
     leftOut.push(...found.leftOut);
     for (const line of found.lines) {
       segments += line.path.segments.length;
-      lines.push(line);
+      // An element used twice, or a name given twice, is told apart by its place.
+      lines.push(ids.has(line.id) ? { ...line, id: `${where} ${line.id}` } : line);
+      ids.add(line.id);
     }
-    if (segments > MOST_SEGMENTS) return err(tooManyPoints(where));
+    elements++;
+    if (segments > MOST_SEGMENTS || elements > MOST_ELEMENTS) return err(tooManyPoints(where));
     visits.push(...found.inside.reverse());
   }
   const boxes = lines.map(({ path }) => pathBox(path));
-  if (boxes.length === 0) return err(noClosedShapes(leftOut));
-  return ok({ lines, leftOut, mmPerUnit: mmPerUnit.value, box: boxUnion(boxes) });
+  if (boxes.length === 0) return err(noLines(leftOut));
+  return ok({ format: 'svg', lines, leftOut, mmPerUnit: mmPerUnit.value, box: boxUnion(boxes) });
+}
+
+const UNPAINTED: Paint = { fill: 'black', stroke: 'none', dash: 'none', rule: 'nonzero', hidden: false };
+
+/** What stands in the root. Its own view box scales everything alike and is told by mmPerUnit. */
+function startOf(root: SvgElement, styles: StyleSheet): Visit[] {
+  const [, , width = 100, height = 100] = viewBoxOf(root.attributes) ?? [];
+  const { painted: paint } = paintOf(root, UNPAINTED, styles);
+  const { transform } = root.attributes;
+  const transforms = transform === undefined ? [] : [transform];
+  return root.children
+    .map((element): Visit => ({ element, transforms, paint, layer: '', viewport: { width, height }, referred: [] }))
+    .reverse();
+}
+
+function elementsById(root: SvgElement): Map<string, SvgElement> {
+  const byId = new Map<string, SvgElement>();
+  const visits = [root];
+  for (let element = visits.pop(); element; element = visits.pop()) {
+    const { id } = element.attributes;
+    if (id !== undefined && !byId.has(id)) byId.set(id, element);
+    visits.push(...element.children);
+  }
+  return byId;
 }
 
 interface Found {
@@ -103,30 +128,82 @@ interface Found {
   readonly inside: Visit[];
 }
 
-function takeElement({ element, transforms, paint }: Visit, where: string): Found {
-  const out = (kind: LeftOutKind): Found => ({ lines: [], leftOut: [{ kind, where, at: null }], inside: [] });
-  const nothing: Found = { lines: [], leftOut: [], inside: [] };
+const NOTHING: Found = { lines: [], leftOut: [], inside: [] };
+const leaveOut = (kind: LeftOutKind, where: string): Found => ({ ...NOTHING, leftOut: [{ kind, where, at: null }] });
+
+function takeElement(visit: Visit, where: string, context: Context): Found {
+  const { element, transforms, paint } = visit;
   const kind = LEFT_OUT[element.name];
-  if (kind) return out(refersOutside(element) ? 'outside-reference' : kind);
-  if (SILENT.has(element.name)) return nothing;
-  const painted = paintOf(element, paint);
-  if (painted.hidden) return out('hidden');
+  if (kind) return leaveOut(refersOutside(element) ? 'outside-reference' : kind, where);
+  if (SILENT.has(element.name) && visit.size === undefined) return NOTHING;
+  const { painted, cut } = paintOf(element, paint, context.styles);
+  if (painted.hidden) return leaveOut('hidden', where);
   const { transform } = element.attributes;
-  const chain = transform === undefined ? transforms : [transform, ...transforms];
-  if (GROUPS.has(element.name)) {
-    return {
-      ...nothing,
-      inside: element.children.map((child) => ({ element: child, transforms: chain, paint: painted })),
-    };
+  const here: Visit = {
+    ...visit,
+    paint: painted,
+    transforms: transform === undefined ? transforms : [transform, ...transforms],
+    layer: layerOf(element, visit.layer),
+  };
+  const found = contentOf(here, where, context);
+  return cut ? { ...found, leftOut: [...found.leftOut, { kind: 'clip-or-mask', where, at: null }] } : found;
+}
+
+function contentOf(visit: Visit, where: string, { byId }: Context): Found {
+  const { element, transforms, viewport } = visit;
+  if (GROUPS.has(element.name)) return { ...NOTHING, inside: childrenOf(visit, transforms, viewport) };
+  if (element.name === 'svg' || element.name === 'symbol') {
+    const placed = placeViewport(element, visit.size ?? {}, viewport);
+    return { ...NOTHING, inside: childrenOf(visit, [...placed.transforms, ...transforms], placed.viewport) };
   }
+  if (element.name === 'use') return followUse(visit, where, byId);
+  return linesIn(visit, where);
+}
+
+const childrenOf = (visit: Visit, transforms: readonly string[], viewport: Viewport): Visit[] =>
+  visit.element.children.map((element) => {
+    const { paint, layer, referred } = visit;
+    return { element, transforms, paint, layer, viewport, referred };
+  });
+
+/** The element a `use` refers to, shifted to its place; a reference that comes back to itself ends there. */
+function followUse(visit: Visit, where: string, byId: Context['byId']): Found {
+  const { element, transforms, referred } = visit;
+  if (refersOutside(element)) return leaveOut('outside-reference', where);
+  const target = byId.get((element.attributes['href'] ?? '').slice(1));
+  if (!target) return leaveOut('broken-reference', where);
+  if (referred.includes(target) || referred.length >= DEEPEST_REFERENCE) return leaveOut('circular-reference', where);
+  const { x = '0', y = '0', width, height } = element.attributes;
+  const inside: Visit = {
+    ...visit,
+    element: target,
+    transforms: [`translate(${Number.parseFloat(x)} ${Number.parseFloat(y)})`, ...transforms],
+    referred: [...referred, target],
+    size: target.name === 'symbol' || target.name === 'svg' ? { width, height } : {},
+  };
+  return { ...NOTHING, inside: [inside] };
+}
+
+function linesIn({ element, transforms, paint, layer }: Visit, where: string): Found {
   const data = pathDataOf(element);
-  if (data === null) return nothing;
-  const filled = painted.fill !== 'none' && element.name !== 'line';
+  if (data === null) return NOTHING;
+  const filled = paint.fill !== 'none' && element.name !== 'line';
   // What is neither filled nor stroked is not drawn: icon frames and guides.
-  if (!filled && painted.stroke === 'none') return out('hidden');
-  const paths = linesOf(data, chain);
-  if (paths === null) return out('unreadable-numbers');
-  return { ...nothing, lines: paths.map((path) => ({ path, where, filled })) };
+  if (!filled && paint.stroke === 'none') return leaveOut('hidden', where);
+  const paths = linesOf(data, transforms);
+  if (paths === null) return leaveOut('unreadable-numbers', where);
+  const look = {
+    where,
+    layer,
+    colour: paint.stroke !== 'none' ? paint.stroke : paint.fill,
+    dashed: paint.stroke !== 'none' && paint.dash !== 'none',
+    filled,
+    fillRule: paint.rule === 'evenodd' ? ('even-odd' as const) : ('non-zero' as const),
+  };
+  // A name given by the author holds when the drawing is replaced by a better one; a place in the file may not.
+  const { id } = element.attributes;
+  const stem = id ? `#${id.slice(0, LONGEST_NAME)}` : where;
+  return { ...NOTHING, lines: paths.map((path, i) => ({ ...look, id: i === 0 ? stem : `${stem} /${i + 1}`, path })) };
 }
 
 function refersOutside({ attributes }: SvgElement): boolean {
@@ -134,14 +211,30 @@ function refersOutside({ attributes }: SvgElement): boolean {
   return href !== undefined && !href.startsWith('#') && !href.startsWith('data:');
 }
 
-function paintOf({ attributes }: SvgElement, inherited: Paint): Paint {
-  const style = (key: string): string | undefined =>
-    new RegExp(`(?:^|;)\\s*${key}\\s*:\\s*([^;]+)`).exec(attributes['style'] ?? '')?.[1]?.trim() ?? attributes[key];
-  return {
-    fill: style('fill') ?? inherited.fill,
-    stroke: style('stroke') ?? inherited.stroke,
-    hidden: style('display') === 'none' || style('visibility') === 'hidden',
+/** A group with a name is a layer: its label where its program gave one, or its id. */
+const layerOf = ({ name, attributes }: SvgElement, outer: string): string =>
+  name === 'g' ? (attributes['label'] ?? attributes['id'] ?? outer) : outer;
+
+function paintOf(
+  element: SvgElement,
+  inherited: Paint,
+  styles: StyleSheet,
+): { readonly painted: Paint; readonly cut: boolean } {
+  const { attributes } = element;
+  const sheet = styles(element);
+  const said = (key: string): string | undefined =>
+    new RegExp(`(?:^|;)\\s*${key}\\s*:\\s*([^;]+)`).exec(attributes['style'] ?? '')?.[1]?.trim() ??
+    sheet[key] ??
+    attributes[key];
+  const visibility = said('visibility');
+  const painted: Paint = {
+    fill: said('fill') ?? inherited.fill,
+    stroke: said('stroke') ?? inherited.stroke,
+    dash: said('stroke-dasharray') ?? inherited.dash,
+    rule: said('fill-rule') ?? inherited.rule,
+    hidden: said('display') === 'none' || visibility === 'hidden' || visibility === 'collapse',
   };
+  return { painted, cut: [said('clip-path'), said('mask')].some((by) => by?.startsWith('url') ?? false) };
 }
 
 /** `path #4 (wing)`: the fourth path of the file, with its id where it has one. */
@@ -149,39 +242,5 @@ function nameElement({ name, attributes }: SvgElement, counts: Map<string, numbe
   const count = (counts.get(name) ?? 0) + 1;
   counts.set(name, count);
   const id = attributes['id'];
-  return `${name} #${String(count)}${id ? ` (${id.slice(0, 40)})` : ''}`;
+  return `${name} #${String(count)}${id ? ` (${id.slice(0, LONGEST_NAME)})` : ''}`;
 }
-
-/** `12.3 MB`, for messages about files. */
-const megabytes = (bytes: number): string => `${(bytes / 1024 / 1024).toFixed(1)} MB`;
-
-export const tooLargeAFile = (bytes: number): ReadFault => ({
-  kind: 'too-large-a-file',
-  message: `The file is ${megabytes(bytes)}; drawings up to 10 MB can be read.`,
-  where: 'the whole file',
-  hint: 'Remove pictures from the drawing, or simplify its lines in your drawing program, and save it again.',
-});
-
-const tooManyPoints = (where: string): ReadFault => ({
-  kind: 'too-many-points',
-  message: 'The drawing has more than half a million points, more than any blade could follow.',
-  where: `reached at ${where}`,
-  hint: 'Simplify its lines in your drawing program (a traced photograph often needs this) and save it again.',
-});
-
-export const noClosedShapes = (leftOut: readonly LeftOut[]): ReadFault => ({
-  kind: 'no-closed-shapes',
-  message: 'There is no closed outline in this drawing, so there is no part to cut.',
-  where:
-    leftOut.length === 0 ? 'the whole file' : [...new Set(leftOut.map((item) => item.where))].slice(0, 5).join(', '),
-  hint: 'Close the outlines, and turn text into outlines, in your drawing program; then save it again.',
-});
-
-export const tooLargeADrawing = (box: Box, mmPerUnit: number): ReadFault => ({
-  kind: 'too-large-a-drawing',
-  message: `The drawing would be ${metres(boxWidth(box) * mmPerUnit)} by ${metres(boxHeight(box) * mmPerUnit)}.`,
-  where: 'the size of the drawing',
-  hint: 'Give a smaller size, or look for a stray point far from the rest of the drawing.',
-});
-
-const metres = (mm: number): string => `${(mm / 1000).toPrecision(3)} m`;

@@ -2,6 +2,7 @@ import { err, ok, type Result } from '../../result';
 import { MM_PER_INCH } from '../../units';
 import type { ReadFault } from '../fault';
 import type { SvgElement } from './tree';
+import { viewBoxOf } from './view-box';
 
 /** CSS absolute units in mm. `px` and bare numbers are not among them: programs differ on how many make an inch. */
 const PHYSICAL_MM: Readonly<Record<string, number>> = {
@@ -29,6 +30,15 @@ export function userUnits(text: string | undefined, whenMissing = 0): number {
   return Number(figure) * (perUnit === undefined ? 1 : perUnit / CSS_PX_MM);
 }
 
+/** True where both sides give a physical size and the two differ in scale by more than a hundredth. */
+export function sidesDisagree(root: SvgElement): boolean {
+  const { width, height, preserveAspectRatio } = root.attributes;
+  const box = viewBoxOf(root.attributes);
+  const [wide, tall] = [physicalMm(width), physicalMm(height)];
+  if (!box || wide === null || tall === null || preserveAspectRatio === undefined) return false;
+  return preserveAspectRatio.trim() === 'none' && Math.abs(wide / box[2] / (tall / box[3]) - 1) > 0.01;
+}
+
 /**
  * How many mm one user unit of the drawing is, or null where the drawing gives no physical size.
  * With both sides given the smaller scale counts (the drawing is fitted whole). Error: a view box without a size.
@@ -37,12 +47,8 @@ export function mmPerUserUnit(root: SvgElement): Result<number | null, ReadFault
   const { width, height, viewBox } = root.attributes;
   const sides = [physicalMm(width), physicalMm(height)];
   if (viewBox === undefined) return ok(sides.some((side) => side !== null) ? CSS_PX_MM : null);
-  const box = viewBox
-    .trim()
-    .split(/[\s,]+/)
-    .map(Number);
-  const [, , boxWidth = 0, boxHeight = 0] = box;
-  if (box.length !== 4 || !box.every(Number.isFinite) || boxWidth <= 0 || boxHeight <= 0) {
+  const box = viewBoxOf(root.attributes);
+  if (!box) {
     return err({
       kind: 'unreadable-size',
       message: 'The drawing says how large it is in a way that cannot be read.',
@@ -50,6 +56,7 @@ export function mmPerUserUnit(root: SvgElement): Result<number | null, ReadFault
       hint: 'A viewBox is four numbers, the last two above zero. Save the drawing again from your drawing program.',
     });
   }
+  const [, , boxWidth, boxHeight] = box;
   const scales = sides.flatMap((side, i) => (side === null ? [] : [side / (i === 0 ? boxWidth : boxHeight)]));
   return ok(scales.length === 0 ? null : Math.min(...scales));
 }

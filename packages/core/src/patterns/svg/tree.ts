@@ -7,6 +7,8 @@ export interface SvgElement {
   readonly name: string;
   readonly attributes: Readonly<Record<string, string>>;
   readonly children: readonly SvgElement[];
+  /** The text directly in it; style sheets are read from there. */
+  readonly text: string;
 }
 
 const ATTRIBUTE = '@_';
@@ -36,7 +38,7 @@ export function parseSvgTree(text: string): Result<SvgElement, ReadFault> {
     const reason = cause instanceof Error ? cause.message : String(cause);
     return notSvg('The file is not well-formed XML, so no drawing can be read from it.', reason.slice(0, 200));
   }
-  const root = elementsOf(nodes).find(({ name }) => name !== '#text');
+  const [root] = elementsOf(nodes);
   if (root?.name !== 'svg') {
     return notSvg(
       'The file is not an SVG drawing.',
@@ -46,16 +48,24 @@ export function parseSvgTree(text: string): Result<SvgElement, ReadFault> {
   return ok(root);
 }
 
-/** The parser gives each node as `{ name: children, ':@': attributes }`. */
+const TEXT = '#text';
+
+/** The parser gives each node as `{ name: children, ':@': attributes }`, and text as a node of its own. */
 function elementsOf(nodes: unknown): SvgElement[] {
   if (!Array.isArray(nodes)) return [];
   return nodes.flatMap((node: unknown) => {
     if (!isRecord(node)) return [];
     const name = Object.keys(node).find((key) => key !== ':@');
-    if (name === undefined || name === '#text') return [];
-    return [{ name, attributes: attributesOf(node[':@']), children: elementsOf(node[name]) }];
+    if (name === undefined || name === TEXT) return [];
+    const inside = node[name];
+    return [{ name, attributes: attributesOf(node[':@']), children: elementsOf(inside), text: textOf(inside) }];
   });
 }
+
+const textOf = (nodes: unknown): string =>
+  Array.isArray(nodes)
+    ? nodes.map((node: unknown) => (isRecord(node) && TEXT in node ? String(node[TEXT]) : '')).join('')
+    : '';
 
 function attributesOf(raw: unknown): Record<string, string> {
   if (!isRecord(raw)) return {};

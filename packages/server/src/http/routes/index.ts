@@ -3,6 +3,7 @@ import { drawerSchema, shopSchema } from '@rapid-jig/contract';
 import { notFound } from '../../api-error';
 import type { Database } from '../../db/database';
 import { drawingRoutes } from './drawings';
+import { patternRoutes } from './patterns';
 import { runRoutes } from './runs';
 import { singletonRoutes } from './singletons';
 import { templateRoutes } from './templates';
@@ -15,6 +16,7 @@ export function apiRoutes(db: Database, clock: () => Date): Router {
   router.use('/shop', singletonRoutes(db, 'shop', shopSchema));
   router.use('/drawer', singletonRoutes(db, 'drawer', drawerSchema));
   router.use('/drawings', drawingRoutes(db));
+  router.use('/pattern-sheets', patternRoutes(db));
   router.use((request) => {
     throw notFound('address', request.originalUrl);
   });

@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { FormControl, FormControlLabel, Radio, RadioGroup, Typography } from '@mui/material';
 import { MM_PER_INCH, UNITS_PER_INCH } from '@rapid-jig/core';
-import { LengthField } from '../fields/LengthField';
-import { Size } from '../fields/Measure';
-import type { ReadDrawing } from '../workers/reader.worker';
+import { LengthField } from '../../fields/LengthField';
+import { Size } from '../../fields/Measure';
+import type { ReadDrawing } from '../../workers/reader.worker';
 
 /** Asked where the drawing gives no physical size: what its units are worth, or how wide it is. */
 export function SizeQuestion({

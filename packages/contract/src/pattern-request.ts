@@ -1,0 +1,33 @@
+import Joi from 'joi';
+import { LINE_COLOURS, type LineColour, type PatternSheetOptions, type PatternWish } from '@rapid-jig/core';
+import type { PatternRequest } from './api';
+import { id, type Wire } from './fields';
+
+/** More sheets than a shop would print in one go are a slip of the finger. */
+const MOST_COPIES = 500;
+
+const wish = Joi.object<Wire<PatternWish>, true>({
+  templateId: id.required(),
+  revision: Joi.number().integer().min(1).required(),
+  partIds: Joi.array().items(id).min(1).max(500).required(),
+  copies: Joi.number().integer().min(0).max(MOST_COPIES).required(),
+  stack: Joi.string().max(200).allow(null).required(),
+});
+
+const options = Joi.object<PatternSheetOptions, true>({
+  paper: Joi.string().valid('letter', 'a4').required(),
+  units: Joi.string().valid('in', 'mm').required(),
+  lineMm: Joi.number().min(0.05).max(2).required(),
+  colour: Joi.string<LineColour>()
+    .valid(...(Object.keys(LINE_COLOURS) as LineColour[]))
+    .required(),
+  lineRule: Joi.string().valid('on', 'outside', 'inside').required(),
+  ruleMm: Joi.number().min(0).max(5).required(),
+  pierceMarks: Joi.boolean().required(),
+  overlapMm: Joi.number().min(2).max(50).required(),
+});
+
+export const patternRequestSchema = Joi.object<Wire<PatternRequest>, true>({
+  patterns: Joi.array().items(wish).min(1).max(500).required(),
+  options: options.required(),
+});

@@ -1,0 +1,105 @@
+import { describe, expect, test } from '@jest/globals';
+import { fromSvg } from '../reading.test-support';
+
+const stroked = (d: string, id = '') => `<path d="${d}" fill="none" stroke="#000"${id ? ` id="${id}"` : ''}/>`;
+const faultsOf = (body: string, mends = {}, joinWithin = 0.1) => fromSvg(body, { mends, joinWithin }).faults;
+
+describe('loose segments', () => {
+  const loose = (gap: number) =>
+    stroked('M0 0H50') + stroked(`M50 ${String(gap)}V50`) + stroked('M50 50H0') + stroked('M0 50V0');
+
+  test('ends within the tolerance meet, and the maker can widen it', () => {
+    expect(fromSvg(loose(0.05)).lines.map(({ kind }) => kind)).toEqual(['outline']);
+    expect(faultsOf(loose(0.05))).toEqual([]);
+    expect(fromSvg(loose(0.5), { joinWithin: 0.6 }).lines.map(({ kind }) => kind)).toEqual(['outline']);
+  });
+
+  test('a gap is told with its place and width; closing it makes the outline, dropping it takes the line out', () => {
+    const [gap, ...more] = faultsOf(loose(1));
+    expect(more).toEqual([]);
+    expect(gap).toMatchObject({ kind: 'gap', size: 1, actions: ['close', 'drop', 'keep'], mended: null });
+    // Half a millimetre below the upper right corner, in the frame with y up.
+    expect(gap!.at).toEqual({ x: 50, y: 49.5 });
+    const closed = fromSvg(loose(1), { mends: { [gap!.id]: 'close' } });
+    expect(closed.lines.map(({ kind, area }) => [kind, Math.round(area)])).toEqual([['outline', 2500]]);
+    expect(closed.faults).toEqual([{ ...gap, mended: 'close' }]);
+    expect(() => fromSvg(loose(1), { mends: { [gap!.id]: 'drop' } })).toThrow('no-lines');
+  });
+
+  test('the ends of a cut from edge to edge are no gap', () => {
+    expect(faultsOf('<rect width="60" height="60"/>' + stroked('M0 20H60') + stroked('M0 22H60'))).toEqual([]);
+  });
+});
+
+describe('what may not be meant', () => {
+  test('a line drawn twice is cut once, unless it is kept', () => {
+    const twice = '<rect width="60" height="40"/><rect width="60" height="40"/>';
+    const [fault] = faultsOf(twice);
+    expect(fault).toMatchObject({ kind: 'doubled', lines: ['rect #2'], proposed: 'drop' });
+    expect(fromSvg(twice).lines).toHaveLength(1);
+    expect(fromSvg(twice, { mends: { [fault!.id]: 'keep' } }).lines).toHaveLength(2);
+  });
+
+  test('specks are left out and told with their place', () => {
+    const specked = '<rect width="60" height="40"/><circle cx="20" cy="20" r="0.3"/>';
+    expect(fromSvg(specked).lines).toHaveLength(1);
+    expect(faultsOf(specked)).toEqual([expect.objectContaining({ kind: 'speck', size: expect.closeTo(0.6, 6) })]);
+  });
+
+  test('a bow tie is mended into its two loops', () => {
+    const tie = '<path d="M0 0L60 40V0L0 40Z"/>';
+    const [fault] = faultsOf(tie);
+    expect(fault).toMatchObject({ kind: 'self-crossing', size: 1, at: { x: 30, y: 20 } });
+    const mended = fromSvg(tie, { mends: { [fault!.id]: 'close' } });
+    // Two triangles of 40 by 30.
+    expect(mended.lines.map(({ area }) => Math.round(area))).toEqual([600, 600]);
+  });
+
+  test('two outlines that cross are united, or the smaller is dropped, as the maker says', () => {
+    const cross = '<rect width="60" height="20" y="20"/><rect width="20" height="50" x="20"/>';
+    const [fault] = faultsOf(cross);
+    expect(fault).toMatchObject({ kind: 'crossing', proposed: 'keep' });
+    const after = (mend: 'close' | 'drop' | 'keep') =>
+      fromSvg(cross, { mends: { [fault!.id]: mend } }).lines.map(({ area }) => Math.round(area));
+    expect(after('close')).toEqual([60 * 20 + 20 * 30]);
+    expect(after('drop')).toEqual([1200]);
+    expect(after('keep')).toEqual([1200, 1000]);
+  });
+
+  test('both fill rules disagreeing is told, and the maker decides whether the line is cut', () => {
+    const both = '<path d="M0 0H60V60H0Z M20 20H40V40H20Z"/>';
+    const [fault] = faultsOf(both);
+    expect(fault).toMatchObject({ kind: 'fill-unclear', actions: ['keep', 'drop'] });
+    expect(fromSvg(both, { mends: { [fault!.id]: 'drop' } }).lines).toHaveLength(1);
+    expect(faultsOf(both.replace('<path', '<path fill-rule="evenodd"'))).toEqual([]);
+  });
+
+  test('ten thousand tiny loops are answered in a moment, each named', () => {
+    const loops = Array.from(
+      { length: 10_000 },
+      (_none, i) => `M${String((i % 100) * 2)} ${String(Math.floor(i / 100) * 2)}h.2v.2z`,
+    ).join('');
+    const started = performance.now();
+    expect(faultsOf(`<rect width="250" height="250"/>${stroked(loops)}`).length).toBe(10_000);
+    expect(performance.now() - started).toBeLessThan(20_000);
+  });
+});
+
+describe('drawings of single lines', () => {
+  test('a jigsaw drawn as a grid of open lines: its outermost way round is the outline, the rest cuts through', () => {
+    const grid = ['M0 0H60', 'M60 0V40', 'M60 40H0', 'M0 40V0', 'M0 20H60', 'M30 0V40'].map((d) => stroked(d)).join('');
+    expect(
+      fromSvg(grid)
+        .lines.map(({ kind }) => kind)
+        .sort(),
+    ).toEqual(['outline', 'through', 'through']);
+    const parted = ['M0 0H30', 'M30 0H60', 'M60 0V40', 'M60 40H30', 'M30 40H0', 'M0 40V0', 'M30 0V40']
+      .map((d) => stroked(d))
+      .join('');
+    const { lines } = fromSvg(parted);
+    expect(lines.map(({ kind, area }) => [kind, Math.round(area)])).toEqual([
+      ['outline', 2400],
+      ['through', 0],
+    ]);
+  });
+});

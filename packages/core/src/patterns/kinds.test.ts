@@ -1,0 +1,41 @@
+import { describe, expect, test } from '@jest/globals';
+import { groupKey } from '.';
+import { fromSvg } from './reading.test-support';
+
+const frame = '<rect width="100" height="80" stroke="#00f"/>';
+const open = (d: string, look = 'stroke="#f00"') => `<path d="${d}" fill="none" ${look}/>`;
+const kinds = (body: string, changes = {}) =>
+  fromSvg(frame + body, changes)
+    .lines.slice(1)
+    .map(({ kind, reason }) => [kind, reason]);
+
+describe('what a line is, from how it lies', () => {
+  test.each([
+    ['a closed line in a part', '<rect x="20" y="20" width="20" height="20"/>', 'inside', 'in-a-part'],
+    ['a circle of the size of a bit', '<circle cx="50" cy="40" r="3.175"/>', 'drilled', 'size-of-a-bit'],
+    ['a circle of no bit', '<circle cx="50" cy="40" r="3.4"/>', 'inside', 'in-a-part'],
+    ['an open line from edge to edge', open('M0 40H100'), 'through', 'from-edge-to-edge'],
+    ['one that overshoots both edges', open('M-5 40H105'), 'through', 'from-edge-to-edge'],
+    ['an open line within', open('M20 40H80'), 'mark', 'open-in-wood'],
+    ['a dashed one', open('M20 40H80', 'stroke="#000" stroke-dasharray="4 2"'), 'fold', 'dashed'],
+  ])('%s', (_name, body, kind, reason) => {
+    expect(kinds(body)).toEqual([[kind, reason]]);
+  });
+});
+
+describe('the maker corrects', () => {
+  test('one line, or all of a colour; a word for one line counts more', () => {
+    const body = open('M20 40H80') + open('M20 50H80');
+    const [, first] = fromSvg(frame + body).lines;
+    const key = groupKey(first!);
+    expect(kinds(body, { groups: { [key]: 'through' } }).map(([kind]) => kind)).toEqual(['through', 'through']);
+    expect(
+      kinds(body, { groups: { [key]: 'through' }, kinds: { [first!.id]: 'ignore' } }).map(([kind]) => kind),
+    ).toEqual(['ignore', 'through']);
+  });
+
+  test('the proposal stays in sight', () => {
+    const [, hole] = fromSvg(`${frame}<circle cx="50" cy="40" r="3.175"/>`, { kinds: { 'circle #1': 'inside' } }).lines;
+    expect(hole).toMatchObject({ kind: 'inside', proposed: 'drilled', reason: 'maker-said' });
+  });
+});

@@ -1,0 +1,199 @@
+import {
+  boxWidth,
+  boxHeight,
+  indexSegments,
+  isInside,
+  nestRings,
+  ringOf,
+  type IndexedLine,
+  type SegmentIndex,
+} from '../geometry';
+import { inches } from '../units';
+import type { Line } from './clean/line';
+import type { DrawingSteps, LineKind } from './steps';
+
+/** Why a line is taken for what it is. */
+export type KindReason =
+  | 'maker-said'
+  | 'layer-name'
+  | 'dashed'
+  | 'outermost'
+  | 'in-a-part'
+  | 'falls-out'
+  | 'size-of-a-bit'
+  | 'from-edge-to-edge'
+  | 'open-in-wood'
+  | 'open-outside';
+
+export interface JudgedLine {
+  readonly line: Line;
+  readonly proposed: LineKind;
+  readonly kind: LineKind;
+  readonly reason: KindReason;
+  /** Place of the outline it belongs to in the list, or null. */
+  readonly parent: number | null;
+}
+
+/** Layer and colour of a line as one key; lines with the same key can be told apart from others together. */
+export const groupKey = ({ layer, colour }: Pick<Line, 'layer' | 'colour'>): string => `${layer} / ${colour}`;
+
+/** Names of layers, in general words, and what makers mean by them. */
+const LAYER_WORDS: readonly (readonly [RegExp, LineKind])[] = [
+  [/\b(guides?|construction|dimensions?|dims?|notes?|border|frame|title|ignore|defpoints)\b/i, 'ignore'],
+  [/\b(folds?|bends?|creases?)\b/i, 'fold'],
+  [/\b(mark|marks|etch|engrave|score|draw|label|text|pencil)\b/i, 'mark'],
+  [/\b(drill|drilled|bore|holes?)\b/i, 'drilled'],
+  [/\b(through|jigsaw|split|segments?)\b/i, 'through'],
+];
+
+/** Bits in most drawers, mm: sixteenths of an inch to an inch, and half millimetres to 13 mm (common practice). */
+const BITS: readonly number[] = [
+  ...Array.from({ length: 16 }, (_none, i) => inches((i + 1) / 16)),
+  ...Array.from({ length: 25 }, (_none, i) => 1 + i / 2),
+];
+/** A circle this near a bit's size is that bit's hole, mm. */
+const BIT_TOLERANCE = 0.05;
+
+/** The bit that makes this line in one go, mm, or null: a full circle of a usual size. */
+export function bitFor({ path, box }: Pick<Line, 'path' | 'box'>): number | null {
+  const [first] = path.segments;
+  if (!path.closed || first?.kind !== 'arc') return null;
+  const isCircle = path.segments.every(
+    (segment) =>
+      segment.kind === 'arc' && Math.hypot(segment.center.x - first.center.x, segment.center.y - first.center.y) < 1e-3,
+  );
+  const across = boxWidth(box);
+  if (!isCircle || Math.abs(across - boxHeight(box)) > 1e-3) return null;
+  return BITS.find((bit) => Math.abs(bit - across) <= BIT_TOLERANCE) ?? null;
+}
+
+/**
+ * Proposes what each line is, from the name of its layer, its dashes and how it lies, and takes the maker's word where
+ * there is one: of single lines before that of a layer. Answers in the order of the lines.
+ */
+export function judgeLines(lines: readonly Line[], steps: DrawingSteps): JudgedLine[] {
+  const said = (line: Line): LineKind | undefined => steps.kinds[line.id] ?? steps.groups[groupKey(line)];
+  const hinted = lines.map((line) => hintOf(line));
+  const aside = (kind: LineKind | undefined): boolean =>
+    kind !== undefined && kind !== 'outline' && kind !== 'inside' && kind !== 'drilled';
+  // Only lines that may bound wood have a place in the nest.
+  const bounds = lines.flatMap((line, i) => (line.path.closed && !aside(said(line) ?? hinted[i]?.kind) ? [i] : []));
+  const nested = nestRings(bounds.map((i) => ringOf(lines[i]?.points ?? [])));
+  const nest = new Map(bounds.map((i, n) => [i, nested[n]]));
+  const closedPlaces = lines.map((line, i) => {
+    const hint = hinted[i];
+    const place = nest.get(i);
+    if (!line.path.closed || (hint && aside(hint.kind))) return null;
+    return place ? closedKind(line, place.depth, hint?.kind) : null;
+  });
+  const outlines = bounds.filter((i) => {
+    const line = lines[i];
+    return line && (said(line) ?? closedPlaces[i]?.kind) === 'outline';
+  });
+  const within = ownerFinder(lines, outlines);
+  const open = openJudge(lines, bounds, steps.joinWithin);
+  return lines.map((line, i): JudgedLine => {
+    const own = within(i);
+    const hint = hinted[i];
+    const found = closedPlaces[i] ?? (hint && aside(hint.kind) ? hint : null) ?? open(i, own);
+    const kind = said(line);
+    return {
+      line,
+      proposed: found.kind,
+      kind: kind ?? found.kind,
+      reason: kind === undefined ? found.reason : 'maker-said',
+      parent: own,
+    };
+  });
+}
+
+interface Judged {
+  readonly kind: LineKind;
+  readonly reason: KindReason;
+}
+
+function hintOf({ layer, dashed }: Line): Judged | null {
+  const [, kind] = LAYER_WORDS.find(([words]) => words.test(layer.replace(/[_-]+/g, ' '))) ?? [];
+  if (kind) return { kind, reason: 'layer-name' };
+  return dashed ? { kind: 'fold', reason: 'dashed' } : null;
+}
+
+function closedKind(line: Line, depth: number, hint: LineKind | undefined): Judged {
+  if (hint === 'drilled') return { kind: 'drilled', reason: 'layer-name' };
+  if (depth === 0) return { kind: 'outline', reason: 'outermost' };
+  if (depth % 2 === 0) return { kind: 'outline', reason: 'falls-out' };
+  return bitFor(line) === null ? { kind: 'inside', reason: 'in-a-part' } : { kind: 'drilled', reason: 'size-of-a-bit' };
+}
+
+/** Finds the smallest outline that most of a line lies in, other than itself. */
+function ownerFinder(lines: readonly Line[], outlines: readonly number[]): (i: number) => number | null {
+  const rings = outlines
+    .map((i) => ({ i, ring: ringOf(lines[i]?.points ?? []) }))
+    .sort((a, b) => a.ring.area - b.ring.area);
+  return (i) => {
+    const line = lines[i];
+    if (!line) return null;
+    const samples = samplesOf(line);
+    const own = line.path.closed ? ringOf(line.points).area : 0;
+    const around = rings.find(({ i: other, ring }) => {
+      if (other === i || ring.area <= own) return false;
+      const { minX, minY, maxX, maxY } = ring.box;
+      if (line.box.minX > maxX || line.box.maxX < minX || line.box.minY > maxY || line.box.maxY < minY) return false;
+      return samples.filter((point) => isInside(point, ring.points)).length * 2 > samples.length;
+    });
+    return around?.i ?? null;
+  };
+}
+
+/** The middles of up to nine of a line's pieces: corners may lie on the outline itself. */
+function samplesOf({ points }: Line) {
+  const step = Math.max(1, Math.floor(points.length / 9));
+  return points.flatMap((a, i) => {
+    const b = points[i + 1];
+    return i % step === 0 && b ? [{ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 }] : [];
+  });
+}
+
+/** An open line of which an end meets another line or runs out of the wood is sawn through; one wholly inside is a mark. */
+function openJudge(
+  lines: readonly Line[],
+  bounds: readonly number[],
+  joinWithin: number,
+): (i: number, own: number | null) => Judged {
+  let index: SegmentIndex | null = null;
+  const built = (): SegmentIndex =>
+    (index ??= indexSegments(lines.map(({ points, path }): IndexedLine => ({ points, closed: path.closed }))));
+  const isAnchored = (i: number, point: { readonly x: number; readonly y: number }, own: number): boolean => {
+    const { x, y } = point;
+    const near = built().search({
+      minX: x - joinWithin,
+      minY: y - joinWithin,
+      maxX: x + joinWithin,
+      maxY: y + joinWithin,
+    });
+    if (near.some((piece) => built().line[piece] !== i)) return true;
+    return (
+      !isInside(point, lines[own]?.points ?? []) ||
+      bounds.some((n) => n !== own && lines[n]?.path.closed && isInWaste(point, lines, n, own))
+    );
+  };
+  return (i, own) => {
+    const [first, last] = [lines[i]?.points[0], lines[i]?.points.at(-1)];
+    if (own === null || !first || !last) return { kind: 'ignore', reason: 'open-outside' };
+    return [first, last].some((end) => isAnchored(i, end, own))
+      ? { kind: 'through', reason: 'from-edge-to-edge' }
+      : { kind: 'mark', reason: 'open-in-wood' };
+  };
+}
+
+/** True where a point lies in a closed line within its part: in a cut-out. */
+const isInWaste = (
+  point: { readonly x: number; readonly y: number },
+  lines: readonly Line[],
+  n: number,
+  own: number,
+): boolean => {
+  const [inner, part] = [lines[n], lines[own]];
+  if (!inner || !part || ringOf(inner.points).area >= ringOf(part.points).area) return false;
+  return isInside(point, inner.points);
+};

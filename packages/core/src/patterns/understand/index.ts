@@ -1,0 +1,14 @@
+export { difficultyOf } from './difficulty';
+export type { Difficulty, DifficultyFigures, DifficultyLevel, DifficultyReason, DifficultyRule } from './difficulty';
+export { likeParts, SAME_OUTLINE, waysToFit } from './likeness';
+export type { LikeParts, WaysToFit } from './likeness';
+export { circleOf, shapesOf } from './part-shape';
+export type { PartShape, ShapeLine } from './part-shape';
+export { pierceHoles } from './pierce';
+export type { NoPierceHole, PierceHole } from './pierce';
+export { standOf } from './stand';
+export type { Stand } from './stand';
+export { FRAGILE_WIDTH, fragileTips, TIP_DEPTH } from './tips';
+export type { Tip } from './tips';
+export { pierceHolesFor, understandPart } from './understand';
+export type { CornerKind, PartUnderstanding, PlacedCorner, SawnIn, UnderstandingOf } from './understand';

@@ -1,0 +1,56 @@
+import { flatten, pathBox, type Path, type Point } from '../../geometry';
+import type { Drawing, DrawnLine } from '../drawing';
+
+export interface ShapeLine {
+  readonly id: string;
+  readonly path: Path;
+}
+
+/** All lines of one part: what is understood of a drawing, and of a template's part, is understood from these. */
+export interface PartShape {
+  readonly id: string;
+  readonly outline: ShapeLine;
+  readonly inside: readonly ShapeLine[];
+  readonly through: readonly ShapeLine[];
+  readonly drilled: readonly { readonly id: string; readonly center: Point; readonly diameterMm: number }[];
+  /** Outlines that lie in its inside cuts: pieces that fall out when those are sawn. */
+  readonly falling: readonly ShapeLine[];
+  /** The edge it stands on, or null to stand as drawn. */
+  readonly base: { readonly from: Point; readonly to: Point } | null;
+}
+
+/** The parts of a drawing, in the order of their outlines. */
+export function shapesOf(drawing: Drawing): PartShape[] {
+  const own = new Map<string, DrawnLine[]>();
+  for (const line of drawing.lines) {
+    if (line.parent !== null) own.set(line.parent, [...(own.get(line.parent) ?? []), line]);
+  }
+  return drawing.lines
+    .filter(({ kind }) => kind === 'outline')
+    .map((outline): PartShape => {
+      const lines = own.get(outline.id) ?? [];
+      const ofKind = (kind: DrawnLine['kind']): DrawnLine[] => lines.filter((line) => line.kind === kind);
+      return {
+        id: outline.id,
+        outline,
+        inside: ofKind('inside'),
+        through: ofKind('through'),
+        drilled: ofKind('drilled').map(({ id, path }) => ({ id, ...circleOf(path) })),
+        falling: ofKind('outline'),
+        base: drawing.datum?.line === outline.id ? drawing.datum.edge : null,
+      };
+    });
+}
+
+/** Middle and diameter of the circle that a closed line is drawn as. */
+export function circleOf(path: Path): { readonly center: Point; readonly diameterMm: number } {
+  const { minX, minY, maxX, maxY } = pathBox(path);
+  return { center: { x: (minX + maxX) / 2, y: (minY + maxY) / 2 }, diameterMm: Math.max(maxX - minX, maxY - minY) };
+}
+
+/** Lines thinned to this are measured in a fraction of the time, and no figure moves by more than a pencil line, mm. */
+const COARSE = 0.05;
+
+/** The outline and inside cuts as points, the outline first. */
+export const woodRings = ({ outline, inside }: PartShape): (readonly Point[])[] =>
+  [outline, ...inside].map(({ path }) => flatten(path, COARSE));

@@ -1,0 +1,279 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { TYPICAL_BLADES } from '../../blades';
+import { distance, flatten, isInside, nearestOnPiece, type Point } from '../../geometry';
+import { inches } from '../../units';
+import { followSteps, noSteps, readDrawing } from '..';
+import { difficultyOf, fragileTips, likeParts, shapesOf, standOf, understandPart, waysToFit } from '.';
+import type { PartUnderstanding, UnderstandingOf } from '.';
+
+const CONTEXT: UnderstandingOf = {
+  thicknessMm: inches(1 / 4),
+  hardnessN: 5600,
+  drawer: TYPICAL_BLADES,
+  preferences: { betweenSizes: 'larger', favouriteForm: 'reverse', ends: 'plain' },
+  fitTolerance: 0.25,
+};
+
+function shapes(body: string) {
+  const raw = readDrawing(`<svg width="300mm" viewBox="0 0 300 300">${body}</svg>`);
+  const drawing = raw.ok ? followSteps(raw.value, noSteps(1)) : raw;
+  if (!drawing.ok) throw new Error(drawing.error.kind);
+  return shapesOf(drawing.value);
+}
+const understood = (body: string, changes: Partial<UnderstandingOf> = {}): PartUnderstanding =>
+  understandPart(shapes(body)[0]!, { ...CONTEXT, ...changes });
+
+const polygon = (...points: readonly (readonly [number, number])[]): Point[] => points.map(([x, y]) => ({ x, y }));
+const box = (w: number, h: number, x = 0, y = 0) => polygon([x, y], [x + w, y], [x + w, y + h], [x, y + h]);
+
+describe('figures of a part', () => {
+  const plate =
+    '<rect width="100" height="60"/><circle cx="30" cy="30" r="10.45"/><rect x="60" y="20" width="20" height="20"/>';
+
+  test('a plate with two openings, worked by hand', () => {
+    const { lengthMm, areaMm2, corners, tightest, bridge, pierce } = understood(plate);
+    expect(lengthMm.outside).toBeCloseTo(320, 6);
+    expect(lengthMm.inside).toBeCloseTo(2 * Math.PI * 10.45 + 80, 6);
+    expect(areaMm2).toBeCloseTo(6000 - Math.PI * 10.45 ** 2 - 400, 4);
+    expect(corners.map(({ kind, inside }) => [kind, inside])).toEqual([
+      ...Array.from({ length: 4 }, () => ['square', false]),
+      ...Array.from({ length: 4 }, () => ['square', true]),
+    ]);
+    expect(tightest!.radius).toBeCloseTo(10.45, 6);
+    // From the circle's right side at 40.45 to the square's left side at 60, and 19.55 to the edges: no wider than an inch.
+    expect(bridge!.width).toBeCloseTo(19.55, 1);
+    expect(pierce).toHaveLength(2);
+  });
+
+  test('corners by angle: a star has five sharp points and five blunt hollows', () => {
+    const star = Array.from({ length: 10 }, (_none, i) => {
+      const r = i % 2 === 0 ? 50 : 19.1;
+      return `${String(60 + r * Math.sin((i * Math.PI) / 5))},${String(60 - r * Math.cos((i * Math.PI) / 5))}`;
+    }).join(' ');
+    const { corners } = understood(`<polygon points="${star}"/>`);
+    const count = (kind: string, inside: boolean) =>
+      corners.filter((corner) => corner.kind === kind && corner.inside === inside).length;
+    // A regular star's points are 36 degrees; its hollows turn back by 72, which leaves 108 between their arms.
+    expect([count('sharp', false), count('square', true)]).toEqual([5, 5]);
+  });
+
+  test('pieces that fall out of an opening are named, and counted as parts of their own', () => {
+    const all = shapes(
+      '<rect width="90" height="90"/><circle cx="45" cy="45" r="30.2"/><circle cx="45" cy="45" r="12.3"/>',
+    );
+    expect(all).toHaveLength(2);
+    expect(understandPart(all[0]!, CONTEXT).falling.map(({ line }) => line)).toEqual(['circle #2']);
+  });
+
+  test('lines from edge to edge: two that cross make four pieces', () => {
+    const { pieces } = understood(
+      '<rect width="80" height="80" fill="none" stroke="#000"/><path d="M0 30H80M50 0V80" fill="none" stroke="#000"/>',
+    );
+    expect(pieces.pieces.map(({ area }) => Math.round(area))).toEqual([2500, 1500, 1500, 900]);
+  });
+});
+
+describe('fragile tips', () => {
+  test('a spike of ten degrees is as wide a quarter inch from its point as its angle says', () => {
+    const half = (5 * Math.PI) / 180;
+    const spike = polygon(
+      [0, 0],
+      [80 * Math.cos(half), -80 * Math.sin(half)],
+      [80 * Math.cos(half), 80 * Math.sin(half)],
+    );
+    const [tip, ...more] = fragileTips([spike]);
+    expect(more).toHaveLength(0);
+    expect(distance(tip!.at, { x: 0, y: 0 })).toBeLessThan(0.8);
+    expect(tip!.width).toBeCloseTo(2 * inches(1 / 4) * Math.sin(half), 0);
+  });
+
+  test('a finger two millimetres wide is one, a finger of five and a square corner are none', () => {
+    const finger = (width: number) =>
+      polygon([0, 0], [60, 0], [60, 20], [30 + width, 20], [30 + width, 50], [30, 50], [30, 20], [0, 20]);
+    const [tip] = fragileTips([finger(2)]);
+    expect(tip!.width).toBeCloseTo(2, 3);
+    expect(tip!.at.y).toBeCloseTo(50, 0);
+    expect(fragileTips([finger(5)])).toEqual([]);
+    expect(fragileTips([box(40, 40)])).toEqual([]);
+  });
+
+  test('the point of an opening is not wood, and a tongue that stands into an opening is', () => {
+    const slit = polygon([20, 20], [60, 19], [60, 21]);
+    expect(fragileTips([box(100, 40), slit])).toEqual([]);
+    const tongue = polygon([10, 10], [90, 10], [90, 50], [51, 50], [51, 20], [49, 20], [49, 50], [10, 50]);
+    expect(fragileTips([box(100, 60), tongue]).map(({ at }) => Math.round(at.y))).toEqual([20]);
+  });
+});
+
+describe('does it stand', () => {
+  test('a board leans as far as half its width over half its height allows', () => {
+    const { stands, baseWidth, leanBeforeFalling, center } = standOf([box(30, 80)], null);
+    expect(stands).toBe(true);
+    expect(baseWidth).toBeCloseTo(30, 9);
+    expect(leanBeforeFalling).toBeCloseTo(Math.atan2(15, 40), 9);
+    expect(center).toEqual({ x: 15, y: 40 });
+  });
+
+  test('a disc touches in one place; on a flat an inch wide it stands', () => {
+    const disc = Array.from({ length: 720 }, (_none, i) => {
+      const angle = ((i + 0.5) * Math.PI) / 360;
+      return { x: 40 * Math.cos(angle), y: 40 * Math.sin(angle) };
+    });
+    expect(standOf([disc], null).leanBeforeFalling).toBeLessThan(0.15);
+    const flat = disc.filter(({ y }) => y > -37.9);
+    expect(standOf([flat], null).leanBeforeFalling).toBeGreaterThan(0.3);
+  });
+
+  test('a head too far out falls over; holes that take its weight off bring it back', () => {
+    const leaning = polygon([0, 0], [20, 0], [20, 60], [90, 60], [90, 90], [0, 90]);
+    expect(standOf([leaning], null).stands).toBe(false);
+    expect(standOf([leaning, box(66, 26, 22, 62)], null).stands).toBe(true);
+  });
+
+  test('on its datum edge it is turned so that the edge lies below', () => {
+    const side = { from: { x: 0, y: 80 }, to: { x: 0, y: 0 } };
+    const { baseWidth, leanBeforeFalling } = standOf([box(30, 80)], side);
+    expect(baseWidth).toBeCloseTo(80, 6);
+    expect(leanBeforeFalling).toBeCloseTo(Math.atan2(40, 15), 6);
+  });
+});
+
+describe('pierce holes', () => {
+  test('in the corner of a square opening: the bit touches neither side and lies on the diagonal', () => {
+    const { pierce } = understood('<rect width="80" height="80"/><rect x="20" y="20" width="40" height="40"/>');
+    const [hole] = pierce;
+    expect(hole).toMatchObject({ place: 'near-corner' });
+    const [dx, dy] = [Math.min(hole!.at.x - 20, 60 - hole!.at.x), Math.min(hole!.at.y - 20, 60 - hole!.at.y)];
+    expect(dx).toBeCloseTo(dy, 6);
+    expect(dx).toBeCloseTo(hole!.bitMm / 2 + 0.4, 6);
+  });
+
+  test('very hard wood gets a second one, away from the first', () => {
+    const body = '<rect width="80" height="80"/><rect x="20" y="20" width="40" height="40"/>';
+    const { pierce } = understood(body, { hardnessN: 8300 });
+    expect(pierce.map(({ place }) => place)).toEqual(['near-corner', 'second']);
+    expect(distance(pierce[0]!.at, pierce[1]!.at)).toBeGreaterThan(50);
+  });
+
+  test('where no bit goes it says how much room there is', () => {
+    const { pierce, noPierce } = understood(
+      '<rect width="80" height="80"/><rect x="20" y="20" width="40" height="0.6"/><rect x="20" y="40" width="30" height="1.2"/>',
+    );
+    // The smallest bit is a thirty-second of an inch, 0.79 mm.
+    expect(noPierce.map(({ roomMm }) => roomMm)).toEqual([expect.closeTo(0.6, 1)]);
+    expect(pierce.map(({ place }) => place)).toEqual(['in-the-middle']);
+  });
+
+  test('pinned blades ask for a much larger hole', () => {
+    const body = '<rect width="80" height="80"/><rect x="20" y="20" width="40" height="40"/>';
+    const pinned = understood(body, {
+      drawer: TYPICAL_BLADES.map((blade) => ({ ...blade, inDrawer: true })),
+      preferences: { ...CONTEXT.preferences, ends: 'pinned' },
+    });
+    expect(pinned.pierce[0]!.bitMm).toBeGreaterThan(2 * understood(body).pierce[0]!.bitMm);
+  });
+
+  test('on random openings with a kept piece each hole lies in the waste, clear of every line', () => {
+    const corner = fc.integer({ min: 6, max: 40 });
+    fc.assert(
+      fc.property(fc.array(corner, { minLength: 3, maxLength: 9 }), corner, (radii, keptRadius) => {
+        const ring = radii.map((r, i) => {
+          const angle = (i / radii.length) * 2 * Math.PI;
+          return `${String(60 + r * Math.cos(angle))},${String(60 + r * Math.sin(angle))}`;
+        });
+        const kept = `<circle cx="60" cy="60" r="${String(keptRadius / 20 + 1.03)}"/>`;
+        const [frame] = shapes(`<rect width="120" height="120"/><polygon points="${ring.join(' ')}"/>${kept}`);
+        const { pierce } = understandPart(frame!, CONTEXT);
+        for (const { at, bitMm } of pierce) {
+          const cut = flatten(frame!.inside[0]!.path);
+          expect(isInside(at, cut)).toBe(true);
+          for (const line of [cut, ...frame!.falling.map(({ path }) => flatten(path))]) {
+            const away = Math.min(
+              ...line.map((a, i) => {
+                const b = line[(i + 1) % line.length]!;
+                return distance(at, nearestOnPiece(at, a.x, a.y, b.x, b.y));
+              }),
+            );
+            expect(away).toBeGreaterThan(bitMm / 2 - 1e-6);
+          }
+          expect(frame!.falling.some(({ path }) => isInside(at, flatten(path)))).toBe(false);
+        }
+      }),
+      { numRuns: 60 },
+    );
+  });
+});
+
+describe('parts that are like each other', () => {
+  const ell = 'M0 0h40v20h-20v60h-20z';
+  const parts = (body: string) => likeParts(shapes(body), 0.25);
+
+  test('the same outline turned by some angle; its mirror image; something else', () => {
+    const found = parts(
+      `<path d="${ell}"/><path d="${ell}" transform="translate(150 20) rotate(37)"/>` +
+        `<path d="${ell}" transform="translate(150 150) scale(-1 1)"/><rect x="200" y="200" width="40" height="50"/>`,
+    );
+    expect(found.map(({ kind, wholly }) => [kind, wholly])).toEqual([
+      ['same-outline', true],
+      ['mirror', true],
+    ]);
+  });
+
+  test('one with a hole and one without have the same outline, not the same cuts', () => {
+    const [pair] = parts(
+      `<path d="${ell}"/><circle cx="10" cy="60" r="4.7"/><path d="${ell}" transform="translate(100 0)"/>`,
+    );
+    expect(pair).toMatchObject({ kind: 'same-outline', wholly: false });
+  });
+
+  test('ways to fit: a square 4 and 4, a heart 1 and 1, an ell 1 and none, a disc any', () => {
+    expect(waysToFit(box(30, 30), 0.25)).toEqual({ upright: 4, turnedOver: 4 });
+    expect(waysToFit(polygon([0, 0], [20, 30], [12, 40], [0, 32], [-12, 40], [-20, 30]), 0.25)).toEqual({
+      upright: 1,
+      turnedOver: 1,
+    });
+    expect(waysToFit(polygon([0, 0], [40, 0], [40, 20], [20, 20], [20, 80], [0, 80]), 0.25)).toEqual({
+      upright: 1,
+      turnedOver: 0,
+    });
+    const disc = Array.from({ length: 200 }, (_none, i) => ({
+      x: 20 * Math.cos(i * 0.0314159265),
+      y: 20 * Math.sin(i * 0.0314159265),
+    }));
+    expect(waysToFit(disc, 0.25).upright).toBe(Infinity);
+  });
+});
+
+describe('difficulty', () => {
+  const plain = {
+    tightestRadius: 20,
+    thinnestBridge: null,
+    thicknessMm: 6.35,
+    fragileTips: 0,
+    sharpInsideCorners: 0,
+    insideCuts: 0,
+    cutLengthMm: 300,
+    hardnessN: 2000,
+  };
+  test.each([
+    ['a plain outline', {}, 'easy', []],
+    ['a bridge thinner than the wood', { thinnestBridge: 5 }, 'moderate', ['thin-bridge']],
+    [
+      'half as thin, and tight curves',
+      { thinnestBridge: 3, tightestRadius: 1 },
+      'demanding',
+      ['tight-curve', 'thin-bridge'],
+    ],
+    [
+      'a fretwork in hard wood',
+      { insideCuts: 60, sharpInsideCorners: 90, thinnestBridge: 2, hardnessN: 6400 },
+      'very-demanding',
+      ['thin-bridge', 'sharp-inside-corners', 'many-inside-cuts', 'hard-wood'],
+    ],
+  ] as const)('%s', (_name, changes, level, rules) => {
+    const found = difficultyOf({ ...plain, ...changes });
+    expect(found.level).toBe(level);
+    expect(found.reasons.map(({ rule }) => rule)).toEqual(rules);
+  });
+});

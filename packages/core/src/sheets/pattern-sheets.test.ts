@@ -1,0 +1,215 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { pathBox, type Box } from '../geometry';
+import { inputFor, part, planned, rectangle, template, circle } from '../planning/fixtures.test-support';
+import { TYPICAL_BLADES } from '../blades';
+import { TYPICAL_SHOP } from '../planning';
+import { inches } from '../units';
+import { patternsFor, patternSheets, wishesOfPlan, wishesOfTemplate } from '.';
+import type { Mark, Pattern, PatternSheetOptions } from '.';
+import { workArea } from './furniture';
+import { marksBox, wrapText } from './marks';
+
+const OPTIONS: PatternSheetOptions = {
+  paper: 'a4',
+  units: 'mm',
+  lineMm: 0.3,
+  colour: 'blue',
+  lineRule: 'on',
+  ruleMm: 0.3,
+  pierceMarks: true,
+  overlapMm: 10,
+};
+const pattern = (width: number, height: number, changes: Partial<Pattern> = {}): Pattern => ({
+  template: 'Rocking whale',
+  revision: 3,
+  parts: 'Body',
+  stack: null,
+  copies: 1,
+  outlines: [rectangle(width, height)],
+  insideCuts: [],
+  throughCuts: [],
+  holes: [],
+  marks: [],
+  pierce: [],
+  grain: 'any',
+  datums: [],
+  ...changes,
+});
+const flat = (marks: readonly Mark[]): Mark[] =>
+  marks.flatMap((mark) => (mark.kind === 'window' ? flat(mark.marks) : [mark]));
+const blue = (marks: readonly Mark[]) =>
+  flat(marks).flatMap((mark) => (mark.kind === 'path' && mark.ink.colour === '#1f3fbf' ? [mark] : []));
+const words = (marks: readonly Mark[]): string =>
+  flat(marks)
+    .flatMap((mark) => (mark.kind === 'text' ? [mark.text] : []))
+    .join(' ');
+const size = ({ minX, minY, maxX, maxY }: Box) => [maxX - minX, maxY - minY].sort((a, b) => a - b);
+
+describe('patterns on paper', () => {
+  test('as many as are asked for, each at true size, none over another or off the page', () => {
+    const sizes = fc.record({
+      w: fc.integer({ min: 10, max: 160 }),
+      h: fc.integer({ min: 10, max: 230 }),
+      copies: fc.integer({ min: 1, max: 5 }),
+    });
+    fc.assert(
+      fc.property(fc.array(sizes, { minLength: 1, maxLength: 8 }), fc.constantFrom('a4', 'letter'), (wanted, paper) => {
+        const sheets = patternSheets(
+          wanted.map(({ w, h, copies }) => pattern(w, h, { copies })),
+          { ...OPTIONS, paper: paper as 'a4' },
+        );
+        const area = workArea(paper as 'a4');
+        const found: number[][] = [];
+        for (const { marks } of sheets.pages) {
+          const boxes = blue(marks).map(({ path }) => pathBox(path));
+          boxes.forEach((box, i) => {
+            found.push(size(box).map((side) => Math.round(side * 1e6) / 1e6));
+            expect(
+              box.minX >= area.minX && box.minY >= area.minY && box.maxX <= area.maxX && box.maxY <= area.maxY,
+            ).toBe(true);
+            for (const other of boxes.slice(i + 1))
+              expect(
+                box.maxX <= other.minX || other.maxX <= box.minX || box.maxY <= other.minY || other.maxY <= box.minY,
+              ).toBe(true);
+          });
+        }
+        const asked = wanted.flatMap(({ w, h, copies }) =>
+          Array.from({ length: copies }, () => [w, h].sort((a, b) => a - b)),
+        );
+        const order = (a: number[], b: number[]) => a[0]! - b[0]! || a[1]! - b[1]!;
+        expect(found.sort(order)).toEqual(asked.sort(order));
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  test('twelve tags share a sheet', () => {
+    expect(patternSheets([pattern(30, 40, { copies: 12 })], OPTIONS).pages).toHaveLength(1);
+  });
+
+  test('label, stack, page and what it takes stand on the sheet', () => {
+    const { pages, tapeMm, filmMm2 } = patternSheets(
+      [pattern(100, 40, { stack: 'Stack 2: 4 layers of 6.35 mm cherry', copies: 2 })],
+      OPTIONS,
+    );
+    expect(words(pages[0]!.marks)).toMatch(/Rocking whale, revision 3: Body.*Stack 2: 4 layers of 6.35 mm cherry/);
+    expect(words(pages[0]!.marks)).toContain('1 page; takes 0.2 m of 2 in tape');
+    // Each is 103 by 43 with the room round it: one strip of tape two inches wide.
+    expect(tapeMm).toBeCloseTo(206, 6);
+    expect(filmMm2).toBeCloseTo(2 * 103 * 43, 6);
+  });
+
+  test('the line of the blade runs half a kerf outside the outline and inside the opening', () => {
+    const ring = pattern(100, 80, { insideCuts: [circle(20, 50, 40)] });
+    const { pages } = patternSheets([ring], { ...OPTIONS, lineRule: 'outside', ruleMm: 0.4 });
+    const dashed = blue(pages[0]!.marks).filter(({ ink }) => ink.dashMm.length > 0);
+    const sides = dashed.map(({ path }) => size(pathBox(path)));
+    expect(sides).toEqual([
+      [expect.closeTo(80.8, 1), expect.closeTo(100.8, 1)],
+      [expect.closeTo(39.2, 1), expect.closeTo(39.2, 1)],
+    ]);
+  });
+
+  test('holes bear their bit, datum edges their name, and the grain has its arrow', () => {
+    const { pages } = patternSheets(
+      [
+        pattern(100, 80, {
+          holes: [{ center: { x: 20, y: 20 }, diameterMm: inches(1 / 4) }],
+          pierce: [{ cut: 'c', at: { x: 50, y: 50 }, bitMm: inches(3 / 64), place: 'near-corner' }],
+          datums: [{ from: { x: 0, y: 0 }, to: { x: 100, y: 0 } }],
+          grain: 'along-x',
+        }),
+      ],
+      { ...OPTIONS, units: 'in' },
+    );
+    expect(words(pages[0]!.marks)).toMatch(/1\/4".*3\/64"|3\/64".*1\/4"/);
+    expect(words(pages[0]!.marks)).toContain('datum edge');
+    const without = patternSheets([pattern(100, 80)], OPTIONS).pages[0]!.marks;
+    expect(pages[0]!.marks.length).toBeGreaterThan(without.length + 3 + 3 + 2);
+  });
+});
+
+describe('a pattern larger than the paper', () => {
+  // The work area of A4 less margins, bars and foot: 178 by 259 mm, worked by hand from 210 by 297.
+  const { pages } = patternSheets([pattern(500, 120)], OPTIONS);
+
+  test('goes over as few sheets as the overlap allows', () => {
+    // Sideways, 259 mm each and 10 mm shared: two cover 508 mm. Upright, 178 mm each: three.
+    expect(pages).toHaveLength(2);
+  });
+
+  test('laid with their register marks on each other the sheets make the pattern again', () => {
+    const places = pages.map(
+      ({ marks }) =>
+        new Map(
+          flat(marks).flatMap((mark) =>
+            mark.kind === 'text' && /^[RU]\d/.test(mark.text) ? [[mark.text, mark.at]] : [],
+          ),
+        ),
+    );
+    const shared = [...places[0]!].filter(([name]) => places[1]!.has(name));
+    expect(shared.length).toBeGreaterThanOrEqual(2);
+    const shifts = shared.map(([name, at]) => ({
+      x: at.x - places[1]!.get(name)!.x,
+      y: at.y - places[1]!.get(name)!.y,
+    }));
+    for (const shift of shifts)
+      expect([shift.x, shift.y]).toEqual([expect.closeTo(shifts[0]!.x, 9), expect.closeTo(shifts[0]!.y, 9)]);
+    // The same outline is on both, cut off by the window of each; shifted by that much they are one.
+    const [first, second] = pages.map(({ marks }) => blue(marks)[0]!.path);
+    expect(second!.start.x + shifts[0]!.x).toBeCloseTo(first!.start.x, 9);
+    expect(second!.start.y + shifts[0]!.y).toBeCloseTo(first!.start.y, 9);
+  });
+
+  test('nothing lies outside the part of the page that is printed', () => {
+    const area = workArea('a4');
+    for (const { marks } of pages)
+      for (const mark of marks) if (mark.kind === 'window') expect(marksBox([mark])).toEqual(area);
+  });
+});
+
+describe('what to print', () => {
+  test('of a plan: one pattern for each stack, as often as its passes ask', async () => {
+    const input = inputFor(
+      [
+        template('toy', [
+          part('a'),
+          part('b', { sharedBlank: 's' }),
+          part('c', { sharedBlank: 's', outline: { id: 'co', line: null, path: rectangle(40, 40, 120, 0) } }),
+        ]),
+      ],
+      6,
+    );
+    const wishes = wishesOfPlan(await planned(input), input.run, { units: 'in' });
+    // Six copies in stacks of at most four: two passes of three layers for each of the two blanks.
+    expect(wishes.map(({ copies, partIds }) => [copies, partIds.length]).sort()).toEqual([
+      [2, 1],
+      [2, 2],
+    ]);
+    expect(wishes[0]!.stack).toBe('Stack 1: 3 layers of 1/4" northern red oak');
+    expect(patternsFor(wishes, input.revisions, TYPICAL_SHOP, TYPICAL_BLADES)).toMatchObject({ ok: true });
+  });
+
+  test('of a template, with pierce holes; a part that is gone is told', () => {
+    const revision = {
+      revision: 1,
+      template: template('toy', [part('a', { insideCuts: [{ id: 'i', line: null, path: circle(10, 50, 30) }] })]),
+    };
+    const [wish] = wishesOfTemplate(revision);
+    const found = patternsFor([wish!], [revision], TYPICAL_SHOP, TYPICAL_BLADES);
+    expect(found).toMatchObject({ ok: true, value: [{ parts: 'a', pierce: [{ place: 'along-the-line' }] }] });
+    expect(patternsFor([{ ...wish!, partIds: ['x'] }], [revision], TYPICAL_SHOP, TYPICAL_BLADES)).toMatchObject({
+      ok: false,
+      error: { kind: 'missing-part', where: 'patterns.0' },
+    });
+  });
+
+  test('words wrap at the width, and none is lost', () => {
+    fc.assert(
+      fc.property(fc.string({ maxLength: 80 }), fc.integer({ min: 20, max: 90 }), (text, width) => {
+        expect(wrapText(text, width, 2.7).join('').replace(/\s/g, '')).toBe(text.replace(/\s/g, ''));
+      }),
+    );
+  });
+});

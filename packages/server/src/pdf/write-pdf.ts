@@ -1,0 +1,83 @@
+import { createRequire } from 'node:module';
+import PDFDocument from 'pdfkit';
+import { arcCubics, eachSegment, type Ink, type Mark, type Path, type SheetPage } from '@rapid-jig/core';
+
+/** PDF counts 72 to the inch. */
+const POINTS_PER_MM = 72 / 25.4;
+
+const fontFile = (weight: number): string =>
+  createRequire(import.meta.url).resolve(`@fontsource/fira-sans/files/fira-sans-latin-${String(weight)}-normal.woff`);
+
+/** Writes pages of drawing instructions as a PDF, true to size. `title` goes into its properties. */
+export async function writePdf(pages: readonly SheetPage[], title: string): Promise<Buffer> {
+  const pdf = new PDFDocument({ autoFirstPage: false, compress: true, info: { Title: title, Creator: 'Rapid Jig' } });
+  const chunks: Buffer[] = [];
+  const done = new Promise<Buffer>((resolve, reject) => {
+    pdf.on('data', (chunk: Buffer) => chunks.push(chunk));
+    pdf.on('end', () => resolve(Buffer.concat(chunks)));
+    pdf.on('error', reject);
+  });
+  pdf.registerFont('plain', fontFile(400));
+  pdf.registerFont('bold', fontFile(600));
+  for (const { width, height, marks } of pages) {
+    pdf.addPage({ size: [width * POINTS_PER_MM, height * POINTS_PER_MM], margin: 0 });
+    pdf.save();
+    // From here on units are mm from the lower left corner, y up.
+    pdf.transform(POINTS_PER_MM, 0, 0, -POINTS_PER_MM, 0, height * POINTS_PER_MM);
+    for (const mark of marks) draw(pdf, mark);
+    pdf.restore();
+  }
+  pdf.end();
+  return done;
+}
+
+function draw(pdf: PDFKit.PDFDocument, mark: Mark): void {
+  switch (mark.kind) {
+    case 'path':
+      tracePath(pdf, mark.path);
+      stroke(pdf, mark.ink);
+      return;
+    case 'text':
+      write(pdf, mark);
+      return;
+    case 'window': {
+      const { minX, minY, maxX, maxY } = mark.box;
+      pdf.save();
+      pdf.rect(minX, minY, maxX - minX, maxY - minY).clip();
+      for (const one of mark.marks) draw(pdf, one);
+      pdf.restore();
+    }
+  }
+}
+
+function tracePath(pdf: PDFKit.PDFDocument, path: Path): void {
+  pdf.moveTo(path.start.x, path.start.y);
+  eachSegment(path, (from, segment) => {
+    if (segment.kind === 'line') pdf.lineTo(segment.to.x, segment.to.y);
+    else
+      for (const { c1, c2, to } of segment.kind === 'arc' ? arcCubics(from, segment) : [segment])
+        pdf.bezierCurveTo(c1.x, c1.y, c2.x, c2.y, to.x, to.y);
+  });
+  if (path.closed) pdf.closePath();
+}
+
+function stroke(pdf: PDFKit.PDFDocument, { widthMm, colour, dashMm }: Ink): void {
+  pdf.lineWidth(widthMm).lineJoin('round').lineCap('butt');
+  const [on, off = on] = dashMm;
+  if (on === undefined) pdf.undash();
+  else pdf.dash(on, { space: off ?? on });
+  pdf.stroke(colour);
+}
+
+function write(pdf: PDFKit.PDFDocument, mark: Extract<Mark, { kind: 'text' }>): void {
+  const { at, text, sizeMm, align, turn, bold } = mark;
+  pdf.save();
+  pdf.translate(at.x, at.y).rotate((turn * 180) / Math.PI);
+  // Letters stand upright in a frame with y down.
+  pdf.transform(1, 0, 0, -1, 0, 0);
+  pdf.font(bold ? 'bold' : 'plain', sizeMm).fillColor('#000000');
+  const width = pdf.widthOfString(text);
+  const left = align === 'left' ? 0 : align === 'middle' ? -width / 2 : -width;
+  pdf.text(text, left, 0, { lineBreak: false, baseline: 'alphabetic' });
+  pdf.restore();
+}

@@ -1,0 +1,149 @@
+import { useEffect, useState } from 'react';
+import { Alert, Button, Typography } from '@mui/material';
+import { useLoaderData, useSearchParams } from 'react-router';
+import { useStore } from 'zustand';
+import { bladePreferences, type Template } from '@rapid-jig/core';
+import { useServices, type Services } from '../services';
+import { orThrow } from '../shell/or-throw';
+import { Page } from '../shell/Page';
+import { openDesk, FIRST_MAKING, type DeskDraft, type DeskFile } from './desk/desk';
+import { DeskView } from './desk/DeskView';
+import type { Purpose } from './desk/KeepPanel';
+import { DropZone } from './DropZone';
+import { incoming } from './incoming';
+
+const NEW_DESK = 'desk';
+
+/** What a reload or a closed tab left on the desk. */
+export const loadNewDesk = async ({ drafts }: Services): Promise<DeskDraft | null> =>
+  incoming.getState().drawing ? null : ((await drafts.read<DeskDraft>(NEW_DESK)) ?? null);
+
+/** From a drawing to a template: what was read, how large it is, what it is made of. */
+export function NewTemplateView() {
+  const draft = useLoaderData<DeskDraft | null>();
+  const arrived = useStore(incoming, (state) => state.drawing);
+  const [search] = useSearchParams();
+  const into = search.get('into');
+  const file = arrived ?? draft?.file ?? null;
+  const { drafts } = useServices();
+  const [dismissed, setDismissed] = useState(false);
+  const shown = dismissed && !arrived ? null : file;
+  const forget = (): void => {
+    incoming.setState({ drawing: null, fault: null });
+    void drafts.remove(NEW_DESK);
+    setDismissed(true);
+  };
+  return (
+    <Page wide>
+      <Typography variant="h1" sx={{ mb: 2 }}>
+        A drawing becomes a template
+      </Typography>
+      <DropZone
+        large={shown === null}
+        words={
+          shown
+            ? `${shown.fileName}. Another drawing may be dropped here in its place.`
+            : 'Drop an SVG or DXF drawing here: outlines of the parts you cut.'
+        }
+        onTaken={() => undefined}
+      />
+      {shown && !arrived && (
+        <Alert severity="info" sx={{ mt: 2 }} action={<Button onClick={forget}>Put it away</Button>}>
+          This drawing was still on the desk from before.
+        </Alert>
+      )}
+      {shown && (
+        <DeskFor
+          key={`${shown.fileName} ${String(shown.text.length)}`}
+          file={shown}
+          draft={arrived ? null : draft}
+          draftKey={NEW_DESK}
+          purpose={into === null ? { kind: 'new' } : { kind: 'add', templateId: into }}
+          onKept={forget}
+        />
+      )}
+    </Page>
+  );
+}
+
+export interface LoadedDrawing {
+  readonly template: Template;
+  readonly source: Template['drawings'][number];
+  readonly file: DeskFile;
+}
+
+export async function loadDrawing({ api }: Services, templateId: string, drawingId: string): Promise<LoadedDrawing> {
+  incoming.setState({ drawing: null, fault: null });
+  const { doc: template } = orThrow(await api.template(templateId));
+  const file = orThrow(await api.drawing(drawingId));
+  const source = template.drawings.find(({ id }) => id === drawingId);
+  if (!source) throw new Response('The template does not hold this drawing any more.', { status: 404 });
+  return { template, source, file };
+}
+
+/** A drawing of a template again: shaped otherwise, mended, or replaced by a better one. */
+export function TemplateDrawingView() {
+  const { template, source, file } = useLoaderData<LoadedDrawing>();
+  const arrived = useStore(incoming, (state) => state.drawing);
+  const { drafts } = useServices();
+  const key = `desk ${source.id}`;
+  const first = template.parts.find(({ drawing }) => drawing === source.id) ?? template.parts[0];
+  const draft: DeskDraft = {
+    file,
+    steps: source.steps,
+    making: first ? { ...FIRST_MAKING, woodId: first.woodId, thickness: first.thickness } : FIRST_MAKING,
+  };
+  const shown = arrived ?? file;
+  return (
+    <Page wide>
+      <Typography variant="h1" sx={{ mb: 2 }}>
+        The drawing of {template.name}
+      </Typography>
+      <DropZone
+        words={`${shown.fileName}. A better drawing may be dropped here; what you did to this one is done to it too.`}
+        onTaken={() => undefined}
+      />
+      <DeskFor
+        key={`${shown.fileName} ${String(shown.text.length)}`}
+        file={shown}
+        draft={draft}
+        draftKey={key}
+        purpose={{ kind: 'renew', templateId: template.id, drawingId: source.id }}
+        onKept={() => {
+          incoming.setState({ drawing: null, fault: null });
+          void drafts.remove(key);
+        }}
+      />
+    </Page>
+  );
+}
+
+interface DeskForProps {
+  readonly file: DeskFile;
+  readonly draft: DeskDraft | null;
+  readonly draftKey: string;
+  readonly purpose: Purpose;
+  readonly onKept: () => void;
+}
+
+/** A desk for one file; while it is open the worker is its own. */
+function DeskFor({ file, draft, draftKey, purpose, onKept }: DeskForProps) {
+  const { reader, drafts, drawer, shop } = useServices();
+  const [desk] = useState(() =>
+    openDesk({
+      file,
+      steps: draft?.steps ?? null,
+      making: draft?.making ?? FIRST_MAKING,
+      reader,
+      drafts,
+      key: draftKey,
+      drawer: () => drawer.store.getState().doc.blades,
+      preferences: () => bladePreferences(shop.store.getState().doc),
+    }),
+  );
+  useEffect(() => {
+    desk.goOn();
+    return () => desk.stop();
+  }, [desk]);
+  return <DeskView desk={desk} purpose={purpose} onKept={onKept} />;
+}

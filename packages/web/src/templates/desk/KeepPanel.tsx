@@ -1,0 +1,142 @@
+import { useState } from 'react';
+import { Alert, Button, FormControlLabel, Switch, TextField, Typography } from '@mui/material';
+import { useNavigate } from 'react-router';
+import { renewParts, type Part, type Template } from '@rapid-jig/core';
+import { LengthField } from '../../fields/LengthField';
+import { WoodSelect } from '../../fields/WoodSelect';
+import { useServices } from '../../services';
+import { counted } from '../../words/counted';
+import type { Desk, DeskState } from './desk';
+
+/** What the drawing becomes: a new template, more parts of one, or the same parts of one anew. */
+export type Purpose =
+  | { readonly kind: 'new' }
+  | { readonly kind: 'add'; readonly templateId: string }
+  | { readonly kind: 'renew'; readonly templateId: string; readonly drawingId: string };
+
+interface KeepPanelProps {
+  readonly desk: Desk;
+  readonly state: DeskState;
+  readonly purpose: Purpose;
+  readonly onKept: () => void;
+}
+
+const titleOf = (fileName: string): string => {
+  const stem =
+    fileName
+      .replace(/\.[^.]+$/, '')
+      .replace(/[-_]+/g, ' ')
+      .trim() || 'New template';
+  return stem.charAt(0).toUpperCase() + stem.slice(1);
+};
+
+const BUTTON: Readonly<Record<Purpose['kind'], string>> = {
+  new: 'Keep as a template',
+  add: 'Add these parts',
+  renew: 'Renew the parts',
+};
+
+/** Name, wood and thickness, and the button that keeps it all. */
+export function KeepPanel({ desk, state, purpose, onKept }: KeepPanelProps) {
+  const { api, reader } = useServices();
+  const navigate = useNavigate();
+  const { file, steps, making, drawing, stage } = state;
+  const [name, setName] = useState(titleOf(file.fileName));
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const parts = drawing?.lines.filter(({ kind }) => kind === 'outline').length ?? 0;
+  const open = drawing?.faults.filter(({ mended }) => mended === null).length ?? 0;
+
+  const keep = async (): Promise<string | null> => {
+    const source = { id: crypto.randomUUID(), fileName: file.fileName, steps };
+    const fresh = await reader.parts({ ...making, drawing: source.id });
+    if (!fresh) return 'The drawing has to be read again first.';
+    const kept = await api.putDrawing(source.id, file);
+    if (!kept.ok) return `${kept.error.message} ${kept.error.hint}`;
+    const before = purpose.kind === 'new' ? null : await api.template(purpose.templateId);
+    if (before && !before.ok) return `${before.error.message} ${before.error.hint}`;
+    const template = templateWith(before?.value.doc ?? emptyTemplate(name), fresh, source, purpose);
+    const saved = await api.putTemplate(template, before?.value.version ?? 0);
+    if (!saved.ok) return `${saved.error.message} ${saved.error.hint}`;
+    onKept();
+    await navigate(`/templates/${template.id}`);
+    return null;
+  };
+
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        void keep().then(setTrouble);
+      }}
+      style={{ display: 'flex', flexDirection: 'column', gap: 16 }}
+    >
+      <Typography>
+        Found <b>{counted(parts, 'part')}</b> with{' '}
+        <b>{counted(drawing?.lines.filter(({ kind }) => kind === 'inside').length ?? 0, 'inside cut')}</b>.
+      </Typography>
+      {open > 0 && <Alert severity="warning">{counted(open, 'place')} not yet looked at under Mend.</Alert>}
+      {purpose.kind === 'new' && (
+        <TextField
+          label="Name of the template"
+          value={name}
+          onChange={(event) => setName(event.target.value.slice(0, 120))}
+          error={name.trim() === ''}
+        />
+      )}
+      {purpose.kind !== 'renew' && (
+        <>
+          <WoodSelect value={making.woodId} onChange={(woodId) => desk.make({ woodId })} />
+          <LengthField label="Thickness" value={making.thickness} onChange={(thickness) => desk.make({ thickness })} />
+          <FormControlLabel
+            control={<Switch checked={making.together} onChange={(_event, together) => desk.make({ together })} />}
+            label="The parts lie on one blank, as drawn"
+          />
+        </>
+      )}
+      <Typography variant="body2" color="textSecondary">
+        {purpose.kind === 'renew'
+          ? 'Parts keep their names, counts and woods; what was done in a run stays done. Runs keep the revision they pinned.'
+          : 'Names, counts and other woods for single parts come next.'}
+      </Typography>
+      {trouble && <Alert severity="error">{trouble}</Alert>}
+      <Button
+        type="submit"
+        variant="contained"
+        size="large"
+        disabled={name.trim() === '' || parts === 0 || stage?.at === 'reading' || stage?.at === 'joining'}
+      >
+        {BUTTON[purpose.kind]}
+      </Button>
+    </form>
+  );
+}
+
+const emptyTemplate = (name: string): Template => ({
+  id: crypto.randomUUID(),
+  name: name.trim(),
+  note: '',
+  parts: [],
+  drawings: [],
+  archived: false,
+});
+
+function templateWith(
+  before: Template,
+  fresh: readonly Part[],
+  source: Template['drawings'][number],
+  purpose: Purpose,
+): Template {
+  if (purpose.kind !== 'renew')
+    return { ...before, parts: [...before.parts, ...fresh], drawings: [...before.drawings, source] };
+  // The kept original stays as it came; what replaces it is kept beside it under an id of its own.
+  const parts = before.parts.map((part) =>
+    part.drawing === purpose.drawingId || (part.drawing === null && before.drawings.length === 1)
+      ? { ...part, drawing: source.id }
+      : part,
+  );
+  return {
+    ...before,
+    parts: renewParts(parts, fresh, source.id),
+    drawings: before.drawings.map((one) => (one.id === purpose.drawingId ? source : one)),
+  };
+}

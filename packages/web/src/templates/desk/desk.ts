@@ -1,0 +1,189 @@
+import { createStore, type StoreApi } from 'zustand/vanilla';
+import {
+  inches,
+  noSteps,
+  SAME_OUTLINE,
+  woodById,
+  type Blade,
+  type BladePreferences,
+  type DrawingSteps,
+  type Fault,
+  type Length,
+  type UnderstandingOf,
+} from '@rapid-jig/core';
+import type { Drafts } from '../../documents/drafts';
+import type { Reader } from '../../workers/reader';
+import type { ReadDrawing, ReadingStage, ShownDrawing, Understood } from '../../workers/reader.worker';
+
+/** A drawing and what the maker says it is made of. */
+export interface DeskFile {
+  readonly fileName: string;
+  readonly text: string;
+}
+
+export interface Making {
+  readonly woodId: string;
+  readonly thickness: Length;
+  /** True where the parts lie on one blank, as drawn. */
+  readonly together: boolean;
+  /** Outlines no further apart than this are the same, mm. */
+  readonly fitTolerance: number;
+}
+
+export const FIRST_MAKING: Making = {
+  woodId: 'birch-plywood',
+  thickness: { mm: inches(1 / 4), typed: '1/4' },
+  together: false,
+  fitTolerance: SAME_OUTLINE,
+};
+
+/** What the desk knows so far. The steps are the maker's; all else follows from them in the worker. */
+export interface DeskState {
+  readonly file: DeskFile;
+  readonly steps: DrawingSteps;
+  readonly making: Making;
+  readonly past: readonly DrawingSteps[];
+  readonly future: readonly DrawingSteps[];
+  readonly read: ReadDrawing | null;
+  readonly drawing: ShownDrawing | null;
+  readonly understood: Understood | null;
+  /** What the worker is at; null while it rests. */
+  readonly stage: ReadingStage | null;
+  readonly fault: Fault<string> | null;
+  /** True after the maker stopped the work. */
+  readonly stopped: boolean;
+}
+
+export interface Desk {
+  readonly store: StoreApi<DeskState>;
+  /** Changes the steps; one step back undoes it. */
+  edit(change: (steps: DrawingSteps) => DrawingSteps): void;
+  make(change: Partial<Making>): void;
+  undo(): void;
+  redo(): void;
+  /** Another drawing, with the same steps done to it. */
+  replaceFile(file: DeskFile): void;
+  stop(): void;
+  /** Begins, and goes on after a stop. */
+  goOn(): void;
+}
+
+export interface DeskOptions {
+  readonly file: DeskFile;
+  readonly steps: DrawingSteps | null;
+  readonly making: Making;
+  readonly reader: Reader;
+  readonly drafts: Drafts;
+  /** Key of what is kept in this browser until the template is saved. */
+  readonly key: string;
+  readonly drawer: () => readonly Blade[];
+  readonly preferences: () => BladePreferences;
+}
+
+/** What is kept of a desk in this browser. */
+export type DeskDraft = Pick<DeskState, 'file' | 'steps' | 'making'>;
+
+/** Puts a drawing on the desk; once begun it reads it, follows the maker's steps, and says what they make of it. Late answers are dropped. */
+export function openDesk(options: DeskOptions): Desk {
+  const { reader, drafts, key } = options;
+  const store = createStore<DeskState>(() => ({
+    file: options.file,
+    steps: options.steps ?? noSteps(null),
+    making: options.making,
+    past: [],
+    future: [],
+    read: null,
+    drawing: null,
+    understood: null,
+    stage: null,
+    fault: null,
+    stopped: false,
+  }));
+  const { getState: state, setState: set } = store;
+  let ticket = 0;
+
+  const keep = (): void => {
+    const { file, steps, making } = state();
+    void drafts.write(key, { file, steps, making } satisfies DeskDraft);
+  };
+  /** Works through what follows from the state, as long as nothing newer was asked. */
+  const work = async (from: 'file' | 'steps' | 'making'): Promise<void> => {
+    const mine = ++ticket;
+    const onStage = (stage: ReadingStage): void => {
+      if (mine === ticket) set({ stage });
+    };
+    const isLate = (): boolean => mine !== ticket;
+    if (from === 'file' || state().read === null) {
+      const read = await reader.read(state().file.text, onStage);
+      if (isLate() || read === null) return;
+      if (!read.ok) return set({ fault: read.error, read: null, drawing: null, understood: null, stage: null });
+      const { mmPerUnit } = state().steps;
+      set({ read: read.value, steps: { ...state().steps, mmPerUnit: mmPerUnit ?? read.value.mmPerUnit } });
+    }
+    if (state().steps.mmPerUnit === null) return set({ drawing: null, understood: null, stage: null, fault: null });
+    if (from !== 'making' || state().drawing === null) {
+      const drawing = await reader.follow(state().steps, onStage);
+      if (isLate() || drawing === null) return;
+      if (!drawing.ok) return set({ fault: drawing.error, drawing: null, understood: null, stage: null });
+      set({ drawing: drawing.value, fault: null });
+    }
+    const understood = await reader.understand(contextOf(state().making, options), onStage);
+    if (isLate() || understood === null) return;
+    set({ understood, stage: null });
+  };
+  const putSteps = (steps: DrawingSteps, more: Partial<DeskState>): void => {
+    set({ steps, ...more, stopped: false });
+    keep();
+    void work('steps');
+  };
+
+  return {
+    store,
+    edit: (change) => {
+      const { steps, past } = state();
+      const next = change(steps);
+      if (next !== steps) putSteps(next, { past: [...past, steps], future: [] });
+    },
+    undo: () => {
+      const { steps, past, future } = state();
+      const before = past[past.length - 1];
+      if (before) putSteps(before, { past: past.slice(0, -1), future: [steps, ...future] });
+    },
+    redo: () => {
+      const { steps, past, future } = state();
+      const [after] = future;
+      if (after) putSteps(after, { past: [...past, steps], future: future.slice(1) });
+    },
+    make: (change) => {
+      set({ making: { ...state().making, ...change } });
+      keep();
+      void work('making');
+    },
+    replaceFile: (file) => {
+      set({ file, read: null, drawing: null, understood: null, fault: null, stopped: false });
+      keep();
+      void work('file');
+    },
+    stop: () => {
+      ticket++;
+      reader.stop();
+      set({ stage: null, stopped: true, read: null });
+    },
+    goOn: () => {
+      set({ stopped: false });
+      keep();
+      void work('file');
+    },
+  };
+}
+
+/** A wood that is not known any more is judged as a soft one. */
+function contextOf({ woodId, thickness, fitTolerance }: Making, options: DeskOptions): UnderstandingOf {
+  return {
+    thicknessMm: thickness.mm,
+    hardnessN: woodById(woodId)?.hardnessN ?? 1000,
+    drawer: options.drawer(),
+    preferences: options.preferences(),
+    fitTolerance,
+  };
+}

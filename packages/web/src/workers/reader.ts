@@ -1,0 +1,73 @@
+import { proxy, wrap, type Remote } from 'comlink';
+import type {
+  DrawingSteps,
+  EdgeOfLine,
+  Part,
+  PartDefaults,
+  PatternSheets,
+  PatternWish,
+  Point,
+  ReadFault,
+  Result,
+  TemplateRevision,
+  UnderstandingOf,
+  WishFault,
+} from '@rapid-jig/core';
+import type { OnStage, ReadDrawing, ReaderApi, SheetsFor, ShownDrawing, Understood } from './reader.worker';
+
+/** Reads and measures one drawing in a worker. Each answer is null where the work was stopped. */
+export interface Reader {
+  read(text: string, onStage: OnStage): Promise<Result<ReadDrawing, ReadFault> | null>;
+  follow(steps: DrawingSteps, onStage: OnStage): Promise<Result<ShownDrawing, ReadFault> | null>;
+  understand(context: UnderstandingOf, onStage: OnStage): Promise<Understood | null>;
+  nearestCorner(to: Point, reach: number): Promise<Point | null>;
+  nearestEdge(to: Point): Promise<EdgeOfLine | null>;
+  parts(defaults: Omit<PartDefaults, 'newId'>): Promise<Part[] | null>;
+  sheets(
+    wishes: readonly PatternWish[],
+    revisions: readonly TemplateRevision[],
+    given: SheetsFor,
+  ): Promise<Result<PatternSheets, WishFault> | null>;
+  /** Ends whatever is under way. The drawing has to be read again. */
+  stop(): void;
+}
+
+interface Worked {
+  readonly remote: Remote<ReaderApi>;
+  readonly end: () => void;
+  readonly stopped: Promise<null>;
+}
+
+/** Starts a worker when there is first something to do, and a new one after each stop. */
+export function startReader(): Reader {
+  let worked: Worked | null = null;
+  const ask = async <T>(work: (remote: Remote<ReaderApi>) => Promise<T>): Promise<T | null> => {
+    worked ??= startWorker();
+    return Promise.race([work(worked.remote), worked.stopped]);
+  };
+  return {
+    read: (text, onStage) => ask<Result<ReadDrawing, ReadFault>>((remote) => remote.read(text, proxy(onStage))),
+    follow: (steps, onStage) => ask<Result<ShownDrawing, ReadFault>>((remote) => remote.follow(steps, proxy(onStage))),
+    understand: (context, onStage) => ask((remote) => remote.understand(context, proxy(onStage))),
+    nearestCorner: (to, reach) => ask((remote) => remote.nearestCorner(to, reach)),
+    nearestEdge: (to) => ask((remote) => remote.nearestEdge(to)),
+    parts: (defaults) => ask((remote) => remote.parts(defaults)),
+    sheets: (wishes, revisions, given) =>
+      ask<Result<PatternSheets, WishFault>>((remote) => remote.sheets(wishes, revisions, given)),
+    stop: () => {
+      worked?.end();
+      worked = null;
+    },
+  };
+}
+
+function startWorker(): Worked {
+  const worker = new Worker(new URL('./reader.worker.ts', import.meta.url), { type: 'module' });
+  let tell: (value: null) => void = () => undefined;
+  const stopped = new Promise<null>((resolve) => (tell = resolve));
+  const end = (): void => {
+    worker.terminate();
+    tell(null);
+  };
+  return { remote: wrap<ReaderApi>(worker), end, stopped };
+}

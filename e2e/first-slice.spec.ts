@@ -121,8 +121,8 @@ test('bad drawings say what is wrong, where and what to do, and lose nothing', a
   await expect(page.getByRole('alert')).toContainText('11.0 MB');
   await expect(page.getByLabel('Name of the template')).toHaveValue('Nearly there');
   const faults: readonly [string, string, string][] = [
-    ['words.svg', 'only words', 'not an SVG|not well-formed'],
-    ['text.svg', '<svg><text>Hello</text></svg>', 'no closed outline'],
+    ['words.svg', 'only words', 'neither an SVG nor a DXF'],
+    ['text.svg', '<svg><text>Hello</text></svg>', 'no line in this drawing'],
     ['far.svg', '<svg width="1mm" viewBox="0 0 1 1"><rect width="1e12" height="5"/></svg>', 'would be'],
   ];
   for (const [name, text, message] of faults) {

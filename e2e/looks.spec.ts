@@ -101,7 +101,8 @@ test('two hundred parts with long names: the run plans, the page scrolls, nothin
     thickness: { mm: 6.35, typed: '1/4' },
     grain: 'along-x',
     outline: {
-      id: randomUUID(), line: null,
+      id: randomUUID(),
+      line: null,
       path: { start: { x: 0, y: 0 }, closed: true, segments: [corner(40 + (i % 30), 0), corner(20, 45), corner(0, 0)] },
     },
     drawing: null,

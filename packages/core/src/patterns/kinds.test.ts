@@ -34,6 +34,12 @@ describe('the maker corrects', () => {
     ).toEqual(['ignore', 'through']);
   });
 
+  test('a piece left out as waste is still proposed as the part it could be', () => {
+    const body = '<circle cx="50" cy="40" r="30"/><circle cx="50" cy="40" r="14.3"/>';
+    const [, , disc] = fromSvg(frame + body, { kinds: { 'circle #2': 'ignore' } }).lines;
+    expect(disc).toMatchObject({ kind: 'ignore', proposed: 'outline' });
+  });
+
   test('the proposal stays in sight', () => {
     const [, hole] = fromSvg(`${frame}<circle cx="50" cy="40" r="3.175"/>`, { kinds: { 'circle #1': 'inside' } }).lines;
     expect(hole).toMatchObject({ kind: 'inside', proposed: 'drilled', reason: 'maker-said' });

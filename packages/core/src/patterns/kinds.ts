@@ -6,6 +6,7 @@ import {
   nestRings,
   ringOf,
   type IndexedLine,
+  type NestedRing,
   type SegmentIndex,
 } from '../geometry';
 import { inches } from '../units';
@@ -76,14 +77,17 @@ export function judgeLines(lines: readonly Line[], steps: DrawingSteps): JudgedL
   const hinted = lines.map((line) => hintOf(line));
   const aside = (kind: LineKind | undefined): boolean =>
     kind !== undefined && kind !== 'outline' && kind !== 'inside' && kind !== 'drilled';
-  // Only lines that may bound wood have a place in the nest.
-  const bounds = lines.flatMap((line, i) => (line.path.closed && !aside(said(line) ?? hinted[i]?.kind) ? [i] : []));
-  const nested = nestRings(bounds.map((i) => ringOf(lines[i]?.points ?? [])));
-  const nest = new Map(bounds.map((i, n) => [i, nested[n]]));
+  // Only lines that may bound wood have a place in the nest; one the maker set aside keeps its place in the proposal.
+  const mayBound = (kindOf: (line: Line, i: number) => LineKind | undefined): number[] =>
+    lines.flatMap((line, i) => (line.path.closed && !aside(kindOf(line, i)) ? [i] : []));
+  const bounds = mayBound((line, i) => said(line) ?? hinted[i]?.kind);
+  const proposable = mayBound((_line, i) => hinted[i]?.kind);
+  const nest = nestOf(lines, bounds);
+  const wholeNest = proposable.length === bounds.length ? nest : nestOf(lines, proposable);
   const closedPlaces = lines.map((line, i) => {
     const hint = hinted[i];
-    const place = nest.get(i);
     if (!line.path.closed || (hint && aside(hint.kind))) return null;
+    const place = nest.get(i) ?? wholeNest.get(i);
     return place ? closedKind(line, place.depth, hint?.kind) : null;
   });
   const outlines = bounds.filter((i) => {
@@ -105,6 +109,11 @@ export function judgeLines(lines: readonly Line[], steps: DrawingSteps): JudgedL
       parent: own,
     };
   });
+}
+
+function nestOf(lines: readonly Line[], bounds: readonly number[]): ReadonlyMap<number, NestedRing> {
+  const nested = nestRings(bounds.map((i) => ringOf(lines[i]?.points ?? [])));
+  return new Map(bounds.flatMap((i, n) => (nested[n] ? [[i, nested[n]] as const] : [])));
 }
 
 interface Judged {

@@ -137,10 +137,11 @@ export function inchFraction(mm: number): InchFraction {
   };
 }
 
-/** Prints a length in the given unit: `1 3/8"`, `≈ 1 3/8"` where it is only near, `34.93 mm` (to 0.01). */
+/** Prints a length in the given unit: `1 3/8"`, `≈ 1 3/8"` where it is only near, `≈ 0.004"` below a sixty-fourth, `34.93 mm` (to 0.01). */
 export function formatLength(mm: number, unit: LengthUnit): string {
   if (unit === 'mm') return `${String(Math.round(toNm(mm) / 10_000) / 100)} mm`;
   const { whole, numerator, denominator, near } = inchFraction(mm);
+  if (near && whole === 0 && numerator === 0) return `≈ ${(mm / MM_PER_INCH).toFixed(3)}"`;
   const fraction = numerator === 0 ? '' : `${String(numerator)}/${String(denominator)}`;
   const figure = whole === 0 && fraction !== '' ? fraction : [String(whole), fraction].filter(Boolean).join(' ');
   return `${near ? '≈ ' : ''}${figure}"`;

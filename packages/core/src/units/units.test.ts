@@ -95,6 +95,7 @@ describe('printing a length', () => {
     expect(formatLength(19.05, 'in')).toBe('3/4"');
     expect(formatLength(34.925, 'mm')).toBe('34.93 mm');
     expect(formatLength(50.8, 'in')).toBe('2"');
+    expect(formatLength(0.1, 'in')).toBe('≈ 0.004"');
   });
 });
 

@@ -104,8 +104,8 @@ export function TemplateDrawingView() {
         onTaken={() => undefined}
       />
       <DeskFor
-        key={`${shown.fileName} ${String(shown.text.length)}`}
-        file={shown}
+        file={file}
+        better={arrived}
         draft={draft}
         draftKey={key}
         purpose={{ kind: 'renew', templateId: template.id, drawingId: source.id }}
@@ -120,6 +120,8 @@ export function TemplateDrawingView() {
 
 interface DeskForProps {
   readonly file: DeskFile;
+  /** A drawing to take its place, with the same steps done to it. */
+  readonly better?: DeskFile | null;
   readonly draft: DeskDraft | null;
   readonly draftKey: string;
   readonly purpose: Purpose;
@@ -127,7 +129,7 @@ interface DeskForProps {
 }
 
 /** A desk for one file; while it is open the worker is its own. */
-function DeskFor({ file, draft, draftKey, purpose, onKept }: DeskForProps) {
+function DeskFor({ file, better = null, draft, draftKey, purpose, onKept }: DeskForProps) {
   const { reader, drafts, drawer, shop } = useServices();
   const [desk] = useState(() =>
     openDesk({
@@ -145,5 +147,8 @@ function DeskFor({ file, draft, draftKey, purpose, onKept }: DeskForProps) {
     desk.goOn();
     return () => desk.stop();
   }, [desk]);
+  useEffect(() => {
+    if (better) desk.replaceFile(better);
+  }, [desk, better]);
   return <DeskView desk={desk} purpose={purpose} onKept={onKept} />;
 }

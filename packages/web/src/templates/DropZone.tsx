@@ -41,11 +41,12 @@ export function DropZone({ words, onTaken, large = false }: DropZoneProps) {
         display: 'flex',
         flexDirection: large ? 'column' : 'row',
         alignItems: 'center',
+        flexWrap: 'wrap',
         gap: 2,
       }}
     >
       <IconFileVector size={large ? 44 : 26} />
-      <Typography sx={{ flex: 1, textAlign: large ? 'center' : 'left' }}>{words}</Typography>
+      <Typography sx={{ flex: '1 1 200px', textAlign: large ? 'center' : 'left' }}>{words}</Typography>
       <Button variant="contained" onClick={() => input.current?.click()}>
         Choose a drawing
       </Button>

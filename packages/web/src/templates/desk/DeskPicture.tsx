@@ -1,4 +1,4 @@
-import { useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { Box, IconButton } from '@mui/material';
 import { IconZoomIn, IconZoomOut, IconZoomScan } from '@tabler/icons-react';
 import type { DrawingFault, LineKind, Point } from '@rapid-jig/core';
@@ -18,7 +18,6 @@ interface DeskPictureProps {
   readonly onFault: (id: string) => void;
   /** What is marked on the drawing, drawn in mm with y down; `px` is one pixel in mm. */
   readonly overlay: (px: number) => React.ReactNode;
-  readonly maxWidth: number;
   readonly maxHeight: number;
 }
 
@@ -29,15 +28,17 @@ const NEAR_PX = 12;
 
 /** The drawing true to scale between two rules: lines by what they are, faults where they are, and what is measured. */
 export function DeskPicture(props: DeskPictureProps) {
-  const { drawing, maxWidth, maxHeight } = props;
+  const { drawing, maxHeight } = props;
   const { unit } = useUnit();
   const [zoom, setZoom] = useState(0);
+  const [frame, room] = useRoom();
   const { width, height } = drawing;
-  const fit = Math.min(maxWidth / width, maxHeight / height, 30);
+  const fit = Math.min((room - RULE_PX) / width, maxHeight / height, 30);
   const scale = fit * (ZOOM[zoom] ?? 1);
   return (
-    <Box sx={{ position: 'relative', width: 'fit-content', maxWidth: '100%' }}>
-      <Box sx={{ overflow: 'auto', maxWidth: '100%', maxHeight: maxHeight + 60, pt: 1, pr: 1 }}>
+    <Box ref={frame}>
+      <Magnifier zoom={zoom} onZoom={setZoom} />
+      <Box sx={{ overflow: 'auto', maxWidth: '100%', maxHeight: maxHeight + 60, pt: 2, pr: 2 }}>
         <Box sx={{ display: 'grid', gridTemplateColumns: '26px 1fr', gap: 1, width: 'fit-content' }}>
           <Rule lengthMm={height} scale={scale} unit={unit} upright />
           <DeskLines {...props} scale={scale} />
@@ -45,17 +46,41 @@ export function DeskPicture(props: DeskPictureProps) {
           <Rule lengthMm={width} scale={scale} unit={unit} />
         </Box>
       </Box>
-      <Box sx={{ position: 'absolute', right: 8, top: 4, bgcolor: 'background.paper', borderRadius: 1, opacity: 0.9 }}>
-        <IconButton aria-label="Nearer" disabled={zoom === ZOOM.length - 1} onClick={() => setZoom(zoom + 1)}>
-          <IconZoomIn size={18} />
-        </IconButton>
-        <IconButton aria-label="Further away" disabled={zoom === 0} onClick={() => setZoom(zoom - 1)}>
-          <IconZoomOut size={18} />
-        </IconButton>
-        <IconButton aria-label="The whole drawing" disabled={zoom === 0} onClick={() => setZoom(0)}>
-          <IconZoomScan size={18} />
-        </IconButton>
-      </Box>
+    </Box>
+  );
+}
+
+/** The rule at the side, and air, px. */
+const RULE_PX = 64;
+const MOST_ROOM_PX = 720;
+
+/** How much room there is across, px, as the window changes. */
+function useRoom(): [React.RefObject<HTMLDivElement | null>, number] {
+  const frame = useRef<HTMLDivElement>(null);
+  const [room, setRoom] = useState(MOST_ROOM_PX);
+  useEffect(() => {
+    if (!frame.current) return;
+    const watch = new ResizeObserver(([entry]) => {
+      if (entry) setRoom(Math.min(MOST_ROOM_PX, entry.contentRect.width));
+    });
+    watch.observe(frame.current);
+    return () => watch.disconnect();
+  }, []);
+  return [frame, room];
+}
+
+function Magnifier({ zoom, onZoom }: { readonly zoom: number; readonly onZoom: (zoom: number) => void }) {
+  return (
+    <Box sx={{ display: 'flex', justifyContent: 'end' }}>
+      <IconButton aria-label="Nearer" disabled={zoom === ZOOM.length - 1} onClick={() => onZoom(zoom + 1)}>
+        <IconZoomIn size={18} />
+      </IconButton>
+      <IconButton aria-label="Further away" disabled={zoom === 0} onClick={() => onZoom(zoom - 1)}>
+        <IconZoomOut size={18} />
+      </IconButton>
+      <IconButton aria-label="The whole drawing" disabled={zoom === 0} onClick={() => onZoom(0)}>
+        <IconZoomScan size={18} />
+      </IconButton>
     </Box>
   );
 }
@@ -145,9 +170,11 @@ function DrawnShape({ line, woodId, chosen, onChoose }: DrawnShapeProps) {
       data-line={line.id}
       data-kind={line.kind}
     >
+      {line.kind === 'outline' && <path d={line.data} fill="#fbf3e2" />}
       <path
         d={line.data}
         fill={fillOf(line, woodId)}
+        fillOpacity={line.kind === 'outline' ? 0.65 : 1}
         stroke={chosen ? 'var(--rj-palette-warning-main)' : 'transparent'}
         strokeWidth={chosen ? 7 : 9}
         strokeOpacity={0.55}

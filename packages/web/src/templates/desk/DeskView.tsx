@@ -47,8 +47,8 @@ export function DeskView({ desk, purpose, onKept }: DeskViewProps) {
     <Box sx={{ mt: 2 }}>
       <Progress desk={desk} stage={stage} stopped={stopped} />
       {fault && <ReadFaultNote fault={fault} />}
-      {read?.mmPerUnit === null && state.past.length === 0 && state.steps.shape.length === 0 && (
-        <SizeQuestion read={read} onScale={(mmPerUnit) => desk.edit((steps) => ({ ...steps, mmPerUnit }))} />
+      {read?.mmPerUnit === null && (
+        <SizeQuestion read={read} onScale={(mmPerUnit) => desk.edit((steps) => ({ ...steps, mmPerUnit }), 'size')} />
       )}
       {read && !drawing && !fault && state.steps.mmPerUnit === null && (
         <Typography color="textSecondary" sx={{ py: 4 }}>
@@ -129,11 +129,11 @@ export function DeskView({ desk, purpose, onKept }: DeskViewProps) {
   );
 }
 
-/** The step in the address; at first, mending where there is something to mend, else keeping. */
+/** The step in the address; at first, mending where there was something to mend, else keeping. */
 function useStep(state: DeskState): [Step, (step: Step) => void] {
   const [search, setSearch] = useSearchParams();
   const asked = STEPS.find((step) => step === search.get('step'));
-  const toMend = state.drawing?.faults.some(({ mended }) => mended === null) ?? false;
+  const toMend = (state.drawing?.faults.length ?? 0) > 0;
   const set = (step: Step): void =>
     setSearch(
       (before) => {
@@ -266,7 +266,6 @@ function Picture({ desk, state, step, chosen, onChoose, pointing, onPointing, on
           {step === 'asks' && understood && part && <MeasuredOverlay part={part} px={px} unit={unit} />}
         </>
       )}
-      maxWidth={640}
       maxHeight={520}
     />
   );

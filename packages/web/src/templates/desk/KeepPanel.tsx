@@ -1,11 +1,12 @@
 import { useState } from 'react';
-import { Alert, Button, FormControlLabel, Switch, TextField, Typography } from '@mui/material';
+import { Alert, Box, Button, Checkbox, FormControlLabel, Switch, TextField, Typography } from '@mui/material';
 import { useNavigate } from 'react-router';
-import { renewParts, type Part, type Template } from '@rapid-jig/core';
+import { renewParts, type DrawingSteps, type Part, type Template } from '@rapid-jig/core';
 import { LengthField } from '../../fields/LengthField';
 import { WoodSelect } from '../../fields/WoodSelect';
 import { useServices } from '../../services';
 import { counted } from '../../words/counted';
+import type { ShownLine } from '../../workers/reader.worker';
 import type { Desk, DeskState } from './desk';
 
 /** What the drawing becomes: a new template, more parts of one, or the same parts of one anew. */
@@ -43,7 +44,8 @@ export function KeepPanel({ desk, state, purpose, onKept }: KeepPanelProps) {
   const { file, steps, making, drawing, stage } = state;
   const [name, setName] = useState(titleOf(file.fileName));
   const [trouble, setTrouble] = useState<string | null>(null);
-  const parts = drawing?.lines.filter(({ kind }) => kind === 'outline').length ?? 0;
+  const lines = drawing?.lines ?? [];
+  const parts = lines.filter(({ kind, parent }) => kind === 'outline' && parent === null).length;
   const open = drawing?.faults.filter(({ mended }) => mended === null).length ?? 0;
 
   const keep = async (): Promise<string | null> => {
@@ -72,8 +74,9 @@ export function KeepPanel({ desk, state, purpose, onKept }: KeepPanelProps) {
     >
       <Typography>
         Found <b>{counted(parts, 'part')}</b> with{' '}
-        <b>{counted(drawing?.lines.filter(({ kind }) => kind === 'inside').length ?? 0, 'inside cut')}</b>.
+        <b>{counted(lines.filter(({ kind }) => kind === 'inside').length, 'inside cut')}</b>.
       </Typography>
+      <FallingPieces desk={desk} lines={lines} said={steps.kinds} />
       {open > 0 && <Alert severity="warning">{counted(open, 'place')} not yet looked at under Mend.</Alert>}
       {purpose.kind === 'new' && (
         <TextField
@@ -108,6 +111,45 @@ export function KeepPanel({ desk, state, purpose, onKept }: KeepPanelProps) {
         {BUTTON[purpose.kind]}
       </Button>
     </form>
+  );
+}
+
+interface FallingPiecesProps {
+  readonly desk: Desk;
+  readonly lines: readonly ShownLine[];
+  /** The maker's words, which the drawing follows a moment later. */
+  readonly said: DrawingSteps['kinds'];
+}
+
+/** Pieces inside a cut fall out: counters of letters and the like. Each is kept as a part, or is waste. */
+function FallingPieces({ desk, lines, said }: FallingPiecesProps) {
+  const falling = lines.filter(({ proposed, parent }) => proposed === 'outline' && parent !== null);
+  if (falling.length === 0) return null;
+  const keep = (id: string, on: boolean): void =>
+    desk.edit((steps) => ({ ...steps, kinds: { ...steps.kinds, [id]: on ? 'outline' : 'ignore' } }));
+  return (
+    <div>
+      <Typography variant="h3">{counted(falling.length, 'piece')} inside a cut</Typography>
+      <Typography variant="body2" color="textSecondary">
+        They fall out. Tick those you keep as parts; the others are waste and are not cut.
+      </Typography>
+      <Box sx={{ maxHeight: 180, overflowY: 'auto' }}>
+        {falling.map(({ id, where, kind }) => (
+          <FormControlLabel
+            key={id}
+            sx={{ display: 'flex' }}
+            control={
+              <Checkbox
+                size="small"
+                checked={(said[id] ?? kind) === 'outline'}
+                onChange={(_event, on) => keep(id, on)}
+              />
+            }
+            label={where}
+          />
+        ))}
+      </Box>
+    </div>
   );
 }
 

@@ -32,7 +32,7 @@ export function MendPanel({ desk, drawing, joinWithin, chosenFault }: MendPanelP
         label="Ends no further apart meet"
         value={{ mm: joinWithin, typed: `${String(joinWithin)} mm` }}
         onChange={({ mm }) => {
-          if (mm <= 10) desk.edit((steps) => ({ ...steps, joinWithin: mm }));
+          if (mm <= 10) desk.edit((steps) => ({ ...steps, joinWithin: mm }), 'join');
         }}
         width={220}
       />

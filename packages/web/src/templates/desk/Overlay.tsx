@@ -11,11 +11,13 @@ interface LabelProps {
   readonly at: Point;
   readonly px: number;
   readonly text: string;
+  /** Below the place instead of above it. */
+  readonly below?: boolean;
 }
 
 /** A figure beside the place where it was measured, on a ground that keeps it readable on any wood. */
-function Label({ at, px, text }: LabelProps) {
-  const { x, y } = flip(at);
+function Label({ at, px, text, below = false }: LabelProps) {
+  const { x, y } = flip({ x: at.x, y: at.y - (below ? 26 * px : 0) });
   return (
     <g transform={`translate(${String(x)} ${String(y)}) scale(${String(px)})`} pointerEvents="none">
       <rect
@@ -108,7 +110,7 @@ export function MeasuredOverlay({ part, px, unit }: MeasuredOverlayProps) {
             strokeWidth={1.2}
             vectorEffect="non-scaling-stroke"
           />
-          {lettered && i === 0 && <Label at={at} px={px} text={`bit ${mm(bitMm)}`} />}
+          {lettered && i === 0 && <Label at={at} px={px} text={`bit ${mm(bitMm)}`} below />}
         </g>
       ))}
       {noPierce.map(({ at }, i) => (

@@ -77,7 +77,7 @@ export function ShapePanel(props: ShapePanelProps) {
         }
         placeholder="all points kept"
         onChange={({ mm }) => {
-          if (mm <= 10) desk.edit((now) => ({ ...now, simplifyWithin: mm }));
+          if (mm <= 10) desk.edit((now) => ({ ...now, simplifyWithin: mm }), 'simplify');
         }}
         onClear={() => desk.edit((now) => ({ ...now, simplifyWithin: 0 }))}
         width={200}

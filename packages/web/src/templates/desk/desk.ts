@@ -56,8 +56,8 @@ export interface DeskState {
 
 export interface Desk {
   readonly store: StoreApi<DeskState>;
-  /** Changes the steps; one step back undoes it. */
-  edit(change: (steps: DrawingSteps) => DrawingSteps): void;
+  /** Changes the steps; one step back undoes it. Changes one after another with the same label undo as one. */
+  edit(change: (steps: DrawingSteps) => DrawingSteps, label?: string): void;
   make(change: Partial<Making>): void;
   undo(): void;
   redo(): void;
@@ -101,6 +101,9 @@ export function openDesk(options: DeskOptions): Desk {
   }));
   const { getState: state, setState: set } = store;
   let ticket = 0;
+  let lastLabel = '';
+  /** The work under way; word of a stage may come in after its end. */
+  let working = 0;
 
   const keep = (): void => {
     const { file, steps, making } = state();
@@ -109,27 +112,32 @@ export function openDesk(options: DeskOptions): Desk {
   /** Works through what follows from the state, as long as nothing newer was asked. */
   const work = async (from: 'file' | 'steps' | 'making'): Promise<void> => {
     const mine = ++ticket;
+    working = mine;
     const onStage = (stage: ReadingStage): void => {
-      if (mine === ticket) set({ stage });
+      if (mine === working) set({ stage });
+    };
+    const rest = (found: Partial<DeskState>): void => {
+      working = 0;
+      set({ ...found, stage: null });
     };
     const isLate = (): boolean => mine !== ticket;
     if (from === 'file' || state().read === null) {
       const read = await reader.read(state().file.text, onStage);
       if (isLate() || read === null) return;
-      if (!read.ok) return set({ fault: read.error, read: null, drawing: null, understood: null, stage: null });
+      if (!read.ok) return rest({ fault: read.error, read: null, drawing: null, understood: null });
       const { mmPerUnit } = state().steps;
       set({ read: read.value, steps: { ...state().steps, mmPerUnit: mmPerUnit ?? read.value.mmPerUnit } });
     }
-    if (state().steps.mmPerUnit === null) return set({ drawing: null, understood: null, stage: null, fault: null });
+    if (state().steps.mmPerUnit === null) return rest({ drawing: null, understood: null, fault: null });
     if (from !== 'making' || state().drawing === null) {
       const drawing = await reader.follow(state().steps, onStage);
       if (isLate() || drawing === null) return;
-      if (!drawing.ok) return set({ fault: drawing.error, drawing: null, understood: null, stage: null });
+      if (!drawing.ok) return rest({ fault: drawing.error, drawing: null, understood: null });
       set({ drawing: drawing.value, fault: null });
     }
     const understood = await reader.understand(contextOf(state().making, options), onStage);
     if (isLate() || understood === null) return;
-    set({ understood, stage: null });
+    rest({ understood });
   };
   const putSteps = (steps: DrawingSteps, more: Partial<DeskState>): void => {
     set({ steps, ...more, stopped: false });
@@ -139,14 +147,17 @@ export function openDesk(options: DeskOptions): Desk {
 
   return {
     store,
-    edit: (change) => {
+    edit: (change, label = '') => {
       const { steps, past } = state();
       const next = change(steps);
-      if (next !== steps) putSteps(next, { past: [...past, steps], future: [] });
+      const isSame = label !== '' && label === lastLabel;
+      lastLabel = label;
+      if (next !== steps) putSteps(next, { past: isSame ? past : [...past, steps], future: [] });
     },
     undo: () => {
       const { steps, past, future } = state();
       const before = past[past.length - 1];
+      lastLabel = '';
       if (before) putSteps(before, { past: past.slice(0, -1), future: [steps, ...future] });
     },
     redo: () => {
@@ -166,6 +177,7 @@ export function openDesk(options: DeskOptions): Desk {
     },
     stop: () => {
       ticket++;
+      working = 0;
       reader.stop();
       set({ stage: null, stopped: true, read: null });
     },

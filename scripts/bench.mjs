@@ -11,6 +11,7 @@ console.log(`${new Date().toISOString().slice(0, 10)}, ${cpus().length} x ${cpus
 ensurePackages();
 run('npx', ['vite', 'build', '--logLevel', 'warn', '--config', 'bench/vite.config.ts', 'bench']);
 run(process.execPath, ['bench/dist/main.js']);
+run(process.execPath, ['bench/dist/memory.js']);
 
 /** Records main-thread tasks over 50 ms, as the browser counts them. */
 const watchLongTasks = () => {

@@ -3,4 +3,4 @@ import { benchReading } from './reading';
 
 /** Prints medians of what the computation costs in Node; scripts/bench.mjs measures the same in the browser. */
 await benchPlanning();
-benchReading();
+await benchReading();

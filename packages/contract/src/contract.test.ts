@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { noSteps, TYPICAL_BLADES, TYPICAL_SHOP, type DrawingSteps, type Run, type Template } from '@rapid-jig/core';
-import { check, drawerSchema, runSchema, shopSchema, templateSchema, workEventSchema } from '.';
+import { check, drawerSchema, patternRequestSchema, runSchema, shopSchema, templateSchema, workEventSchema } from '.';
 
 const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
 
@@ -94,6 +94,24 @@ describe('documents that are right are taken as they are', () => {
   });
 });
 
+const patternRequest = {
+  patterns: [{ templateId: uuid(1), revision: 1, partIds: [uuid(3)], copies: 2, stack: null }],
+  options: {
+    paper: 'a4',
+    units: 'mm',
+    lineMm: 0.3,
+    colour: 'blue',
+    lineRule: 'on',
+    ruleMm: 0.3,
+    pierceMarks: true,
+    overlapMm: 10,
+  },
+} as const;
+
+test('a request for patterns is taken as it is', () => {
+  expect(check(patternRequestSchema, patternRequest)).toEqual({ ok: true, value: patternRequest });
+});
+
 describe('what is wrong is named by its field', () => {
   const part = template.parts[0]!;
   test.each<[string, Parameters<typeof check>[0], unknown, string]>([
@@ -119,6 +137,18 @@ describe('what is wrong is named by its field', () => {
       templateSchema,
       { ...template, drawings: [{ ...template.drawings[0], steps: { ...steps, mends: { gap: 'weld' } } }] },
       'drawings.0.steps.mends.gap',
+    ],
+    [
+      'five hundred and one copies of a pattern',
+      patternRequestSchema,
+      { ...patternRequest, patterns: [{ ...patternRequest.patterns[0], copies: 501 }] },
+      'patterns.0.copies',
+    ],
+    [
+      'a paper nobody has',
+      patternRequestSchema,
+      { ...patternRequest, options: { ...patternRequest.options, paper: 'a9' } },
+      'options.paper',
     ],
     ['a number as text', runSchema, { ...run, lines: [{ ...run.lines[0], copies: '12' }] }, 'lines.0.copies'],
     ['a negative quantity', runSchema, { ...run, lines: [{ ...run.lines[0], copies: -1 }] }, 'lines.0.copies'],

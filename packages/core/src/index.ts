@@ -37,11 +37,13 @@ export {
   mapPath,
   nearestOnPiece,
   nestRings,
+  offsetRings,
   pathBox,
   pathLength,
   ringOf,
   shoelace,
   signedArea,
+  thinnestBridge,
   toSvgPathData,
   turnBetween,
 } from './geometry';

@@ -166,6 +166,50 @@ describe('a run', () => {
   });
 });
 
+describe('pattern sheets', () => {
+  const ask = (templateId: string, partIds: readonly string[], copies = 1) =>
+    api()
+      .post('/api/pattern-sheets')
+      .send({
+        patterns: [{ templateId, revision: 1, partIds, copies, stack: null }],
+        options: {
+          paper: 'letter',
+          units: 'in',
+          lineMm: 0.3,
+          colour: 'blue',
+          lineRule: 'outside',
+          ruleMm: 0.3,
+          pierceMarks: true,
+          overlapMm: 10,
+        },
+      });
+
+  test('come as a PDF named after the template, whatever letters its name has', async () => {
+    const template = newTemplate('Möwe Чайка "tag"');
+    await putTemplate(template);
+    const answer = await ask(template.id, [template.parts[0]!.id]);
+    expect(answer.status).toBe(200);
+    expect(answer.headers['content-type']).toBe('application/pdf');
+    expect((answer.body as Buffer).subarray(0, 5).toString()).toBe('%PDF-');
+  });
+
+  test('of a part that is not there, or more sheets than one PDF holds, are refused', async () => {
+    const template = newTemplate();
+    await putTemplate(template);
+    expect((await ask(template.id, [randomUUID()])).body).toMatchObject({ kind: 'not-found', where: 'patterns.0' });
+    expect((await ask(randomUUID(), [randomUUID()])).status).toBe(404);
+    const [part] = template.parts;
+    const wide = { ...template, parts: [{ ...part!, outline: { ...part!.outline, path: wider(part!.outline.path) } }] };
+    await putTemplate(wide, 1);
+    expect((await ask(template.id, [part!.id], 400)).body).toMatchObject({ kind: 'too-large' });
+  });
+
+  const wider = (path: Template['parts'][number]['outline']['path']) => ({
+    ...path,
+    segments: path.segments.map((segment) => ({ ...segment, to: { x: segment.to.x * 4, y: segment.to.y } })),
+  });
+});
+
 describe('what comes from outside', () => {
   test.each([
     ['not JSON', () => api().put(`/api/runs/${randomUUID()}`).set('If-Match', '"0"').type('json').send('{"a":'), 400],

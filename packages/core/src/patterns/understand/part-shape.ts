@@ -1,3 +1,4 @@
+import simplify from 'simplify-js';
 import { flatten, pathBox, type Path, type Point } from '../../geometry';
 import type { Drawing, DrawnLine } from '../drawing';
 
@@ -48,9 +49,16 @@ export function circleOf(path: Path): { readonly center: Point; readonly diamete
   return { center: { x: (minX + maxX) / 2, y: (minY + maxY) / 2 }, diameterMm: Math.max(maxX - minX, maxY - minY) };
 }
 
-/** Lines thinned to this are measured in a fraction of the time, and no figure moves by more than a pencil line, mm. */
-const COARSE = 0.05;
+/** Points that can go without moving a line by more than this are not measured, mm: a tenth of a pencil line. */
+const COARSE = 0.02;
 
-/** The outline and inside cuts as points, the outline first. */
+/** The outline and inside cuts as points, the outline first. Figures taken from them are true within twice `COARSE`. */
 export const woodRings = ({ outline, inside }: PartShape): (readonly Point[])[] =>
-  [outline, ...inside].map(({ path }) => flatten(path, COARSE));
+  [outline, ...inside].map(({ path }) => thinned(flatten(path)));
+
+/** A ring of many short pieces with fewer points; the rest stays as it is. */
+function thinned(ring: readonly Point[]): readonly Point[] {
+  const [first] = ring;
+  if (!first || ring.length < 32) return ring;
+  return simplify([...ring, first], COARSE, true).slice(0, -1);
+}

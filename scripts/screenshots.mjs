@@ -38,8 +38,12 @@ await withAppAndBrowser(async ({ address, browser }) => {
   });
   await shoot('new-template', '/demo/templates', 'Templates', async () => {
     await page.locator('input[type=file]').setInputFiles(join(root, 'packages/server/demo/luggage-tags.svg'));
-    await page.getByText(/^Found/).waitFor();
+    await page.getByRole('tab', { name: 'What it asks' }).click();
+    await page.getByText('Stands').waitFor();
   });
+  await shoot('patterns', `${run}/patterns`, 'Patterns: Spring fair stock', () =>
+    page.getByRole('img', { name: 'Sheet 1', exact: true }).waitFor(),
+  );
   await shoot('blades', '/demo/blades?blade=7-reverse', 'Number 7, reverse teeth');
   await shoot('woods', '/demo/woods', 'Northern red oak');
   await shoot('shop', '/demo/shop', 'What the minutes rest on');

@@ -1,6 +1,8 @@
+import { benchBoards } from './boards';
 import { benchPlanning } from './planning';
 import { benchReading } from './reading';
 
 /** Prints medians of what the computation costs in Node; scripts/bench.mjs measures the same in the browser. */
 await benchPlanning();
 await benchReading();
+benchBoards();

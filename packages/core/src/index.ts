@@ -60,8 +60,40 @@ export type {
   Ring,
   Segment,
 } from './geometry';
-export { HARD_ABOVE_N, hardnessClass, NEWTONS_PER_POUND_FORCE, SOFT_BELOW_N, woodById, WOODS } from './wood';
-export type { Grain, HardnessClass, Wood, WoodGrain, WoodSource } from './wood';
+export {
+  flatThickness,
+  HARD_ABOVE_N,
+  hardnessClass,
+  NEWTONS_PER_POUND_FORCE,
+  parseStock,
+  readStockCsv,
+  ROUGH_QUARTERS,
+  slicesFrom,
+  SOFT_BELOW_N,
+  STOCK_KINDS,
+  stockCsv,
+  TYPICAL_MACHINES,
+  waysFrom,
+  woodById,
+  woodNamed,
+  WOODS,
+} from './wood';
+export type {
+  Defect,
+  Grain,
+  HardnessClass,
+  Machines,
+  MilledStock,
+  MillingWay,
+  StockFault,
+  StockItem,
+  StockKind,
+  StockRow,
+  TypedStock,
+  Wood,
+  WoodGrain,
+  WoodSource,
+} from './wood';
 export {
   BLADE_SIZES,
   chooseBlades,
@@ -156,8 +188,17 @@ export type {
   Template,
   TemplateRevision,
 } from './products';
-export { addUpWork } from './ledger';
-export type { PassSawn, PassTakenBack, PieceCount, WorkDone, WorkEvent } from './ledger';
+export { addUpWork, countStock, STOCK_MOVES, stockCount } from './ledger';
+export type {
+  PassSawn,
+  PassTakenBack,
+  PieceCount,
+  StockCount,
+  StockMove,
+  StockMoveKind,
+  WorkDone,
+  WorkEvent,
+} from './ledger';
 export {
   bladesInOrder,
   compareCosts,
@@ -213,6 +254,8 @@ export type {
   Shop,
   SpareRule,
 } from './planning';
+export { eachNode, layOnBoards, layOnStrip, stripBound, verifyCuts } from './planning';
+export type { BoardsLayout, CutTree, Flaw, LaidBoard, LaidPiece, Search, StripLayout, UsedBoard } from './planning';
 export { labourCost } from './production';
 export {
   checkBarMm,

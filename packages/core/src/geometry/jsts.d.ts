@@ -5,7 +5,6 @@ declare module 'jsts/org/locationtech/jts/io/GeoJSONReader.js' {
   }
 }
 declare module 'jsts/org/locationtech/jts/operation/buffer/BufferOp.js' {
-  export default class BufferOp {
-    static bufferOp(geometry: object, distance: number, quadrantSegments: number): { getArea(): number };
-  }
+  const BufferOp: { bufferOp(geometry: object, distance: number, quadrantSegments: number): { getArea(): number } };
+  export default BufferOp;
 }

@@ -35,3 +35,5 @@ export { splitEvenly, splitPinned } from './split';
 export type { Blank, LayerLimit, PlannedCut } from './stacks';
 export { verifyPlan } from './verify';
 export type { PlanWarning } from './warnings';
+export { eachNode, layOnBoards, layOnStrip, stripBound, verifyCuts } from './layout';
+export type { BoardsLayout, CutTree, Flaw, LaidBoard, LaidPiece, Search, StripLayout, UsedBoard } from './layout';

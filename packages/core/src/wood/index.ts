@@ -1,2 +1,10 @@
 export { HARD_ABOVE_N, hardnessClass, NEWTONS_PER_POUND_FORCE, SOFT_BELOW_N, woodById, WOODS } from './woods';
 export type { Grain, HardnessClass, Wood, WoodGrain, WoodSource } from './woods';
+export { slicesFrom, TYPICAL_MACHINES, waysFrom } from './milling';
+export type { Machines, MilledStock, MillingWay } from './milling';
+export { parseStock, woodNamed } from './parse-stock';
+export type { StockFault, TypedStock } from './parse-stock';
+export { flatThickness, ROUGH_QUARTERS, STOCK_KINDS } from './stock';
+export type { Defect, StockItem, StockKind } from './stock';
+export { readStockCsv, stockCsv } from './stock-csv';
+export type { StockRow } from './stock-csv';

@@ -1,0 +1,169 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import {
+  eachNode,
+  layOnBoards,
+  layOnStrip,
+  stripBound,
+  verifyCuts,
+  type CutTree,
+  type LaidBoard,
+  type LaidPiece,
+} from '.';
+
+/** Repeatable random numbers (mulberry32), and steps that run out. */
+function searchOf(seed: number, steps: number) {
+  let state = seed >>> 0;
+  let left = steps;
+  const random = (): number => {
+    state = (state + 0x6d2b79f5) >>> 0;
+    let t = Math.imul(state ^ (state >>> 15), state | 1);
+    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+  };
+  return { random, spend: (taken: number) => (left -= taken) > 0 };
+}
+
+const piece = (length: number, width: number, turnable = false): LaidPiece => ({ length, width, turnable });
+const board = (length: number, width: number, flaws: LaidBoard['flaws'] = []): LaidBoard => ({
+  length,
+  width,
+  flaws,
+  cost: length * width,
+});
+const laidIn = (tree: CutTree): number[] => {
+  const found: number[] = [];
+  eachNode(tree, (node) => {
+    if (node.kind === 'piece') found.push(node.piece);
+  });
+  return found.sort((a, b) => a - b);
+};
+
+const side = fc.integer({ min: 10, max: 400 });
+const anyPieces = fc.array(fc.record({ length: side, width: side, turnable: fc.boolean() }), {
+  minLength: 1,
+  maxLength: 30,
+});
+
+describe('on a strip', () => {
+  test('a sheet cut edge to edge at random comes together again without waste', () => {
+    const cut = (l: number, w: number, n: number, random: () => number): LaidPiece[] => {
+      if (n <= 1 || (l < 40 && w < 40)) return [piece(l, w)];
+      const along = l > w;
+      const at = Math.round((along ? l : w) * (0.25 + 0.5 * random()));
+      const half = Math.floor(n / 2);
+      return along
+        ? [...cut(at, w, half, random), ...cut(l - at, w, n - half, random)]
+        : [...cut(l, at, half, random), ...cut(l, w - at, n - half, random)];
+    };
+    for (const seed of [1, 2, 3]) {
+      const pieces = cut(1536, 768, 24, searchOf(seed, 0).random);
+      const found = layOnStrip(pieces, 768, 0, searchOf(seed, 200_000), 200_000)!;
+      expect(found.length).toBe(1536);
+      expect(verifyCuts(found.tree, { length: 1536, width: 768 }, pieces, 0)).toEqual([]);
+    }
+  });
+
+  test('whatever the pieces, each is laid once, every cut goes from side to side and leaves its kerf', () => {
+    fc.assert(
+      fc.property(anyPieces, fc.integer({ min: 0, max: 6 }), (pieces, kerf) => {
+        const fixed = pieces.map((one) => ({ ...one, turnable: false }));
+        const found = layOnStrip(fixed, 420, kerf, searchOf(7, 3000), 3000)!;
+        expect(verifyCuts(found.tree, { length: found.length, width: 420 }, fixed, kerf)).toEqual([]);
+        expect(laidIn(found.tree)).toEqual(fixed.map((_one, i) => i));
+        expect(found.length).toBeGreaterThanOrEqual(found.bound);
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  test('a piece wider than the strip has no layout; the bound by hand', () => {
+    expect(layOnStrip([piece(10, 500)], 400, 3, searchOf(1, 100), 100)).toBeNull();
+    // Four of 100 by 50 with a kerf of 2 beside each, on a strip 100 wide: 4 * 102 * 52 / 102 = 208, less one kerf.
+    expect(
+      stripBound(
+        [1, 2, 3, 4].map(() => piece(100, 50)),
+        100,
+        2,
+      ),
+    ).toBe(206);
+  });
+});
+
+describe('on boards', () => {
+  const flawless = fc.record({ length: fc.integer({ min: 200, max: 900 }), width: fc.integer({ min: 60, max: 500 }) });
+  const flawed = fc
+    .tuple(flawless, fc.array(fc.record({ x: side, y: side, length: side, width: side }), { maxLength: 3 }))
+    .map(([{ length, width }, flaws]) =>
+      board(
+        length,
+        width,
+        flaws.filter(({ x, y }) => x < length && y < width),
+      ),
+    );
+
+  test('whatever the boards and their flaws: kerf and grain kept, no flaw used, each piece once or told as missing', () => {
+    fc.assert(
+      fc.property(
+        anyPieces,
+        fc.array(flawed, { minLength: 1, maxLength: 8 }),
+        fc.integer({ min: 0, max: 5 }),
+        (pieces, boards, kerf) => {
+          const layout = layOnBoards(pieces, boards, kerf, searchOf(3, 12));
+          const laid = layout.used.flatMap(({ tree }) => laidIn(tree));
+          expect([...laid, ...layout.missing].sort((a, b) => a - b)).toEqual(pieces.map((_one, i) => i));
+          expect(new Set(layout.used.map((one) => one.board)).size).toBe(layout.used.length);
+          for (const { board: n, tree } of layout.used)
+            expect(verifyCuts(tree, boards[n]!, pieces, kerf, boards[n]!.flaws)).toEqual([]);
+        },
+      ),
+      { numRuns: 300 },
+    );
+  });
+
+  test('few pieces, against brute force: never more boards than the best of all orders needs', () => {
+    // Pieces as wide as the boards: then only the order along the board counts, and every way can be tried.
+    const orders = <T>(items: readonly T[]): T[][] =>
+      items.length < 2
+        ? [[...items]]
+        : items.flatMap((one, i) =>
+            orders([...items.slice(0, i), ...items.slice(i + 1)]).map((rest) => [one, ...rest]),
+          );
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 100, max: 450 }), { minLength: 1, maxLength: 6 }), (lengths) => {
+        const kerf = 3;
+        const fewest = Math.min(
+          ...orders(lengths).map((order) => {
+            let [boards, at] = [1, 0];
+            for (const length of order) {
+              if (at + length > 600) [boards, at] = [boards + 1, 0];
+              at += length + kerf;
+            }
+            return boards;
+          }),
+        );
+        const layout = layOnBoards(
+          lengths.map((length) => piece(length, 90)),
+          lengths.map(() => board(600, 90)),
+          kerf,
+          searchOf(5, 200),
+        );
+        expect(layout.missing).toEqual([]);
+        expect(layout.used.length).toBe(fewest);
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  test('a small board is taken before a large one where it does, and the same input gives the same layout', () => {
+    const boards = [board(2400, 200), board(500, 120)];
+    const lay = () => layOnBoards([piece(200, 100), piece(250, 110)], boards, 3, searchOf(9, 50));
+    expect(lay().used.map((one) => one.board)).toEqual([1]);
+    expect(lay()).toEqual(lay());
+  });
+
+  test('what is too wide for every board is missing', () => {
+    expect(layOnBoards([piece(100, 300)], [board(900, 200)], 3, searchOf(1, 5)).missing).toEqual([0]);
+    expect(layOnBoards([piece(100, 300, true)], [board(900, 200)], 3, searchOf(1, 5)).missing).toEqual([]);
+  });
+});

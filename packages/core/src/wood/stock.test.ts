@@ -1,0 +1,175 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { inches } from '../units';
+import {
+  flatThickness,
+  parseStock,
+  readStockCsv,
+  slicesFrom,
+  stockCsv,
+  TYPICAL_MACHINES,
+  waysFrom,
+  woodNamed,
+  WOODS,
+} from '.';
+import type { StockItem } from '.';
+
+const typed = (text: string, unit: 'in' | 'mm' = 'in') => {
+  const read = parseStock(text, unit);
+  if (!read.ok) throw new Error(`${read.error.kind}: ${read.error.where}`);
+  return read.value;
+};
+
+describe('stock as people type it', () => {
+  test.each([
+    ['2 beech 6/4 x 5 1/2 x 48', 2, 'board', 'beech', [1.5, 5.5, 48]],
+    ['birch plywood 1/4 x 24 x 30', 1, 'sheet', 'birch-plywood', [0.25, 24, 30]],
+    ['6 dowels 3/8 x 36', 6, 'dowel', 'yellow-birch', [0.375, null, 36]],
+    ['walnut offcut 13/16 × 4 × 9', 1, 'offcut', 'walnut', [0.8125, 4, 9]],
+    ['3 Cherry boards 3/4*6*24', 3, 'board', 'cherry', [0.75, 6, 24]],
+  ] as const)('%s', (text, quantity, kind, woodId, [t, w, l]) => {
+    const { item, quantity: count } = typed(text);
+    expect([count, item.kind, item.woodId]).toEqual([quantity, kind, woodId]);
+    expect([item.thickness!.mm, item.width?.mm ?? null, item.length!.mm]).toEqual([
+      inches(t),
+      w === null ? null : inches(w),
+      inches(l),
+    ]);
+  });
+
+  test('bare figures take the shop’s unit; quarters are rough and keep what was typed', () => {
+    expect(typed('mdf 6 x 600 x 1200', 'mm').item.width!.mm).toBe(600);
+    expect(typed('beech 6/4 x 100 mm x 1 m'.replace('1 m', '100 cm'), 'mm').item).toMatchObject({
+      rough: true,
+      thickness: { typed: '6/4' },
+    });
+    expect(typed('cherry 3/4 x 6 x 24').item.rough).toBe(false);
+  });
+
+  test.each([
+    ['two of something', 'stock-size'],
+    ['unobtainium 1 x 2 x 3', 'unknown-wood'],
+    ['beech 1 x 2', 'stock-size'],
+    ['beech 0 x 2 x 3', 'stock-size'],
+    ['beech -1 x 2 x 3', 'stock-size'],
+    ['', 'stock-size'],
+  ])('"%s" is refused with a hint', (text, kind) => {
+    expect(parseStock(text, 'in')).toMatchObject({
+      ok: false,
+      error: { kind, hint: expect.stringContaining('beech') },
+    });
+  });
+
+  test('every wood of the table is found by its own name', () => {
+    for (const { id, name } of WOODS) expect(woodNamed(name.replace(/\(|\)/g, ''))?.id).toBe(id);
+  });
+});
+
+const anyItem: fc.Arbitrary<{ item: StockItem; quantity: number }> = fc.record({
+  quantity: fc.integer({ min: 0, max: 99 }),
+  item: fc.record({
+    id: fc.uuid(),
+    kind: fc.constantFrom('board', 'sheet', 'strip', 'offcut'),
+    woodId: fc.constantFrom(...WOODS.map(({ id }) => id)),
+    name: fc.constant(''),
+    thickness: fc.integer({ min: 1, max: 128 }).map((n) => ({ mm: inches(n / 64), typed: null })),
+    width: fc.integer({ min: 1, max: 800 }).map((n) => ({ mm: n / 2, typed: null })),
+    length: fc.integer({ min: 1, max: 3000 }).map((mm) => ({ mm, typed: `${String(mm)} mm` })),
+    rough: fc.constant(false),
+    costMinor: fc.option(fc.integer({ min: 0, max: 90_000 })),
+    place: fc.string({ maxLength: 20 }).map((text) => text.trim()),
+    note: fc.constantFrom('', 'a "fine" one, flat', '=SUM(A1)'),
+    moisturePercent: fc.constant(null),
+    defects: fc.constant([]),
+    archived: fc.constant(false),
+  }),
+});
+
+describe('the rack as a table', () => {
+  test('goes out and comes back the same', () => {
+    fc.assert(
+      fc.property(fc.array(anyItem, { maxLength: 12 }), (items) => {
+        const rows = readStockCsv(stockCsv(items), 'in');
+        if (!rows.ok) throw new Error(rows.error.message);
+        expect(rows.value).toHaveLength(items.length);
+        rows.value.forEach(({ read }, i) => {
+          if (!read.ok) throw new Error(`${read.error.where}: ${read.error.message}`);
+          const { item, quantity } = items[i]!;
+          expect([read.value.quantity, read.value.item.woodId, read.value.item.note]).toEqual([
+            quantity,
+            item.woodId,
+            item.note,
+          ]);
+          for (const side of ['thickness', 'width', 'length'] as const)
+            expect(read.value.item[side]!.mm).toBeCloseTo(item[side]!.mm, 5);
+        });
+      }),
+    );
+  });
+
+  test('half of the rows wrong: each says why, the others are read', () => {
+    const rows = readStockCsv(
+      [
+        'kind,wood,thickness,width,length,quantity',
+        'board,beech,6/4,5 1/2,48,2',
+        'board,moonwood,1,2,3,1',
+        'plank,beech,1,2,3,1',
+        'board,beech,-1,2,3,1',
+        'board,beech,1,2,3,many',
+        'board,cherry,3/4,6,24,3',
+      ].join('\n'),
+      'in',
+    );
+    expect(rows.ok && rows.value.map(({ read }) => (read.ok ? read.value.quantity : read.error.where))).toEqual([
+      2,
+      'row 2, wood',
+      'row 3, kind',
+      'row 4, thickness',
+      'row 5, quantity',
+      3,
+    ]);
+    expect(readStockCsv('hello\nworld', 'in')).toMatchObject({ ok: false, error: { kind: 'stock-unreadable' } });
+  });
+});
+
+describe('milling, worked by hand', () => {
+  const board = (text: string): StockItem => ({ ...typed(text).item, id: 'b' });
+
+  test('rough boards once flat: 13/16, 1-1/16, 1-5/16, 1-3/4 (common practice)', () => {
+    expect(['4/4', '5/4', '6/4', '8/4'].map((rough) => flatThickness(board(`beech ${rough} x 6 x 48`)))).toEqual(
+      [13 / 16, 17 / 16, 21 / 16, 7 / 4].map(inches),
+    );
+  });
+
+  test('4/4 gives two slices of 1/4, each planed on both faces', () => {
+    // 13/16 is 52/64; a slice takes 16/64 and 2/64 for its faces, the blade 4/64: 18 + 4 + 18 = 40, a third needs 62.
+    expect(slicesFrom(inches(13 / 16), inches(1 / 4), inches(1 / 16), inches(1 / 64))).toBe(2);
+    const ways = waysFrom(board('cherry 4/4 x 5 x 36'), inches(1 / 4), TYPICAL_MACHINES);
+    expect(ways.map(({ way, yield: pieces }) => [way.kind, pieces])).toEqual([
+      ['resaw', 2],
+      ['plane', 1],
+    ]);
+  });
+
+  test('13/16 is planed to 3/4; 3/4 ready needs nothing; two of 1/2 make an inch', () => {
+    expect(waysFrom(board('cherry 4/4 x 5 x 36'), inches(3 / 4), TYPICAL_MACHINES)[0]).toMatchObject({
+      way: { kind: 'plane', takenMm: inches(1 / 16) },
+    });
+    expect(waysFrom(board('cherry 3/4 x 5 x 36'), inches(3 / 4), TYPICAL_MACHINES)).toEqual([
+      { way: { kind: 'ready' }, yield: 1, minutes: 0, lacking: [] },
+    ]);
+    expect(waysFrom(board('cherry 1/2 x 5 x 36'), inches(1), TYPICAL_MACHINES)[0]).toMatchObject({
+      way: { kind: 'laminate' },
+      yield: 0.5,
+    });
+    expect(waysFrom(board('cherry 1/4 x 5 x 36'), inches(1), TYPICAL_MACHINES)).toEqual([]);
+  });
+
+  test('a board higher than the resaw takes, or wider than the planer, says what is lacking', () => {
+    const [wide] = waysFrom(board('cherry 8/4 x 14 x 36'), inches(1 / 2), TYPICAL_MACHINES);
+    expect(wide!.lacking).toEqual(['resaw', 'planer']);
+    expect(
+      waysFrom(board('cherry 4/4 x 5 x 36'), inches(3 / 4), { ...TYPICAL_MACHINES, planer: null })[0]!.lacking,
+    ).toEqual(['planer']);
+  });
+});

@@ -1,0 +1,63 @@
+import type { Length } from '../units';
+import { inches } from '../units';
+
+export const STOCK_KINDS = ['board', 'sheet', 'strip', 'offcut', 'dowel', 'bought', 'consumable'] as const;
+export type StockKind = (typeof STOCK_KINDS)[number];
+
+/** An area of a board that must not be used, mm from its lower left corner, x along the grain. */
+export interface Defect {
+  readonly kind: 'knot' | 'split' | 'wane';
+  readonly x: number;
+  readonly y: number;
+  readonly length: number;
+  readonly width: number;
+}
+
+/**
+ * What lies on the rack, so many of it alike. How many there are is in the ledger of stock moves, not here.
+ * Of a dowel the thickness is its diameter; bought parts and consumables may have no size.
+ */
+export interface StockItem {
+  readonly id: string;
+  readonly kind: StockKind;
+  /** null for bought parts and consumables. */
+  readonly woodId: string | null;
+  /** What it is called where no wood says it; else ''. */
+  readonly name: string;
+  /** As measured. */
+  readonly thickness: Length | null;
+  readonly width: Length | null;
+  /** Along the grain. */
+  readonly length: Length | null;
+  /** True for rough boards, which are not flat yet. */
+  readonly rough: boolean;
+  /** For one, minor units of the shop's currency; null where not known. */
+  readonly costMinor: number | null;
+  readonly place: string;
+  readonly note: string;
+  readonly moisturePercent: number | null;
+  readonly defects: readonly Defect[];
+  readonly archived: boolean;
+}
+
+/** Rough thickness in quarters of an inch, and what is left once it is flat, mm (common practice). */
+export const ROUGH_QUARTERS: Readonly<
+  Record<'4/4' | '5/4' | '6/4' | '8/4', { readonly rough: number; readonly flat: number }>
+> = {
+  '4/4': { rough: inches(1), flat: inches(13 / 16) },
+  '5/4': { rough: inches(5 / 4), flat: inches(17 / 16) },
+  '6/4': { rough: inches(3 / 2), flat: inches(21 / 16) },
+  '8/4': { rough: inches(2), flat: inches(7 / 4) },
+};
+
+/** How thick a board is once it is flat, mm: rough boards lose what the trade counts on; others nothing. */
+export function flatThickness({ thickness, rough }: Pick<StockItem, 'thickness' | 'rough'>): number {
+  const mm = thickness?.mm ?? 0;
+  if (!rough) return mm;
+  const quarters = Object.values(ROUGH_QUARTERS).find((one) => Math.abs(one.rough - mm) < ROUGH_TOLERANCE);
+  return quarters?.flat ?? Math.max(0, mm - FLATTENING_LOSS);
+}
+
+const ROUGH_TOLERANCE = 1;
+/** Taken off a rough board of any other thickness to make it flat, mm (common practice: three sixteenths). */
+const FLATTENING_LOSS = inches(3 / 16);

@@ -1,4 +1,15 @@
-import type { Blade, Fault, PatternSheetOptions, PatternWish, Plan, Run, Template, WorkEvent } from '@rapid-jig/core';
+import type {
+  Blade,
+  Fault,
+  PatternSheetOptions,
+  PatternWish,
+  Plan,
+  Run,
+  StockItem,
+  StockMove,
+  Template,
+  WorkEvent,
+} from '@rapid-jig/core';
 
 /** A document as the server keeps it. `version` goes back in If-Match; 0 stands for "not there yet". */
 export interface Stored<T> {
@@ -39,6 +50,16 @@ export interface DrawingFile {
   readonly text: string;
 }
 
+/** What lies on the rack, and the ledger of it. */
+export interface StoredRack {
+  readonly items: readonly Stored<StockItem>[];
+  readonly moves: readonly StockMove[];
+}
+
+export interface StockMoves {
+  readonly moves: readonly StockMove[];
+}
+
 /** Patterns to be printed. */
 export interface PatternRequest {
   readonly patterns: readonly PatternWish[];
@@ -58,6 +79,7 @@ export type ApiFaultKind =
   | 'version-missing'
   | 'too-large'
   | 'forbidden'
+  | 'in-use'
   | 'cannot-plan'
   | 'unexpected';
 

@@ -6,11 +6,14 @@ export type {
   Health,
   PatternRequest,
   PlanSnapshot,
+  StockMoves,
   Stored,
   StoredEvents,
+  StoredRack,
   StoredRun,
   StoredTemplate,
 } from './api';
 export { check } from './check';
+export { machinesSchema, stockItemSchema, stockMovesSchema } from './rack';
 export { patternRequestSchema } from './pattern-request';
 export { drawerSchema, drawingFileSchema, runSchema, shopSchema, templateSchema, workEventSchema } from './schemas';

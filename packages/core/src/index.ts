@@ -254,7 +254,7 @@ export type {
   Shop,
   SpareRule,
 } from './planning';
-export { eachNode, layOnBoards, layOnStrip, stripBound, verifyCuts } from './planning';
+export { eachNode, layOnBoards, layOnStrip, planWood, stripBound, verifyCuts } from './planning';
 export type { BoardsLayout, CutTree, Flaw, LaidBoard, LaidPiece, Search, StripLayout, UsedBoard } from './planning';
 export { labourCost } from './production';
 export {

@@ -6,6 +6,7 @@ const STATUS: Readonly<Record<ApiFaultKind, number>> = {
   forbidden: 403,
   'not-found': 404,
   'version-conflict': 409,
+  'in-use': 409,
   'too-large': 413,
   'cannot-plan': 422,
   'version-missing': 428,

@@ -36,4 +36,16 @@ export type { Blank, LayerLimit, PlannedCut } from './stacks';
 export { verifyPlan } from './verify';
 export type { PlanWarning } from './warnings';
 export { eachNode, layOnBoards, layOnStrip, stripBound, verifyCuts } from './layout';
-export type { BoardsLayout, CutTree, Flaw, LaidBoard, LaidPiece, Search, StripLayout, UsedBoard } from './layout';
+export type {
+  BoardsLayout,
+  CutStep,
+  CutTree,
+  Flaw,
+  LaidBoard,
+  LaidPiece,
+  Search,
+  StripLayout,
+  UsedBoard,
+} from './layout';
+export { planWood } from './wood-plan';
+export type { BoardPlan, NeededBlank, RackEntry, WoodGroup, WoodPlanInput } from './wood-plan';

@@ -6,7 +6,7 @@ import { createClient, type Client } from '@libsql/client';
 import { expect, test } from '@jest/globals';
 import { check, templateSchema } from '@rapid-jig/contract';
 import { noSteps, type WorkEvent } from '@rapid-jig/core';
-import { MIGRATIONS, newTemplate } from '../testing/server.test-support';
+import { MIGRATIONS, newTemplate, typedStock } from '../testing/server.test-support';
 import { getTemplate } from '../store/templates';
 import { openDatabase } from './database';
 import { workEvents } from './schema';
@@ -33,6 +33,15 @@ const OLD_SHOPS: Readonly<Record<string, (client: Client) => Promise<string>>> =
   '0001_drawing_steps': async (client) => {
     const drawing = { id: crypto.randomUUID(), fileName: 'kept.svg', steps: noSteps(0.5) };
     return keepTemplate(client, { ...newTemplate('Kept with its steps'), drawings: [drawing] });
+  },
+  '0002_rack': async (client) => {
+    const drawing = { id: crypto.randomUUID(), fileName: 'kept.svg', steps: noSteps(0.5) };
+    const { item } = typedStock('2 beech 6/4 x 5 1/2 x 48');
+    await client.execute({
+      sql: 'INSERT INTO rack_items (id, version, doc) VALUES (?, 1, ?)',
+      args: [item.id, JSON.stringify(item)],
+    });
+    return keepTemplate(client, { ...newTemplate('Kept beside a rack'), drawings: [drawing] });
   },
 };
 

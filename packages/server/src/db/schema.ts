@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
-import type { Plan, Run, Template, WorkEvent } from '@rapid-jig/core';
+import type { Plan, Run, StockItem, StockMove, Template, WorkEvent } from '@rapid-jig/core';
 
 const now = sql`(strftime('%Y-%m-%dT%H:%M:%fZ', 'now'))`;
 
@@ -88,3 +88,24 @@ export const drawings = sqliteTable('drawings', {
   text: text('text').notNull(),
   addedAt: text('added_at').notNull().default(now),
 });
+
+/** What lies on the rack; how many of it there are is in the moves. */
+export const rackItems = sqliteTable('rack_items', {
+  id: text('id').primaryKey(),
+  version: integer('version').notNull(),
+  doc: text('doc', { mode: 'json' }).$type<StockItem>().notNull(),
+});
+
+/** The ledger of stock. Rows are only ever added. */
+export const stockMoves = sqliteTable(
+  'stock_moves',
+  {
+    sequence: integer('sequence').primaryKey({ autoIncrement: true }),
+    id: text('id').notNull().unique(),
+    itemId: text('item_id')
+      .notNull()
+      .references(() => rackItems.id),
+    doc: text('doc', { mode: 'json' }).$type<StockMove>().notNull(),
+  },
+  (table) => [index('stock_moves_item').on(table.itemId)],
+);

@@ -122,3 +122,19 @@ export const DEMO_RUN: Pick<Run, 'name' | 'spares' | 'maxLayers'> = {
 export const DEMO_DAYS_AHEAD = 24;
 /** Passes already sawn when the demo opens. */
 export const DEMO_PASSES_SAWN = 5;
+
+/** What lies on the demo's rack, as its makers typed it, with its place. */
+export const DEMO_RACK: readonly (readonly [typed: string, place: string, costMinor: number | null])[] = [
+  ['3 cherry 13/32 x 7 1/2 x 36', 'upper left', 1400],
+  ['2 cherry 4/4 x 6 x 48', 'upper left', 2200],
+  ['2 white pine 3/4 x 7 1/4 x 60', 'upper right', 900],
+  ['1 white pine offcut 3/4 x 7 x 19', 'bin', null],
+  ['2 walnut 1/2 x 5 x 30', 'middle', 1800],
+  ['1 walnut offcut 1/2 x 4 1/2 x 11', 'bin', null],
+  ['1 red alder 1/2 x 5 1/2 x 36', 'middle', 800],
+  ['1 soft maple 4/4 x 6 x 40', 'middle', 1500],
+  ['1 basswood 1/2 x 5 x 24', 'middle', 600],
+  ['4 birch plywood 1/4 x 24 x 30', 'against the wall', 1300],
+  ['3 birch plywood 1/8 x 12 x 20', 'against the wall', 700],
+  ['12 dowels 1/4 x 36', 'tube', 120],
+];

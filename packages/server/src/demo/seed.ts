@@ -5,6 +5,7 @@ import {
   inches,
   noSteps,
   parseLength,
+  parseStock,
   partsFromDrawing,
   planRun,
   readDrawing,
@@ -18,10 +19,11 @@ import type { Database } from '../db/database';
 import { startRun } from '../start-run';
 import { keepDrawing } from '../store/drawings';
 import { addEvent, listRuns, putRun } from '../store/runs';
+import { addMoves, putItem } from '../store/rack';
 import { getSingleton, putSingleton } from '../store/singletons';
 import { putTemplate } from '../store/templates';
 import { idFor } from './ids';
-import { DEMO_DAYS_AHEAD, DEMO_PASSES_SAWN, DEMO_RUN, DEMO_SHOP, DEMO_TEMPLATES } from './scenario';
+import { DEMO_DAYS_AHEAD, DEMO_PASSES_SAWN, DEMO_RACK, DEMO_RUN, DEMO_SHOP, DEMO_TEMPLATES } from './scenario';
 import type { DemoDrawing, DemoTemplate } from './scenario';
 
 const DAY_MS = 24 * 60 * 60 * 1000;
@@ -45,10 +47,27 @@ export async function seedDemo(db: Database, drawingsFolder: string, now: Date):
     await putSingleton(session, 'shop', DEMO_SHOP, 0);
     await putRun(session, run, 0);
   });
+  await fillRack(db, now);
   await startRun(db, RUN_ID, now);
   const { blades } = await db.read(async (session) => (await getSingleton(session, 'drawer')).doc);
   const revisions = templates.map((template) => ({ revision: 1, template }));
   await sawSome(db, { run, revisions, shop: DEMO_SHOP, drawer: blades, work: [] }, now);
+}
+
+/** Puts the demo's stock on the rack, all of it received on the day the demo was made. */
+async function fillRack(db: Database, now: Date): Promise<void> {
+  for (const [typed, place, costMinor] of DEMO_RACK) {
+    const read = parseStock(typed, 'in');
+    if (!read.ok) throw new Error(`${typed}: ${read.error.message}`);
+    const id = idFor(`rack ${typed}`);
+    const received = { kind: 'received' as const, count: read.value.quantity, runId: null };
+    await db.write(async (session) => {
+      await putItem(session, { ...read.value.item, id, place, costMinor }, 0);
+      await addMoves(session, [
+        { id: idFor(`received ${typed}`), clientId: CLIENT_ID, at: now.toISOString(), itemId: id, ...received },
+      ]);
+    });
+  }
 }
 
 interface ReadTemplate {

@@ -1,9 +1,18 @@
 import { randomUUID } from 'node:crypto';
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import request from 'supertest';
-import { TYPICAL_SHOP, type Plan, type Template, type WorkEvent } from '@rapid-jig/core';
+import {
+  countStock,
+  stockCount,
+  TYPICAL_SHOP,
+  type Plan,
+  type StockItem,
+  type StockMove,
+  type Template,
+  type WorkEvent,
+} from '@rapid-jig/core';
 import { openDatabase } from '../db/database';
-import { appFor, MIGRATIONS, runOf, newTemplate, openScratch } from '../testing/server.test-support';
+import { appFor, MIGRATIONS, runOf, newTemplate, openScratch, typedStock } from '../testing/server.test-support';
 
 let scratch: Awaited<ReturnType<typeof openScratch>>;
 const api = () => request(appFor(scratch.db));
@@ -207,6 +216,55 @@ describe('pattern sheets', () => {
   const wider = (path: Template['parts'][number]['outline']['path']) => ({
     ...path,
     segments: path.segments.map((segment) => ({ ...segment, to: { x: segment.to.x * 4, y: segment.to.y } })),
+  });
+});
+
+describe('the rack', () => {
+  const { item } = typedStock('2 beech 6/4 x 5 1/2 x 48');
+  const putItem = (doc: StockItem, version = 0) => put(`/api/rack/${doc.id}`, doc, version);
+  const move = (kind: StockMove['kind'], count: number, runId: string | null = null): StockMove => ({
+    id: randomUUID(),
+    clientId: randomUUID(),
+    at: '2026-11-24T09:00:00.000Z',
+    itemId: item.id,
+    kind,
+    count,
+    runId,
+  });
+  const send = (...moves: object[]) => api().post('/api/rack/moves').send({ moves });
+
+  test('items are documents with versions, amounts a ledger in which an entry sent twice counts once', async () => {
+    expect((await putItem(item)).body).toMatchObject({ version: 1 });
+    expect((await putItem({ ...item, place: 'by the door' }, 0)).status).toBe(409);
+    const received = move('received', 2);
+    await send(received);
+    await send(received, move('used', 1));
+    const { body } = await api().get('/api/rack');
+    expect(body).toMatchObject({ items: [{ doc: item }] });
+    expect(stockCount(countStock((body as { moves: StockMove[] }).moves), item.id).onHand).toBe(1);
+  });
+
+  test('a board that a run has reserved cannot be taken off the rack until it is released', async () => {
+    await putItem(item);
+    const run = randomUUID();
+    await send(move('received', 2), move('reserved', 1, run));
+    expect((await putItem({ ...item, archived: true }, 1)).body).toMatchObject({ kind: 'in-use', where: run });
+    await send(move('released', 1, run));
+    expect((await putItem({ ...item, archived: true }, 1)).status).toBe(200);
+  });
+
+  test.each([
+    ['a board without a width', { ...item, width: null }, 'width'],
+    ['a negative size', { ...item, length: { mm: -3, typed: '-3' } }, 'length.mm'],
+    ['wetter than water', { ...item, moisturePercent: 140 }, 'moisturePercent'],
+  ])('%s is refused by its field', async (_name, doc, where) => {
+    expect((await putItem(doc)).body).toMatchObject({ kind: 'invalid-request', where });
+  });
+
+  test('a move of nothing, or of an item that is not there', async () => {
+    await putItem(item);
+    expect((await send(move('received', 0))).body).toMatchObject({ kind: 'invalid-request', where: 'moves.0.count' });
+    expect((await send({ ...move('received', 1), itemId: randomUUID() })).status).toBe(404);
   });
 });
 

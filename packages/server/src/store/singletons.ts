@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm';
-import { TYPICAL_BLADES, TYPICAL_SHOP, type Shop } from '@rapid-jig/core';
+import { TYPICAL_BLADES, TYPICAL_MACHINES, TYPICAL_SHOP, type Machines, type Shop } from '@rapid-jig/core';
 import type { Drawer, Stored } from '@rapid-jig/contract';
 import type { Session } from '../db/database';
 import { singletons } from '../db/schema';
@@ -9,9 +9,14 @@ import { versionConflict } from '../api-error';
 export interface Singletons {
   readonly shop: Shop;
   readonly drawer: Drawer;
+  readonly machines: Machines;
 }
 
-const INITIAL: Singletons = { shop: TYPICAL_SHOP, drawer: { blades: TYPICAL_BLADES } };
+const INITIAL: Singletons = {
+  shop: TYPICAL_SHOP,
+  drawer: { blades: TYPICAL_BLADES },
+  machines: TYPICAL_MACHINES,
+};
 
 export async function getSingleton<K extends keyof Singletons>(
   session: Session,

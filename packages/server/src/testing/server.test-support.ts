@@ -3,7 +3,7 @@ import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pino } from 'pino';
-import { inches, newRun, type Part, type Run, type Template } from '@rapid-jig/core';
+import { inches, newRun, parseStock, type Part, type Run, type StockItem, type Template } from '@rapid-jig/core';
 import { openDatabase, type Database } from '../db/database';
 import { createApp } from '../http/app';
 
@@ -72,3 +72,10 @@ export const newTemplate = (name = 'Luggage tag'): Template => ({
 
 export const runOf = (template: Template, copies = 10): Run =>
   newRun(randomUUID(), 'Fair', [{ templateId: template.id, revision: 1, copies, spares: {}, onHand: {} }]);
+
+/** Stock as a maker types it, under a new id. */
+export function typedStock(text: string): { item: StockItem; quantity: number } {
+  const read = parseStock(text, 'in');
+  if (!read.ok) throw new Error(read.error.message);
+  return { quantity: read.value.quantity, item: { ...read.value.item, id: randomUUID() } };
+}

@@ -1,5 +1,7 @@
 export { layOnBoards } from './boards';
 export type { BoardsLayout, LaidBoard, UsedBoard } from './boards';
+export { cutList } from './cut-list';
+export type { CutStep } from './cut-list';
 export { layOnStrip, stripBound } from './join';
 export type { Search, StripLayout } from './join';
 export { eachNode } from './tree';

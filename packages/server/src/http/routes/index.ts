@@ -1,9 +1,10 @@
 import { Router } from 'express';
-import { drawerSchema, shopSchema } from '@rapid-jig/contract';
+import { drawerSchema, machinesSchema, shopSchema } from '@rapid-jig/contract';
 import { notFound } from '../../api-error';
 import type { Database } from '../../db/database';
 import { drawingRoutes } from './drawings';
 import { patternRoutes } from './patterns';
+import { rackRoutes } from './rack';
 import { runRoutes } from './runs';
 import { singletonRoutes } from './singletons';
 import { templateRoutes } from './templates';
@@ -16,6 +17,8 @@ export function apiRoutes(db: Database, clock: () => Date): Router {
   router.use('/shop', singletonRoutes(db, 'shop', shopSchema));
   router.use('/drawer', singletonRoutes(db, 'drawer', drawerSchema));
   router.use('/drawings', drawingRoutes(db));
+  router.use('/rack', rackRoutes(db));
+  router.use('/machines', singletonRoutes(db, 'machines', machinesSchema));
   router.use('/pattern-sheets', patternRoutes(db));
   router.use((request) => {
     throw notFound('address', request.originalUrl);

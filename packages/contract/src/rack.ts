@@ -1,0 +1,72 @@
+import Joi from 'joi';
+import { STOCK_KINDS, STOCK_MOVES, type Defect, type Machines, type StockItem, type StockMove } from '@rapid-jig/core';
+import type { StockMoves } from './api';
+import { freeName, id, length, note, positiveMm, time, type Wire } from './fields';
+
+const within = Joi.number().min(0).max(100_000).required();
+
+const defect = Joi.object<Defect, true>({
+  kind: Joi.string().valid('knot', 'split', 'wane').required(),
+  x: within,
+  y: within,
+  length: positiveMm.required(),
+  width: positiveMm.required(),
+});
+
+const isWood = Joi.valid('board', 'sheet', 'strip', 'offcut');
+const sized = (always: Joi.Schema) =>
+  length
+    .allow(null)
+    .required()
+    .when('kind', { is: always, then: Joi.invalid(null) });
+
+export const stockItemSchema = Joi.object<Wire<StockItem>, true>({
+  id: id.required(),
+  kind: Joi.string()
+    .valid(...STOCK_KINDS)
+    .required(),
+  woodId: Joi.string().max(60).allow(null).required(),
+  name: freeName.required(),
+  thickness: sized(Joi.valid('board', 'sheet', 'strip', 'offcut', 'dowel')),
+  width: sized(isWood),
+  length: sized(Joi.valid('board', 'sheet', 'strip', 'offcut', 'dowel')),
+  rough: Joi.boolean().required(),
+  costMinor: Joi.number().integer().min(0).max(100_000_000).allow(null).required(),
+  place: freeName.required(),
+  note: note.required(),
+  moisturePercent: Joi.number().min(0).max(100).allow(null).required(),
+  defects: Joi.array().items(defect).max(50).required(),
+  archived: Joi.boolean().required(),
+});
+
+const move = Joi.object<StockMove, true>({
+  id: id.required(),
+  clientId: id.required(),
+  at: time.required(),
+  itemId: id.required(),
+  kind: Joi.string()
+    .valid(...STOCK_MOVES)
+    .required(),
+  count: Joi.number()
+    .integer()
+    .min(1)
+    .max(100_000)
+    .when('kind', { is: 'corrected', then: Joi.number().integer().min(-100_000).max(100_000) })
+    .required(),
+  runId: id.allow(null).required(),
+});
+
+export const stockMovesSchema = Joi.object<Wire<StockMoves>, true>({
+  moves: Joi.array().items(move).min(1).max(5000).required(),
+});
+
+const kerf = Joi.number().greater(0).max(20).required();
+
+export const machinesSchema = Joi.object<Machines, true>({
+  rip: Joi.object({ kerfMm: kerf }).allow(null).required(),
+  crosscut: Joi.object({ kerfMm: kerf }).allow(null).required(),
+  resaw: Joi.object({ kerfMm: kerf, maxHeightMm: positiveMm.required() }).allow(null).required(),
+  planer: Joi.object({ maxWidthMm: positiveMm.required(), allowanceMm: Joi.number().min(0).max(10).required() })
+    .allow(null)
+    .required(),
+});

@@ -1,0 +1,22 @@
+import { Router } from 'express';
+import { stockItemSchema, stockMovesSchema } from '@rapid-jig/contract';
+import type { Database } from '../../db/database';
+import { addMoves, getRack, putItem } from '../../store/rack';
+import { versionOf } from '../guards';
+import { checked, documentOf, SMALL_BODY } from './request';
+
+export function rackRoutes(db: Database): Router {
+  const router = Router();
+  router.get('/', async (_request, response) => {
+    response.json(await db.read(getRack));
+  });
+  router.put('/:id', SMALL_BODY, async (request, response) => {
+    const [doc, version] = [documentOf(request, stockItemSchema), versionOf(request)];
+    response.json(await db.write((session) => putItem(session, doc, version)));
+  });
+  router.post('/moves', SMALL_BODY, async (request, response) => {
+    const { moves } = checked(stockMovesSchema, request.body);
+    response.json({ moves: await db.write((session) => addMoves(session, moves)) });
+  });
+  return router;
+}

@@ -255,7 +255,22 @@ export type {
   SpareRule,
 } from './planning';
 export { eachNode, layOnBoards, layOnStrip, planWood, stripBound, verifyCuts } from './planning';
-export type { BoardsLayout, CutTree, Flaw, LaidBoard, LaidPiece, Search, StripLayout, UsedBoard } from './planning';
+export type {
+  BoardPlan,
+  BoardsLayout,
+  CutStep,
+  CutTree,
+  Flaw,
+  LaidBoard,
+  LaidPiece,
+  NeededBlank,
+  RackEntry,
+  Search,
+  StripLayout,
+  UsedBoard,
+  WoodGroup,
+  WoodPlanInput,
+} from './planning';
 export { labourCost } from './production';
 export {
   checkBarMm,

@@ -11,7 +11,7 @@ import { Shell } from './shell/Shell';
  * than the first are fetched when they are gone to.
  */
 export function routes(services: Services): RouteObject[] {
-  const views = [...runRoutes(services), ...templateRoutes(services), ...SHOP_ROUTES];
+  const views = [...runRoutes(services), ...templateRoutes(services), ...rackRoutes(services), ...SHOP_ROUTES];
   return [
     {
       element: <Shell />,
@@ -44,6 +44,13 @@ const runRoutes = (services: Services): RouteObject[] => [
       {
         path: 'patterns',
         lazy: async () => ({ Component: (await import('./patterns/PatternRoutes')).RunPatternsView }),
+      },
+      {
+        path: 'wood',
+        lazy: async () => {
+          const { RunWoodView, loadRunWood } = await import('./runs/wood/RunWoodView');
+          return { Component: RunWoodView, loader: () => loadRunWood(services) };
+        },
       },
     ],
   },
@@ -89,6 +96,19 @@ const templateRoutes = (services: Services): RouteObject[] => [
     lazy: async () => {
       const { TemplateView, loadTemplate } = await import('./templates/TemplateView');
       return { Component: TemplateView, loader: ({ params }) => loadTemplate(services, params['id'] ?? '') };
+    },
+  },
+];
+
+const rackRoutes = (services: Services): RouteObject[] => [
+  {
+    path: 'rack',
+    lazy: async () => {
+      const [{ RackView }, { openRack }] = await Promise.all([
+        import('./rack/RackView'),
+        import('./rack/rack-session'),
+      ]);
+      return { Component: RackView, loader: () => openRack(services) };
     },
   },
 ];

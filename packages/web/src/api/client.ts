@@ -5,7 +5,10 @@ import {
   type Template,
   type TemplateRevision,
   type Run,
+  type Machines,
   type Shop,
+  type StockItem,
+  type StockMove,
   type WorkEvent,
 } from '@rapid-jig/core';
 import type {
@@ -14,8 +17,10 @@ import type {
   DrawingFile,
   PatternRequest,
   PlanSnapshot,
+  StockMoves,
   Stored,
   StoredEvents,
+  StoredRack,
   StoredRun,
   StoredTemplate,
 } from '@rapid-jig/contract';
@@ -41,6 +46,11 @@ export interface Api {
   putDrawer(doc: Drawer, version: number): Answer<Stored<Drawer>>;
   drawing(id: string): Answer<DrawingFile>;
   putDrawing(id: string, file: DrawingFile): Answer<null>;
+  rack(): Answer<StoredRack>;
+  putStockItem(doc: StockItem, version: number): Answer<Stored<StockItem>>;
+  addStockMoves(moves: readonly StockMove[]): Answer<StockMoves>;
+  machines(): Answer<Stored<Machines>>;
+  putMachines(doc: Machines, version: number): Answer<Stored<Machines>>;
   /** A PDF. */
   patternSheets(request: PatternRequest): Answer<Blob>;
 }
@@ -95,6 +105,11 @@ export function createApi(base: string, send: typeof fetch): Api {
     putDrawer: (doc, version) => ask('/drawer', write('PUT', doc, version)),
     drawing: (id) => ask(`/drawings/${id}`),
     putDrawing: (id, file) => ask(`/drawings/${id}`, write('PUT', file)),
+    rack: () => ask('/rack'),
+    putStockItem: (doc, version) => ask(`/rack/${doc.id}`, write('PUT', doc, version)),
+    addStockMoves: (moves) => ask('/rack/moves', write('POST', { moves })),
+    machines: () => ask('/machines'),
+    putMachines: (doc, version) => ask('/machines', write('PUT', doc, version)),
     patternSheets: (request) => ask('/pattern-sheets', write('POST', request)),
   };
 }

@@ -41,6 +41,9 @@ export function RunHeader() {
       <Button disabled={!planned} onClick={() => void (planned && downloadPartList(name, planned.plan))}>
         Part list (CSV)
       </Button>
+      <Button component={Link} to="wood" disabled={!planned || isEmpty}>
+        Wood
+      </Button>
       <Button component={Link} to="patterns" disabled={!planned || isEmpty}>
         Patterns
       </Button>

@@ -11,6 +11,7 @@ const ShortcutSheet = lazy(async () => ({ default: (await import('./ShortcutShee
 const PLACES = [
   { to: '/runs', name: 'Runs' },
   { to: '/templates', name: 'Templates' },
+  { to: '/rack', name: 'Rack' },
   { to: '/blades', name: 'Blades' },
   { to: '/woods', name: 'Woods' },
   { to: '/shop', name: 'Shop' },

@@ -1,0 +1,100 @@
+import { bringDrawing, expect, svgFile, test } from './app';
+
+const PLATE = svgFile('plate.svg', '<svg width="120mm" viewBox="0 0 120 80"><rect width="101.6" height="76.2"/></svg>');
+
+test('from an empty rack to a shopping list, and a run whose stock is drawn down and whose offcuts return', async ({
+  app,
+  page,
+}) => {
+  await page.goto(`${app.address}/rack`);
+  await expect(page.getByText('The rack is empty.', { exact: false })).toBeVisible();
+  await bringDrawing(page, app.address, PLATE);
+  await page.getByRole('combobox', { name: 'Wood' }).click();
+  await page.getByRole('option', { name: 'Black cherry' }).click();
+  await page.getByRole('button', { name: 'Keep as a template' }).click();
+  await page.getByRole('button', { name: 'Make some' }).click();
+  await page.getByLabel('Copies of Plate', { exact: true }).fill('6');
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await page.getByRole('link', { name: 'Wood', exact: true }).click();
+  const shopping = page.getByRole('list', { name: 'Shopping list' });
+  // Six blanks of 4-1/2 by 3-1/2 by 1/4: 23.6 cubic inches of 144 to the board foot.
+  await expect(shopping).toContainText('Black cherry, 1/4" thick: 0.16 board feet for 6 blanks');
+  const wood = page.url();
+
+  // Typed as people say it; what is understood stands below.
+  await page.goto(`${app.address}/rack`);
+  await page.getByLabel('New on the rack').fill('2 cherry 4/4 x 4 x');
+  await expect(page.getByText(/is no size/)).toBeVisible();
+  await page.getByLabel('New on the rack').fill('2 cherry 4/4 x 4 x 24');
+  await expect(page.getByText('= 2 rough board of Black cherry, 1" by 4" by 24"')).toBeVisible();
+  await page.getByRole('button', { name: 'Put on the rack' }).click();
+  await expect(page.getByRole('status', { name: 'Amount' })).toHaveText('2 on the rack');
+
+  // The rough board is resawn; reserved, it cannot be taken off the rack.
+  await page.goto(wood);
+  await expect(page.getByText('The rack has all the wood for this run.')).toBeVisible();
+  await expect(page.getByText(/resaw into 2 slices/).first()).toBeVisible();
+  await expect(page.getByRole('list', { name: 'Cuts' }).first()).toContainText('crosscut at');
+  await page.getByRole('button', { name: 'Reserve these boards' }).click();
+  await expect(page.getByText('Reserved for this run.')).toBeVisible();
+  await page.goto(`${app.address}/rack`);
+  await page.getByRole('button', { name: /2 × 4\/4/ }).click();
+  await expect(page.getByRole('status', { name: 'Amount' })).toContainText('reserved');
+  await page.getByRole('button', { name: 'Take it off the rack' }).click();
+  await expect(page.getByRole('alert')).toContainText('A run has reserved this');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+
+  await page.goto(wood);
+  await page.getByRole('button', { name: 'They are cut: draw them from the rack' }).click();
+  await expect(page.getByText(/Drawn from the rack; \d+ offcuts? put back\./)).toBeVisible();
+  await page.goto(`${app.address}/rack`);
+  await expect(page.getByText('offcut', { exact: false }).first()).toBeVisible();
+});
+
+test('a table with half its rows wrong tells each, takes nothing until agreed, and the rack goes out as a table', async ({
+  app,
+  page,
+}) => {
+  await page.goto(`${app.address}/rack`);
+  const table = [
+    'kind,wood,thickness,width,length,quantity,place',
+    'board,beech,6/4,5 1/2,48,2,by the door',
+    'board,moonwood,1,2,3,1,',
+    'board,cherry,3/4,-6,24,3,',
+    'sheet,birch plywood,1/4,24,30,4,wall',
+  ].join('\r\n');
+  await page
+    .getByLabel('Table of stock')
+    .setInputFiles({ name: 'rack.csv', mimeType: 'text/csv', buffer: Buffer.from(table) });
+  const dialog = page.getByRole('dialog');
+  await expect(dialog).toContainText('row 2, wood');
+  await expect(dialog).toContainText('row 3, width');
+  await dialog.getByRole('button', { name: 'Take nothing' }).click();
+  await expect(page.getByText('The rack is empty.', { exact: false })).toBeVisible();
+  await page
+    .getByLabel('Table of stock')
+    .setInputFiles({ name: 'rack.csv', mimeType: 'text/csv', buffer: Buffer.from(table) });
+  await dialog.getByRole('button', { name: 'Add 2 rows' }).click();
+  await expect(page.getByRole('region', { name: 'American beech' })).toContainText('by the door');
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Rack as CSV' }).click(),
+  ]);
+  expect(file.suggestedFilename()).toBe('rack.csv');
+
+  // A reading of the pretended caliper goes into the field under the cursor.
+  await page.getByRole('region', { name: 'American beech' }).getByRole('button', { name: /2 ×/ }).click();
+  await page.getByLabel('Thickness').click();
+  await page.getByRole('button', { name: 'Caliper' }).click();
+  await page.getByLabel('Reading, inches').fill('1.3125');
+  await page.getByRole('button', { name: 'Send reading' }).click();
+  await expect(page.getByLabel('Thickness')).toHaveValue('1.3125 in');
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+
+  // A knot is marked, and the board with its mark is still there after a reload.
+  await page.getByRole('button', { name: 'Knot' }).click();
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole('region', { name: 'American beech' })).toContainText('1 defect');
+});

@@ -1,0 +1,102 @@
+import { createStore, type StoreApi } from 'zustand/vanilla';
+import {
+  countStock,
+  err,
+  ok,
+  stockCount,
+  type Result,
+  type StockCount,
+  type StockItem,
+  type StockMove,
+  type StockMoveKind,
+  type TypedStock,
+} from '@rapid-jig/core';
+import type { ApiFault, Stored, StoredRack } from '@rapid-jig/contract';
+import { openDocument, type OpenDocument } from '../documents/document';
+import type { Services } from '../services';
+import { orThrow } from '../shell/or-throw';
+
+/** The rack as this browser has it: items that save themselves one by one, and a ledger that only grows. */
+export interface RackSession {
+  readonly store: StoreApi<StoredRack>;
+  /** One item to be edited; the same one each time it is asked for. */
+  document(id: string): Promise<OpenDocument<StockItem>>;
+  /** Puts new stock on the rack and says that it was received. */
+  add(stock: readonly TypedStock[]): Promise<Result<readonly string[], ApiFault>>;
+  move(entries: readonly StockEntry[]): Promise<Result<null, ApiFault>>;
+}
+
+export interface StockEntry {
+  readonly itemId: string;
+  readonly kind: StockMoveKind;
+  readonly count: number;
+  readonly runId: string | null;
+}
+
+export async function openRack(services: Services): Promise<RackSession> {
+  return rackSession(services, orThrow(await services.api.rack()));
+}
+
+export function rackSession(
+  { api, drafts, queue, clientId }: Pick<Services, 'api' | 'drafts' | 'queue' | 'clientId'>,
+  rack: StoredRack,
+): RackSession {
+  const store = createStore<StoredRack>(() => rack);
+  const documents = new Map<string, Promise<OpenDocument<StockItem>>>();
+  const keep = (item: Stored<StockItem>): void => {
+    const { items } = store.getState();
+    const known = items.some(({ doc }) => doc.id === item.doc.id);
+    store.setState({ items: known ? items.map((one) => (one.doc.id === item.doc.id ? item : one)) : [...items, item] });
+  };
+  const open = (id: string): Promise<OpenDocument<StockItem>> => {
+    const stored = store.getState().items.find(({ doc }) => doc.id === id);
+    if (!stored) throw new Error(`the rack holds no item ${id}`);
+    const save = async (doc: StockItem, version: number) => {
+      const answer = await api.putStockItem(doc, version);
+      if (answer.ok) keep(answer.value);
+      return answer;
+    };
+    return openDocument({ key: `rack ${id}`, stored, save, drafts, queue });
+  };
+  const move: RackSession['move'] = async (entries) => {
+    const at = new Date().toISOString();
+    const moves = entries.map((entry): StockMove => ({ ...entry, id: crypto.randomUUID(), clientId, at }));
+    const answer = await queue(() => api.addStockMoves(moves));
+    if (!answer.ok) return err(answer.error);
+    store.setState({ moves: answer.value.moves });
+    return ok(null);
+  };
+  return {
+    store,
+    move,
+    document: (id) => {
+      const known = documents.get(id) ?? open(id);
+      documents.set(id, known);
+      return known;
+    },
+    add: async (stock) => {
+      const added: { readonly id: string; readonly quantity: number }[] = [];
+      for (const { item, quantity } of stock) {
+        const id = crypto.randomUUID();
+        const answer = await queue(() => api.putStockItem({ ...item, id }, 0));
+        if (!answer.ok) return err(answer.error);
+        keep(answer.value);
+        added.push({ id, quantity });
+      }
+      const entries = added
+        .filter(({ quantity }) => quantity > 0)
+        .map(({ id, quantity }): StockEntry => ({ itemId: id, kind: 'received', count: quantity, runId: null }));
+      const moved = entries.length === 0 ? ok(null) : await move(entries);
+      return moved.ok ? ok(added.map(({ id }) => id)) : moved;
+    },
+  };
+}
+
+/** What is on the rack now, each with its count; archived items are left out. */
+export function itemsWithCounts({
+  items,
+  moves,
+}: StoredRack): { readonly item: StockItem; readonly count: StockCount }[] {
+  const counts = countStock(moves);
+  return items.flatMap(({ doc }) => (doc.archived ? [] : [{ item: doc, count: stockCount(counts, doc.id) }]));
+}

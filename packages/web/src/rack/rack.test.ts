@@ -1,0 +1,96 @@
+import { describe, expect, test } from '@jest/globals';
+import { err, ok, parseStock, type StockMove, type WoodGroup } from '@rapid-jig/core';
+import type { Api } from '../api/client';
+import type { Drafts } from '../documents/drafts';
+import { createQueue } from '../documents/document';
+import { boardsTaken, offcutsOf } from '../runs/wood/stock-of-run';
+import { itemsWithCounts, rackSession } from './rack-session';
+
+const typed = (text: string) => {
+  const read = parseStock(text, 'in');
+  if (!read.ok) throw new Error(read.error.message);
+  return read.value;
+};
+const drafts: Drafts = {
+  read: () => Promise.resolve(undefined),
+  write: () => Promise.resolve(),
+  change: () => Promise.resolve(),
+  remove: () => Promise.resolve(),
+};
+
+/** A server of its own, that can be told to refuse. */
+function shop() {
+  const moves: StockMove[] = [];
+  const refuse = { moves: false };
+  const fault = { kind: 'unexpected', message: 'away', where: 'the connection', hint: 'wait' } as const;
+  const api = {
+    putStockItem: (doc: unknown, version: number) => Promise.resolve(ok({ version: version + 1, doc })),
+    addStockMoves: (more: readonly StockMove[]) => {
+      if (refuse.moves) return Promise.resolve(err(fault));
+      moves.push(...more);
+      return Promise.resolve(ok({ moves: [...moves] }));
+    },
+  } as unknown as Api;
+  const session = rackSession(
+    { api, drafts, queue: createQueue(), clientId: crypto.randomUUID() },
+    { items: [], moves: [] },
+  );
+  return { session, refuse, counts: () => itemsWithCounts(session.store.getState()) };
+}
+
+describe('the rack in this browser', () => {
+  test('what is added is received in the ledger; moves change what is there', async () => {
+    const { session, counts } = shop();
+    const added = await session.add([typed('2 beech 6/4 x 5 1/2 x 48'), typed('walnut 3/4 x 5 x 20')]);
+    expect(counts().map(({ count }) => count.onHand)).toEqual([2, 1]);
+    if (!added.ok) throw new Error('not added');
+    await session.move([{ itemId: added.value[0]!, kind: 'used', count: 1, runId: null }]);
+    expect(counts()[0]!.count).toEqual({ onHand: 1, reserved: {}, free: 1 });
+  });
+
+  test('an entry that the server did not take is told, and counts nothing', async () => {
+    const { session, refuse, counts } = shop();
+    refuse.moves = true;
+    expect(await session.add([typed('walnut 3/4 x 5 x 20')])).toMatchObject({ ok: false, error: { message: 'away' } });
+    expect(counts()[0]!.count.onHand).toBe(0);
+  });
+
+  test('an item is opened once, edits save themselves, and archived items leave the rack', async () => {
+    const { session, counts } = shop();
+    await session.add([typed('walnut 3/4 x 5 x 20')]);
+    const { item } = counts()[0]!;
+    const document = await session.document(item.id);
+    expect(await session.document(item.id)).toBe(document);
+    document.edit((doc) => ({ ...doc, archived: true }));
+    await document.flush();
+    expect(counts()).toEqual([]);
+  });
+});
+
+describe('the stock of a run', () => {
+  const beech = { ...typed('beech 4/4 x 6 x 48').item, id: 'beech' };
+  const board = (copy: number, offcuts: WoodGroup['boards'][number]['offcuts']) => ({ itemId: 'beech', copy, offcuts });
+  const groups = [
+    {
+      thicknessMm: 6.35,
+      boards: [board(1, [{ x: 0, y: 0, length: 300, width: 100 }]), board(1, []), board(2, [])],
+    },
+  ] as unknown as WoodGroup[];
+
+  test('slices of one board are one board', () => {
+    expect(boardsTaken(groups)).toEqual([{ itemId: 'beech', count: 2 }]);
+  });
+
+  test('offcuts come back as what they are: milled, of their own size, at the same place', () => {
+    const [offcut, ...more] = offcutsOf(groups, [beech]);
+    expect(more).toEqual([]);
+    expect(offcut).toMatchObject({
+      kind: 'offcut',
+      woodId: 'beech',
+      rough: false,
+      thickness: { mm: 6.35 },
+      length: { mm: 300 },
+      width: { mm: 100 },
+    });
+  });
+});

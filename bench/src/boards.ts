@@ -1,4 +1,4 @@
-import { layOnBoards, layOnStrip, type LaidBoard, type LaidPiece, type Search } from '@rapid-jig/core';
+import { layOnBoards, layOnStrip, seededSearch, type LaidBoard, type LaidPiece } from '@rapid-jig/core';
 import { MaxRectsPacker } from 'maxrects-packer/dist/maxrects-packer.mjs';
 import potpack from 'potpack';
 import { printRow } from './measure';
@@ -8,12 +8,6 @@ import { SHEET_LENGTH, SHEET_WIDTH, zeroWasteCases, type Sized } from './zero-wa
 const median = (values: readonly number[]): number =>
   [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? NaN;
 const percent = (share: number): string => `${(share * 100).toFixed(1)} %`;
-
-/** A search that ends with its steps alone, so that its answers repeat. */
-function searchFor(seed: number, steps: number): Search {
-  let left = steps;
-  return { random: randomFrom(seed), spend: (taken) => (left -= taken) > 0 };
-}
 
 /** About two seconds for two hundred pieces on the machine of docs/performance.md. */
 const STEPS = 200_000;
@@ -76,7 +70,7 @@ function benchZeroWaste(name: string, kerf: number, shift: number): void {
       pieces.map((piece) => ({ ...piece, turnable: false })),
       SHEET_WIDTH,
       kerf,
-      searchFor(seed, Infinity),
+      seededSearch(seed, Infinity),
       STEPS,
     );
     if (!laid) throw new Error('every piece came from a sheet of this width');
@@ -166,7 +160,7 @@ function benchNeeds(): void {
   for (let seed = 1; seed <= cases; seed++) {
     const needs = needsOf(seed * 77);
     const bound = needs.pieces.reduce((sum, { length, width }) => sum + length * width, 0);
-    const laid = layOnBoards(needs.pieces, needs.boards, kerf, searchFor(seed, 150));
+    const laid = layOnBoards(needs.pieces, needs.boards, kerf, seededSearch(seed, 150));
     const other = stockOfMaxrects(needs, kerf);
     const ours = laid.missing.length > 0 ? Infinity : laid.cost;
     if (ours < other) better++;

@@ -1,5 +1,13 @@
 import { describe, expect, test } from '@jest/globals';
-import { noSteps, TYPICAL_BLADES, TYPICAL_SHOP, type DrawingSteps, type Run, type Template } from '@rapid-jig/core';
+import {
+  defaultPatternOptions,
+  noSteps,
+  TYPICAL_BLADES,
+  TYPICAL_SHOP,
+  type DrawingSteps,
+  type Run,
+  type Template,
+} from '@rapid-jig/core';
 import { check, drawerSchema, patternRequestSchema, runSchema, shopSchema, templateSchema, workEventSchema } from '.';
 
 const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
@@ -96,17 +104,8 @@ describe('documents that are right are taken as they are', () => {
 
 const patternRequest = {
   patterns: [{ templateId: uuid(1), revision: 1, partIds: [uuid(3)], copies: 2, stack: null }],
-  options: {
-    paper: 'a4',
-    units: 'mm',
-    lineMm: 0.3,
-    colour: 'blue',
-    lineRule: 'on',
-    ruleMm: 0.3,
-    pierceMarks: true,
-    overlapMm: 10,
-  },
-} as const;
+  options: defaultPatternOptions({ paper: 'a4', units: 'mm' }),
+};
 
 test('a request for patterns is taken as it is', () => {
   expect(check(patternRequestSchema, patternRequest)).toEqual({ ok: true, value: patternRequest });

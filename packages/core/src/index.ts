@@ -254,7 +254,7 @@ export type {
   Shop,
   SpareRule,
 } from './planning';
-export { eachNode, layOnBoards, layOnStrip, planWood, stripBound, verifyCuts } from './planning';
+export { eachNode, layOnBoards, layOnStrip, planWood, seededSearch, stripBound, verifyCuts } from './planning';
 export type {
   BoardPlan,
   BoardsLayout,
@@ -275,6 +275,7 @@ export { labourCost } from './production';
 export {
   checkBarMm,
   cutSheet,
+  defaultPatternOptions,
   fileNameFor,
   LINE_COLOURS,
   PAGES,

@@ -102,6 +102,13 @@ const templateRoutes = (services: Services): RouteObject[] => [
 
 const rackRoutes = (services: Services): RouteObject[] => [
   {
+    path: 'shop',
+    lazy: async () => {
+      const { ShopView, loadMachines } = await import('./shop/ShopView');
+      return { Component: ShopView, loader: () => loadMachines(services) };
+    },
+  },
+  {
     path: 'rack',
     lazy: async () => {
       const [{ RackView }, { openRack }] = await Promise.all([
@@ -116,6 +123,5 @@ const rackRoutes = (services: Services): RouteObject[] => [
 const SHOP_ROUTES: RouteObject[] = [
   { path: 'blades', lazy: async () => ({ Component: (await import('./blades/BladesView')).BladesView }) },
   { path: 'woods', lazy: async () => ({ Component: (await import('./woods/WoodsView')).WoodsView }) },
-  { path: 'shop', lazy: async () => ({ Component: (await import('./shop/ShopView')).ShopView }) },
   { path: '*', loader: () => redirect('/runs') },
 ];

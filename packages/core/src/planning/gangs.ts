@@ -34,6 +34,8 @@ export interface Gang {
   readonly drilled: readonly { readonly diameterMm: number; readonly count: number }[];
   /** Around all parts, in the frame of the drawing. */
   readonly box: Box;
+  /** Sides of the box that lie on the board's own edge, so that no wood is left there: left or right, below or above. */
+  readonly flush: { readonly across: 0 | 1; readonly up: 0 | 1 };
   /** Layers still to cut so that every part is satisfied. */
   readonly layersToCut: number;
 }
@@ -80,6 +82,7 @@ function gangOf(group: readonly CountedPart[], measured: readonly MeasuredThickn
   if (!wood) return err(unknownWood(part.woodId, `${count.templateName}, ${part.name}`));
   const nominalMm = part.thickness.mm;
   const typed = measured.find((m) => m.woodId === wood.id && toNm(m.nominalMm) === toNm(nominalMm));
+  const box = boxUnion(group.map((item) => pathBox(item.part.outline.path)));
   return ok({
     key: shortKey({ template: count.templateId, parts: group.map((item) => item.part.id), wood: wood.id, nominalMm }),
     templateId: count.templateId,
@@ -92,9 +95,23 @@ function gangOf(group: readonly CountedPart[], measured: readonly MeasuredThickn
     pinnedLayers: part.pinnedLayers,
     cuts: group.flatMap(gangCuts),
     drilled: drilledIn(group),
-    box: boxUnion(group.map((item) => pathBox(item.part.outline.path))),
+    box,
+    flush: flushSides(group, box),
     layersToCut: Math.max(...group.map((item) => item.count.toCut)),
   });
+}
+
+/** A datum edge within this of a side of the box lies on it, mm. */
+const ON_SIDE = 1e-3;
+
+function flushSides(group: readonly CountedPart[], { minX, minY, maxX, maxY }: Box): Gang['flush'] {
+  const on = (a: number, b: number, sides: readonly number[]): boolean =>
+    sides.some((side) => Math.abs(a - side) < ON_SIDE && Math.abs(b - side) < ON_SIDE);
+  const datums = group.flatMap(({ part }) => part.datum ?? []);
+  return {
+    across: datums.some(({ from, to }) => on(from.x, to.x, [minX, maxX])) ? 1 : 0,
+    up: datums.some(({ from, to }) => on(from.y, to.y, [minY, maxY])) ? 1 : 0,
+  };
 }
 
 const gangCuts = ({ part }: CountedPart): GangCut[] =>

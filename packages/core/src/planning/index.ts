@@ -35,7 +35,7 @@ export { splitEvenly, splitPinned } from './split';
 export type { Blank, LayerLimit, PlannedCut } from './stacks';
 export { verifyPlan } from './verify';
 export type { PlanWarning } from './warnings';
-export { eachNode, layOnBoards, layOnStrip, stripBound, verifyCuts } from './layout';
+export { eachNode, layOnBoards, layOnStrip, seededSearch, stripBound, verifyCuts } from './layout';
 export type {
   BoardsLayout,
   CutStep,

@@ -84,6 +84,16 @@ describe('stacks', () => {
     expect(plan.stacks[0]).toMatchObject({ layers: 2, stackHeightMm: 12 });
   });
 
+  test('a base that lies on the board’s own edge leaves no margin there', async () => {
+    const datum = { from: { x: 0, y: 0 }, to: { x: 100, y: 0 } };
+    const input = inputFor([template('t', [part('base', { datum })])], 1);
+    const plan = await planned(input);
+    expect(verifyPlan(plan, input)).toEqual([]);
+    const [blank] = plan.blanks;
+    // 100 by 60, a quarter inch at both ends and above, none below.
+    expect(blank).toMatchObject({ length: 100 + 12.7, width: 60 + 6.35 });
+  });
+
   test('inside cuts come before the outline, or after it on single layers as the shop prefers', async () => {
     const tag = part('a', { insideCuts: [{ id: 'hole', line: null, path: circle(5, 20, 30) }] });
     const inside = await planned(inputFor([template('tag', [tag])], 4));

@@ -269,11 +269,11 @@ function sequence(cuts: readonly PlannedCut[], shop: Shop): PlannedCut[] {
   return shop.cutOrder === 'inside-first' ? [...within, ...ofKind('outside')] : [...ofKind('outside'), ...within];
 }
 
-/** The box around the parts plus the holding margin, its length along the grain. */
-function blankOf({ box, grain }: Gang, shop: Shop): Blank {
+/** The box around the parts plus the holding margin, but for datum edges, which lie on the board's own; its length along the grain. */
+function blankOf({ box, flush, grain }: Gang, shop: Shop): Blank {
   const margin = shop.holdingMargin.mm;
-  const across = snapMm(boxWidth(box) + 2 * margin);
-  const up = snapMm(boxHeight(box) + 2 * margin);
+  const across = snapMm(boxWidth(box) + (2 - flush.across) * margin);
+  const up = snapMm(boxHeight(box) + (2 - flush.up) * margin);
   return grain === 'along-y' ? { length: up, width: across, margin } : { length: across, width: up, margin };
 }
 

@@ -49,7 +49,9 @@ function stackViolations(stack: PlannedStack, { shop, run, drawer }: PlanInput):
   const most = gang.pinnedLayers ?? run.maxLayers ?? shop.maxLayers;
   if (passesToCut > 0 && layers > most) fault(`${String(layers)} layers where ${String(most)} are allowed`);
   const { minX, minY, maxX, maxY } = gang.box;
-  const sides = [maxX - minX, maxY - minY].map((side) => side + 2 * shop.holdingMargin.mm).sort((a, b) => a - b);
+  // A datum edge lies on the board's own edge: one margin less that way.
+  const margins = [2 - gang.flush.across, 2 - gang.flush.up].map((count) => count * shop.holdingMargin.mm);
+  const sides = [maxX - minX, maxY - minY].map((side, i) => side + (margins[i] ?? 0)).sort((a, b) => a - b);
   const given = [blank.length, blank.width].sort((a, b) => a - b);
   if (sides.some((side, i) => Math.abs(side - (given[i] ?? 0)) > SLACK)) fault('size of the blank');
   for (const { choice, heightMm, kind, times } of cuts) {

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { inches } from '../units';
 import { parseStock, TYPICAL_MACHINES } from '../wood';
+import { seededSearch } from './layout';
 import { inputFor, part, planned, rectangle, template } from './fixtures.test-support';
 import { planWood, type RackEntry } from './wood-plan';
 
@@ -10,11 +11,6 @@ const stock = (...typed: string[]): RackEntry[] =>
     if (!read.ok) throw new Error(read.error.message);
     return { item: { ...read.value.item, id: `item ${String(i)}` }, free: read.value.quantity };
   });
-const searchFor = (seed: number, steps: number) => {
-  let [state, left] = [seed + 1, steps];
-  const random = (): number => (state = (state * 48271) % 2147483647) / 2147483647;
-  return { random, spend: (taken: number) => (left -= taken) > 0 };
-};
 /** Plates of 4 by 3 in, of red oak 1/4 thick; the blank has a quarter inch more on each side. */
 const plates = async (copies: number) => {
   const plate = part('plate', { outline: { id: 'o', line: null, path: rectangle(inches(4), inches(3)) } });
@@ -23,7 +19,7 @@ const plates = async (copies: number) => {
 const lay = async (copies: number, ...rack: string[]) => {
   const [group] = planWood(
     { plan: await plates(copies), rack: stock(...rack), machines: TYPICAL_MACHINES, objective: 'wood' },
-    searchFor,
+    seededSearch,
   );
   return group!;
 };
@@ -75,7 +71,7 @@ describe('blanks on the rack', () => {
     const none = stock('red oak 1/4 x 6 x 30').map((entry) => ({ ...entry, free: 0 }));
     const [group] = planWood(
       { plan: await plates(1), rack: none, machines: TYPICAL_MACHINES, objective: 'wood' },
-      searchFor,
+      seededSearch,
     );
     expect(group!.missing).toHaveLength(1);
   });

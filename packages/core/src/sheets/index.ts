@@ -7,7 +7,7 @@ export { checkBarMm } from './furniture';
 export type { Ink, Mark, SheetPage } from './marks';
 export { LINE_COLOURS } from './pattern';
 export type { LineColour, Pattern, PatternLook } from './pattern';
-export { patternSheets } from './pattern-sheets';
+export { defaultPatternOptions, patternSheets } from './pattern-sheets';
 export type { PatternSheetOptions, PatternSheets } from './pattern-sheets';
 export { patternsFor, wishesOfPlan, wishesOfTemplate } from './wishes';
 export type { PatternWish, WishFault } from './wishes';

@@ -5,21 +5,12 @@ import { inputFor, part, planned, rectangle, template, circle } from '../plannin
 import { TYPICAL_BLADES } from '../blades';
 import { TYPICAL_SHOP } from '../planning';
 import { inches } from '../units';
-import { patternsFor, patternSheets, wishesOfPlan, wishesOfTemplate } from '.';
-import type { Mark, Pattern, PatternSheetOptions } from '.';
+import { defaultPatternOptions, patternsFor, patternSheets, wishesOfPlan, wishesOfTemplate } from '.';
+import type { Mark, Pattern } from '.';
 import { workArea } from './furniture';
 import { marksBox, wrapText } from './marks';
 
-const OPTIONS: PatternSheetOptions = {
-  paper: 'a4',
-  units: 'mm',
-  lineMm: 0.3,
-  colour: 'blue',
-  lineRule: 'on',
-  ruleMm: 0.3,
-  pierceMarks: true,
-  overlapMm: 10,
-};
+const OPTIONS = defaultPatternOptions({ paper: 'a4', units: 'mm' });
 const pattern = (width: number, height: number, changes: Partial<Pattern> = {}): Pattern => ({
   template: 'Rocking whale',
   revision: 3,

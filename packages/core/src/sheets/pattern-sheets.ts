@@ -1,6 +1,6 @@
 import { MaxRectsPacker } from 'maxrects-packer/dist/maxrects-packer.mjs';
 import { boxHeight, boxWidth, inOrder, shift, turn, type Box } from '../geometry';
-import type { Paper } from '../planning';
+import type { Paper, Shop } from '../planning';
 import { inches } from '../units';
 import { furniture, workArea, type PageWords } from './furniture';
 import { moveMark, type Mark, type SheetPage } from './marks';
@@ -13,6 +13,18 @@ export interface PatternSheetOptions extends PatternLook {
   /** Of neighbouring sheets, where a pattern goes over several, mm. */
   readonly overlapMm: number;
 }
+
+/** How patterns are printed until the maker says otherwise: blue, on the line, with pierce holes. */
+export const defaultPatternOptions = ({ paper, units }: Pick<Shop, 'paper' | 'units'>): PatternSheetOptions => ({
+  paper,
+  units,
+  lineMm: 0.3,
+  colour: 'blue',
+  lineRule: 'on',
+  ruleMm: 0.3,
+  pierceMarks: true,
+  overlapMm: 10,
+});
 
 /** Pattern sheets and what they take. */
 export interface PatternSheets {

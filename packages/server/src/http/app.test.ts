@@ -3,6 +3,7 @@ import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import request from 'supertest';
 import {
   countStock,
+  defaultPatternOptions,
   stockCount,
   TYPICAL_SHOP,
   type Plan,
@@ -181,16 +182,7 @@ describe('pattern sheets', () => {
       .post('/api/pattern-sheets')
       .send({
         patterns: [{ templateId, revision: 1, partIds, copies, stack: null }],
-        options: {
-          paper: 'letter',
-          units: 'in',
-          lineMm: 0.3,
-          colour: 'blue',
-          lineRule: 'outside',
-          ruleMm: 0.3,
-          pierceMarks: true,
-          overlapMm: 10,
-        },
+        options: { ...defaultPatternOptions(TYPICAL_SHOP), lineRule: 'outside' },
       });
 
   test('come as a PDF named after the template, whatever letters its name has', async () => {

@@ -3,7 +3,14 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
-import { PAGES, patternSheets, type Path, type Pattern, type PatternSheetOptions } from '@rapid-jig/core';
+import {
+  defaultPatternOptions,
+  PAGES,
+  patternSheets,
+  type Path,
+  type Pattern,
+  type PatternSheetOptions,
+} from '@rapid-jig/core';
 import { writePdf } from './write-pdf';
 
 /** Drawn at ten pixels to the millimetre. */
@@ -75,16 +82,7 @@ const PATTERN: Pattern = {
   grain: 'any',
   datums: [],
 };
-const OPTIONS: PatternSheetOptions = {
-  paper: 'a4',
-  units: 'mm',
-  lineMm: 0.3,
-  colour: 'black',
-  lineRule: 'on',
-  ruleMm: 0.3,
-  pierceMarks: true,
-  overlapMm: 10,
-};
+const OPTIONS: PatternSheetOptions = { ...defaultPatternOptions({ paper: 'a4', units: 'mm' }), colour: 'black' };
 
 describe('the PDF drawn by poppler', () => {
   test.each([

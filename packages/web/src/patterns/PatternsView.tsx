@@ -3,6 +3,7 @@ import { Alert, Box, Button, FormControlLabel, Switch, Typography } from '@mui/m
 import { IconFileTypePdf } from '@tabler/icons-react';
 import { Link } from 'react-router';
 import {
+  defaultPatternOptions,
   fileNameFor,
   type Fault,
   type LineColour,
@@ -58,16 +59,7 @@ const MOST_SHOWN = 12;
 export function PatternsView({ title, back, revisions, wishes }: PatternsViewProps) {
   const shop = useShop();
   const [copies, setCopies] = useState<Readonly<Record<number, number>>>({});
-  const [options, setOptions] = useState<PatternSheetOptions>(() => ({
-    paper: shop.paper,
-    units: shop.units,
-    lineMm: 0.3,
-    colour: 'blue',
-    lineRule: 'on',
-    ruleMm: 0.3,
-    pierceMarks: true,
-    overlapMm: 10,
-  }));
+  const [options, setOptions] = useState(() => defaultPatternOptions(shop));
   const wanted = useMemo(
     () => wishes.map((wish, i) => ({ ...wish, copies: copies[i] ?? wish.copies })),
     [wishes, copies],

@@ -1,20 +1,37 @@
 import { Box, TextField, Typography } from '@mui/material';
-import { FACTORS, minorDigits, TOOTH_FORMS, type Shop } from '@rapid-jig/core';
+import { useLoaderData } from 'react-router';
+import { FACTORS, minorDigits, TOOTH_FORMS, type Machines, type Shop } from '@rapid-jig/core';
+import { openDocument, type OpenDocument } from '../documents/document';
 import { Choice } from '../fields/Choice';
 import { CountField } from '../fields/CountField';
 import { DecimalField } from '../fields/DecimalField';
 import { LengthField } from '../fields/LengthField';
-import { useServices, useShop } from '../services';
+import { useServices, useShop, type Services } from '../services';
+import { orThrow } from '../shell/or-throw';
 import { Page } from '../shell/Page';
 import { SaveBadge, SaveTrouble, useUndoKeys } from '../shell/SaveBadge';
 import { fieldDifferences } from '../documents/differences';
+import { MachinesSection } from './MachinesSection';
+import { Section } from './Section';
 import { FORM_WORDS, HOLDING_WORDS, SOURCE_WORDS } from '../words/plan';
 
 type Edit = (changes: Partial<Shop>) => void;
 
+export async function loadMachines({ api, drafts, queue }: Services): Promise<OpenDocument<Machines>> {
+  const stored = orThrow(await api.machines());
+  return openDocument({
+    key: 'machines',
+    stored,
+    save: (doc, version) => api.putMachines(doc, version),
+    drafts,
+    queue,
+  });
+}
+
 /** The maker's own facts and habits, in one place. */
 export function ShopView() {
   const { shop: document } = useServices();
+  const machines = useLoaderData<OpenDocument<Machines>>();
   const shop = useShop();
   useUndoKeys(document);
   const edit: Edit = (changes) => document.edit((doc) => ({ ...doc, ...changes }), Object.keys(changes).join());
@@ -26,34 +43,11 @@ export function ShopView() {
       </Box>
       <SaveTrouble document={document} differences={fieldDifferences} />
       <SawSection shop={shop} edit={edit} />
+      <MachinesSection document={machines} />
       <HabitsSection shop={shop} edit={edit} />
       <PaperAndMoney shop={shop} edit={edit} />
       <FactorsSection shop={shop} edit={edit} />
     </Page>
-  );
-}
-
-function Section({
-  title,
-  id,
-  note,
-  children,
-}: {
-  readonly title: string;
-  readonly id: string;
-  readonly note?: string;
-  readonly children: React.ReactNode;
-}) {
-  return (
-    <Box component="section" id={id} aria-label={title} sx={{ mt: 3, pt: 2, borderTop: 1, borderColor: 'divider' }}>
-      <Typography variant="h2">{title}</Typography>
-      {note && (
-        <Typography variant="body2" color="textSecondary" sx={{ maxWidth: 720 }}>
-          {note}
-        </Typography>
-      )}
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2.5, mt: 2, alignItems: 'start' }}>{children}</Box>
-    </Box>
   );
 }
 

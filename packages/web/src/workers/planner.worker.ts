@@ -3,12 +3,12 @@ import {
   costOf,
   planRun,
   planWood,
+  seededSearch,
   type Plan,
   type PlanCost,
   type PlanError,
   type PlanInput,
   type Result,
-  type Search,
   type WoodGroup,
   type WoodPlanInput,
 } from '@rapid-jig/core';
@@ -20,21 +20,9 @@ export interface PlannedRun {
   readonly tookMs: number;
 }
 
-/** A search that repeats with its seed and ends with its steps (mulberry32). */
-function searchFor(seed: number, steps: number): Search {
-  let [state, left] = [(seed + 1) >>> 0, steps];
-  const random = (): number => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let t = Math.imul(state ^ (state >>> 15), state | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-  return { random, spend: (taken) => (left -= taken) > 0 };
-}
-
 const planner = {
   wood(input: WoodPlanInput): WoodGroup[] {
-    return planWood(input, searchFor);
+    return planWood(input, seededSearch);
   },
 
   async plan(input: PlanInput): Promise<Result<PlannedRun, PlanError>> {

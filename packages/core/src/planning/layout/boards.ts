@@ -1,5 +1,6 @@
 import { boardAround, fillBoard, type Filled, type Taste } from './fill';
-import { layOnStrip, type Search } from './join';
+import { layOnStrip } from './join';
+import type { Search } from './search';
 import type { CutTree, LaidPiece } from './tree';
 import type { Flaw } from './verify';
 

@@ -1,11 +1,5 @@
+import type { Search } from './search';
 import { cutOff, restNode, type CutTree, type LaidPiece } from './tree';
-
-/** What searches draw on: numbers in [0, 1) that repeat with their seed, and steps that run out. */
-export interface Search {
-  readonly random: () => number;
-  /** Takes `steps` off what is left; false when none are left or the host wants it to end. */
-  spend(steps: number): boolean;
-}
 
 /**
  * A piece, or two blocks side by side, with the kerf beyond its length and width taken in: then sizes add up, and a

@@ -4,25 +4,13 @@ import {
   eachNode,
   layOnBoards,
   layOnStrip,
+  seededSearch,
   stripBound,
   verifyCuts,
   type CutTree,
   type LaidBoard,
   type LaidPiece,
 } from '.';
-
-/** Repeatable random numbers (mulberry32), and steps that run out. */
-function searchOf(seed: number, steps: number) {
-  let state = seed >>> 0;
-  let left = steps;
-  const random = (): number => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let t = Math.imul(state ^ (state >>> 15), state | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-  return { random, spend: (taken: number) => (left -= taken) > 0 };
-}
 
 const piece = (length: number, width: number, turnable = false): LaidPiece => ({ length, width, turnable });
 const board = (length: number, width: number, flaws: LaidBoard['flaws'] = []): LaidBoard => ({
@@ -57,8 +45,8 @@ describe('on a strip', () => {
         : [...cut(l, at, half, random), ...cut(l, w - at, n - half, random)];
     };
     for (const seed of [1, 2, 3]) {
-      const pieces = cut(1536, 768, 24, searchOf(seed, 0).random);
-      const found = layOnStrip(pieces, 768, 0, searchOf(seed, 200_000), 200_000)!;
+      const pieces = cut(1536, 768, 24, seededSearch(seed, 0).random);
+      const found = layOnStrip(pieces, 768, 0, seededSearch(seed, 200_000), 200_000)!;
       expect(found.length).toBe(1536);
       expect(verifyCuts(found.tree, { length: 1536, width: 768 }, pieces, 0)).toEqual([]);
     }
@@ -68,7 +56,7 @@ describe('on a strip', () => {
     fc.assert(
       fc.property(anyPieces, fc.integer({ min: 0, max: 6 }), (pieces, kerf) => {
         const fixed = pieces.map((one) => ({ ...one, turnable: false }));
-        const found = layOnStrip(fixed, 420, kerf, searchOf(7, 3000), 3000)!;
+        const found = layOnStrip(fixed, 420, kerf, seededSearch(7, 3000), 3000)!;
         expect(verifyCuts(found.tree, { length: found.length, width: 420 }, fixed, kerf)).toEqual([]);
         expect(laidIn(found.tree)).toEqual(fixed.map((_one, i) => i));
         expect(found.length).toBeGreaterThanOrEqual(found.bound);
@@ -78,7 +66,7 @@ describe('on a strip', () => {
   });
 
   test('a piece wider than the strip has no layout; the bound by hand', () => {
-    expect(layOnStrip([piece(10, 500)], 400, 3, searchOf(1, 100), 100)).toBeNull();
+    expect(layOnStrip([piece(10, 500)], 400, 3, seededSearch(1, 100), 100)).toBeNull();
     // Four of 100 by 50 with a kerf of 2 beside each, on a strip 100 wide: 4 * 102 * 52 / 102 = 208, less one kerf.
     expect(
       stripBound(
@@ -109,7 +97,7 @@ describe('on boards', () => {
         fc.array(flawed, { minLength: 1, maxLength: 8 }),
         fc.integer({ min: 0, max: 5 }),
         (pieces, boards, kerf) => {
-          const layout = layOnBoards(pieces, boards, kerf, searchOf(3, 12));
+          const layout = layOnBoards(pieces, boards, kerf, seededSearch(3, 12));
           const laid = layout.used.flatMap(({ tree }) => laidIn(tree));
           expect([...laid, ...layout.missing].sort((a, b) => a - b)).toEqual(pieces.map((_one, i) => i));
           expect(new Set(layout.used.map((one) => one.board)).size).toBe(layout.used.length);
@@ -146,7 +134,7 @@ describe('on boards', () => {
           lengths.map((length) => piece(length, 90)),
           lengths.map(() => board(600, 90)),
           kerf,
-          searchOf(5, 200),
+          seededSearch(5, 200),
         );
         expect(layout.missing).toEqual([]);
         expect(layout.used.length).toBe(fewest);
@@ -157,13 +145,13 @@ describe('on boards', () => {
 
   test('a small board is taken before a large one where it does, and the same input gives the same layout', () => {
     const boards = [board(2400, 200), board(500, 120)];
-    const lay = () => layOnBoards([piece(200, 100), piece(250, 110)], boards, 3, searchOf(9, 50));
+    const lay = () => layOnBoards([piece(200, 100), piece(250, 110)], boards, 3, seededSearch(9, 50));
     expect(lay().used.map((one) => one.board)).toEqual([1]);
     expect(lay()).toEqual(lay());
   });
 
   test('what is too wide for every board is missing', () => {
-    expect(layOnBoards([piece(100, 300)], [board(900, 200)], 3, searchOf(1, 5)).missing).toEqual([0]);
-    expect(layOnBoards([piece(100, 300, true)], [board(900, 200)], 3, searchOf(1, 5)).missing).toEqual([]);
+    expect(layOnBoards([piece(100, 300)], [board(900, 200)], 3, seededSearch(1, 5)).missing).toEqual([0]);
+    expect(layOnBoards([piece(100, 300, true)], [board(900, 200)], 3, seededSearch(1, 5)).missing).toEqual([]);
   });
 });

@@ -1,0 +1,63 @@
+import { FormControlLabel, Switch } from '@mui/material';
+import { useStore } from 'zustand';
+import { TYPICAL_MACHINES, type Machines } from '@rapid-jig/core';
+import { fieldDifferences } from '../documents/differences';
+import type { OpenDocument } from '../documents/document';
+import { LengthField } from '../fields/LengthField';
+import { SaveBadge, SaveTrouble } from '../shell/SaveBadge';
+import { Section } from './Section';
+
+const NAMES: Readonly<Record<keyof Machines, string>> = {
+  rip: 'A saw that rips',
+  crosscut: 'A saw that crosscuts',
+  resaw: 'A resaw',
+  planer: 'A planer',
+};
+
+const FIGURES: Readonly<Record<string, string>> = {
+  'rip kerfMm': 'Kerf of the rip',
+  'crosscut kerfMm': 'Kerf of the crosscut',
+  'resaw kerfMm': 'Kerf of the resaw',
+  'resaw maxHeightMm': 'Resaw takes, high',
+  'planer maxWidthMm': 'Planer takes, wide',
+  'planer allowanceMm': 'Planed off each face',
+};
+
+/** The machines that mill wood; without one its step is done by hand or bought ready, and the plan says so. */
+export function MachinesSection({ document }: { readonly document: OpenDocument<Machines> }) {
+  const machines = useStore(document.store, (state) => state.doc);
+  const set = (name: keyof Machines, value: Machines[keyof Machines]): void =>
+    document.edit((doc) => ({ ...doc, [name]: value }), name);
+  return (
+    <Section
+      title="Machines that mill wood"
+      id="machines"
+      note="Their kerfs and limits decide how boards are resawn, planed and cut into blanks. Follow each machine's own manual; push sticks for thin rips, dust mask and extraction."
+    >
+      <SaveBadge document={document} />
+      <SaveTrouble document={document} differences={fieldDifferences} />
+      {(Object.keys(NAMES) as (keyof Machines)[]).map((name) => (
+        <div key={name} style={{ display: 'flex', flexDirection: 'column', gap: 12, width: 200 }}>
+          <FormControlLabel
+            control={
+              <Switch
+                checked={machines[name] !== null}
+                onChange={(_event, on) => set(name, on ? TYPICAL_MACHINES[name] : null)}
+              />
+            }
+            label={NAMES[name]}
+          />
+          {Object.entries(machines[name] ?? {}).map(([figure, mm]) => (
+            <LengthField
+              key={figure}
+              label={FIGURES[`${name} ${figure}`] ?? figure}
+              value={{ mm, typed: null }}
+              onChange={(length) => set(name, { ...machines[name], [figure]: length.mm } as Machines[typeof name])}
+              width={190}
+            />
+          ))}
+        </div>
+      ))}
+    </Section>
+  );
+}

@@ -56,6 +56,12 @@ export interface StoredRack {
   readonly moves: readonly StockMove[];
 }
 
+/** New stock and the entries that say how many of it came: taken as a whole or not at all. */
+export interface NewStock {
+  readonly items: readonly StockItem[];
+  readonly moves: readonly StockMove[];
+}
+
 export interface StockMoves {
   readonly moves: readonly StockMove[];
 }

@@ -4,6 +4,7 @@ export type {
   Drawer,
   DrawingFile,
   Health,
+  NewStock,
   PatternRequest,
   PlanSnapshot,
   StockMoves,
@@ -14,6 +15,6 @@ export type {
   StoredTemplate,
 } from './api';
 export { check } from './check';
-export { machinesSchema, stockItemSchema, stockMovesSchema } from './rack';
+export { machinesSchema, newStockSchema, stockItemSchema, stockMovesSchema } from './rack';
 export { patternRequestSchema } from './pattern-request';
 export { drawerSchema, drawingFileSchema, runSchema, shopSchema, templateSchema, workEventSchema } from './schemas';

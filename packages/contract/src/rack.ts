@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { STOCK_KINDS, STOCK_MOVES, type Defect, type Machines, type StockItem, type StockMove } from '@rapid-jig/core';
-import type { StockMoves } from './api';
+import type { NewStock, StockMoves } from './api';
 import { freeName, id, length, note, positiveMm, time, type Wire } from './fields';
 
 const within = Joi.number().min(0).max(100_000).required();
@@ -58,6 +58,14 @@ const move = Joi.object<StockMove, true>({
 
 export const stockMovesSchema = Joi.object<Wire<StockMoves>, true>({
   moves: Joi.array().items(move).min(1).max(5000).required(),
+});
+
+/** A table of stock may be as long as this. */
+const MOST_ITEMS = 5000;
+
+export const newStockSchema = Joi.object<Wire<NewStock>, true>({
+  items: Joi.array().items(stockItemSchema).min(1).max(MOST_ITEMS).required(),
+  moves: Joi.array().items(move).max(MOST_ITEMS).required(),
 });
 
 const kerf = Joi.number().greater(0).max(20).required();

@@ -236,6 +236,16 @@ describe('the rack', () => {
     expect(stockCount(countStock((body as { moves: StockMove[] }).moves), item.id).onHand).toBe(1);
   });
 
+  test('a whole table is taken at once, or not at all', async () => {
+    const others = [typedStock('walnut 3/4 x 5 x 20').item, typedStock('cherry 3/4 x 5 x 20').item];
+    const stock = { items: others, moves: others.map(({ id }) => ({ ...move('received', 3), itemId: id })) };
+    expect((await api().post('/api/rack').send(stock)).body).toMatchObject({ items: [{ version: 1 }, { version: 1 }] });
+    // One of these is there already: neither is written.
+    const again = { items: [item, others[0]], moves: [] };
+    expect((await api().post('/api/rack').send(again)).status).toBe(409);
+    expect(((await api().get('/api/rack')).body as { items: unknown[] }).items).toHaveLength(2);
+  });
+
   test('a board that a run has reserved cannot be taken off the rack until it is released', async () => {
     await putItem(item);
     const run = randomUUID();

@@ -1,6 +1,6 @@
 import { eq, sql } from 'drizzle-orm';
 import { countStock, stockCount, type StockItem, type StockMove } from '@rapid-jig/core';
-import type { Stored, StoredRack } from '@rapid-jig/contract';
+import type { NewStock, Stored, StoredRack } from '@rapid-jig/contract';
 import { ApiError, notFound, versionConflict } from '../api-error';
 import type { Session } from '../db/database';
 import { rackItems, stockMoves } from '../db/schema';
@@ -61,4 +61,11 @@ export async function addMoves(session: Session, moves: readonly StockMove[]): P
       .onConflictDoNothing({ target: stockMoves.id });
   }
   return listMoves(session);
+}
+
+/** Puts new items on the rack with their first entries. */
+export async function addStock(session: Session, { items, moves }: NewStock): Promise<StoredRack> {
+  for (const item of items) await putItem(session, item, 0);
+  await addMoves(session, moves);
+  return getRack(session);
 }

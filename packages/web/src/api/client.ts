@@ -15,6 +15,7 @@ import type {
   ApiFault,
   Drawer,
   DrawingFile,
+  NewStock,
   PatternRequest,
   PlanSnapshot,
   StockMoves,
@@ -48,6 +49,7 @@ export interface Api {
   putDrawing(id: string, file: DrawingFile): Answer<null>;
   rack(): Answer<StoredRack>;
   putStockItem(doc: StockItem, version: number): Answer<Stored<StockItem>>;
+  addStock(stock: NewStock): Answer<StoredRack>;
   addStockMoves(moves: readonly StockMove[]): Answer<StockMoves>;
   machines(): Answer<Stored<Machines>>;
   putMachines(doc: Machines, version: number): Answer<Stored<Machines>>;
@@ -107,6 +109,7 @@ export function createApi(base: string, send: typeof fetch): Api {
     putDrawing: (id, file) => ask(`/drawings/${id}`, write('PUT', file)),
     rack: () => ask('/rack'),
     putStockItem: (doc, version) => ask(`/rack/${doc.id}`, write('PUT', doc, version)),
+    addStock: (stock) => ask('/rack', write('POST', stock)),
     addStockMoves: (moves) => ask('/rack/moves', write('POST', { moves })),
     machines: () => ask('/machines'),
     putMachines: (doc, version) => ask('/machines', write('PUT', doc, version)),

@@ -45,8 +45,7 @@ export function rackSession(
   const documents = new Map<string, Promise<OpenDocument<StockItem>>>();
   const keep = (item: Stored<StockItem>): void => {
     const { items } = store.getState();
-    const known = items.some(({ doc }) => doc.id === item.doc.id);
-    store.setState({ items: known ? items.map((one) => (one.doc.id === item.doc.id ? item : one)) : [...items, item] });
+    store.setState({ items: items.map((one) => (one.doc.id === item.doc.id ? item : one)) });
   };
   const open = (id: string): Promise<OpenDocument<StockItem>> => {
     const stored = store.getState().items.find(({ doc }) => doc.id === id);
@@ -58,10 +57,12 @@ export function rackSession(
     };
     return openDocument({ key: `rack ${id}`, stored, save, drafts, queue });
   };
-  const move: RackSession['move'] = async (entries) => {
+  const movesOf = (entries: readonly StockEntry[]): StockMove[] => {
     const at = new Date().toISOString();
-    const moves = entries.map((entry): StockMove => ({ ...entry, id: crypto.randomUUID(), clientId, at }));
-    const answer = await queue(() => api.addStockMoves(moves));
+    return entries.map((entry) => ({ ...entry, id: crypto.randomUUID(), clientId, at }));
+  };
+  const move: RackSession['move'] = async (entries) => {
+    const answer = await queue(() => api.addStockMoves(movesOf(entries)));
     if (!answer.ok) return err(answer.error);
     store.setState({ moves: answer.value.moves });
     return ok(null);
@@ -75,19 +76,15 @@ export function rackSession(
       return known;
     },
     add: async (stock) => {
-      const added: { readonly id: string; readonly quantity: number }[] = [];
-      for (const { item, quantity } of stock) {
-        const id = crypto.randomUUID();
-        const answer = await queue(() => api.putStockItem({ ...item, id }, 0));
-        if (!answer.ok) return err(answer.error);
-        keep(answer.value);
-        added.push({ id, quantity });
-      }
-      const entries = added
-        .filter(({ quantity }) => quantity > 0)
-        .map(({ id, quantity }): StockEntry => ({ itemId: id, kind: 'received', count: quantity, runId: null }));
-      const moved = entries.length === 0 ? ok(null) : await move(entries);
-      return moved.ok ? ok(added.map(({ id }) => id)) : moved;
+      const items = stock.map(({ item }): StockItem => ({ ...item, id: crypto.randomUUID() }));
+      const received = items.flatMap(({ id }, i): StockEntry[] => {
+        const count = stock[i]?.quantity ?? 0;
+        return count > 0 ? [{ itemId: id, kind: 'received', count, runId: null }] : [];
+      });
+      const answer = await queue(() => api.addStock({ items, moves: movesOf(received) }));
+      if (!answer.ok) return err(answer.error);
+      store.setState(answer.value, true);
+      return ok(items.map(({ id }) => id));
     },
   };
 }

@@ -1,9 +1,10 @@
 import { FormControlLabel, Switch } from '@mui/material';
 import { useStore } from 'zustand';
-import { TYPICAL_MACHINES, type Machines } from '@rapid-jig/core';
+import { formatLength, TYPICAL_MACHINES, type LengthUnit, type Machines } from '@rapid-jig/core';
 import { fieldDifferences } from '../documents/differences';
 import type { OpenDocument } from '../documents/document';
 import { LengthField } from '../fields/LengthField';
+import { useShop } from '../services';
 import { SaveBadge, SaveTrouble } from '../shell/SaveBadge';
 import { Section } from './Section';
 
@@ -23,9 +24,16 @@ const FIGURES: Readonly<Record<string, string>> = {
   'planer allowanceMm': 'Planed off each face',
 };
 
+/** As it would be typed in the shop's unit; a length that is no fraction of an inch stays in mm. */
+function inShopUnit(mm: number, unit: LengthUnit): string | null {
+  const text = formatLength(mm, unit);
+  return text.startsWith('≈') ? null : text;
+}
+
 /** The machines that mill wood; without one its step is done by hand or bought ready, and the plan says so. */
 export function MachinesSection({ document }: { readonly document: OpenDocument<Machines> }) {
   const machines = useStore(document.store, (state) => state.doc);
+  const { units } = useShop();
   const set = (name: keyof Machines, value: Machines[keyof Machines]): void =>
     document.edit((doc) => ({ ...doc, [name]: value }), name);
   return (
@@ -51,7 +59,7 @@ export function MachinesSection({ document }: { readonly document: OpenDocument<
             <LengthField
               key={figure}
               label={FIGURES[`${name} ${figure}`] ?? figure}
-              value={{ mm, typed: null }}
+              value={{ mm, typed: inShopUnit(mm, units) }}
               onChange={(length) => set(name, { ...machines[name], [figure]: length.mm } as Machines[typeof name])}
               width={190}
             />

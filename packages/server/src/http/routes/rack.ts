@@ -1,9 +1,9 @@
 import { Router } from 'express';
-import { stockItemSchema, stockMovesSchema } from '@rapid-jig/contract';
+import { newStockSchema, stockItemSchema, stockMovesSchema } from '@rapid-jig/contract';
 import type { Database } from '../../db/database';
-import { addMoves, getRack, putItem } from '../../store/rack';
+import { addMoves, addStock, getRack, putItem } from '../../store/rack';
 import { versionOf } from '../guards';
-import { checked, documentOf, SMALL_BODY } from './request';
+import { checked, documentOf, LARGE_BODY, SMALL_BODY } from './request';
 
 export function rackRoutes(db: Database): Router {
   const router = Router();
@@ -13,6 +13,10 @@ export function rackRoutes(db: Database): Router {
   router.put('/:id', SMALL_BODY, async (request, response) => {
     const [doc, version] = [documentOf(request, stockItemSchema), versionOf(request)];
     response.json(await db.write((session) => putItem(session, doc, version)));
+  });
+  router.post('/', LARGE_BODY, async (request, response) => {
+    const stock = checked(newStockSchema, request.body);
+    response.json(await db.write((session) => addStock(session, stock)));
   });
   router.post('/moves', SMALL_BODY, async (request, response) => {
     const { moves } = checked(stockMovesSchema, request.body);

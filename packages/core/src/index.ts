@@ -133,6 +133,7 @@ export {
   readDrawing,
   SAME_OUTLINE,
   shapesOf,
+  simplifyPath,
   tooLargeAFile,
   turnGrain,
   understandPart,

@@ -10,6 +10,7 @@ export type { KindReason } from './kinds';
 export type { RawDrawing, RawLine } from './raw';
 export { readDrawing } from './read';
 export type { Feature } from './shape/features';
+export { simplifyPath } from './shape/simplify';
 export { JOIN_WITHIN, LINE_KINDS, MEND_ACTIONS, noSteps } from './steps';
 export type { DrawingSteps, EdgeOfLine, LineKind, MendAction, ScaleTarget, ShapeStep } from './steps';
 export { UNITS_PER_INCH } from './svg/size';

@@ -10,6 +10,7 @@ import {
   patternSheets,
   readDrawing,
   shapesOf,
+  simplifyPath,
   toSvgPathData,
   understandPart,
   eachSegment,
@@ -72,6 +73,9 @@ export type ReadingStage =
   | { readonly at: 'measuring'; readonly part: number; readonly of: number };
 export type OnStage = (stage: ReadingStage) => void;
 
+/** On the screen nobody sees a line moved by so little, mm; a fretwork then has a third of its points to draw. */
+const UNSEEN = 0.02;
+
 /** The last drawing read, and what the maker's steps made of it. */
 let raw: RawDrawing | null = null;
 let current: Drawing | null = null;
@@ -101,7 +105,7 @@ const reader = {
     onStage({ at: 'drawing' });
     const lines = current.lines.map(({ path, ...line }): ShownLine => ({
       ...line,
-      data: toSvgPathData(path),
+      data: toSvgPathData(simplifyPath(path, UNSEEN)),
       closed: path.closed,
       box: pathBox(path),
     }));

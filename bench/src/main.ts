@@ -1,8 +1,10 @@
 import { benchBoards } from './boards';
 import { benchPlanning } from './planning';
 import { benchReading } from './reading';
+import { benchWood } from './wood';
 
 /** Prints medians of what the computation costs in Node; scripts/bench.mjs measures the same in the browser. */
 await benchPlanning();
 await benchReading();
 benchBoards();
+await benchWood();

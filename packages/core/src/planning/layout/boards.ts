@@ -29,6 +29,8 @@ export interface BoardsLayout {
 
 /** Fills tried for each board before the best is taken. */
 const TRIES = 24;
+/** So many pieces are laid for one step of the search. */
+const PIECES_PER_STEP = 60;
 /** Kinds of board that are tried against each other at each step. */
 const MOST_KINDS = 8;
 
@@ -58,7 +60,9 @@ export function layOnBoards(
   const unused = boards.map((_board, i) => i);
   let current = inOneStrip(state) ?? layoutOf(state, fillAll(state, everything, unused, TRIES), everything);
   let best = current;
-  while (best.used.length > 0 && search.spend(1)) {
+  // A round costs as much as there is to lay.
+  const cost = Math.ceil(pieces.length / PIECES_PER_STEP);
+  while (best.used.length > 0 && search.spend(cost)) {
     const kept = emptied(current, search.random, boards);
     const onKept = new Set(kept.flatMap((used) => used.pieces));
     const keptBoards = new Set(kept.map(({ board }) => board));

@@ -1,4 +1,4 @@
-import { boxGrown, mapPath, type Box, type Path } from '../geometry';
+import { boxGrown, circlePath, mapPath, type Box, type Path } from '../geometry';
 import { gangName, patternsPerPass, type Plan, type PlannedStack, type Run, type Shop } from '../planning';
 import { cutsOf, type TemplateRevision } from '../products';
 import { checkBarMm } from './furniture';
@@ -22,6 +22,7 @@ export interface PatternDrawing {
   /** Frame of the drawing with room for the line, mm. */
   readonly box: Box;
   readonly outlines: readonly Path[];
+  /** Every line within the outlines: inside cuts, through cuts and drilled holes. */
   readonly insideCuts: readonly Path[];
   readonly copies: number;
   readonly fit: Fit;
@@ -67,7 +68,10 @@ function patternOf(
     title: `${gang.templateName}: ${gangName(gang)}`,
     box,
     outlines: cuts.filter(({ kind }) => kind === 'outside').map(({ cut }) => cut.path),
-    insideCuts: cuts.filter(({ kind }) => kind === 'inside').map(({ cut }) => cut.path),
+    insideCuts: [
+      ...cuts.filter(({ kind }) => kind !== 'outside').map(({ cut }) => cut.path),
+      ...parts.flatMap(({ holes }) => holes.map(({ center, diameterMm }) => circlePath(center, diameterMm / 2))),
+    ],
     copies: stacks.reduce((sum, stack) => sum + stack.passesToCut * patternsPerPass(stack), 0),
     fit: fitOnPage(box, shop.paper),
   };
@@ -75,7 +79,7 @@ function patternOf(
 
 function cautionsFor(todo: readonly PlannedStack[], shop: Shop): CautionId[] {
   if (todo.length === 0) return [];
-  const drills = todo.some(({ pierceHoles }) => pierceHoles > 0);
+  const drills = todo.some(({ pierceHoles, gang }) => pierceHoles > 0 || gang.drilled.length > 0);
   const sheets = todo.some(({ gang }) => gang.wood.kind === 'sheet');
   const brads = shop.holding === 'brads' && todo.some(({ layers }) => layers > 1);
   return [

@@ -27,6 +27,14 @@ describe('the cut sheet', () => {
     expect(cutSheet(await planned(input), input.revisions, input.shop).checkBarMm).toBe(inches(4));
   });
 
+  test('drilled holes and cuts through are drawn too, and ask for the waste board', async () => {
+    const drilled = part('a', { holes: [{ id: 'h', line: null, center: { x: 20, y: 20 }, diameterMm: 6.35 }] });
+    const input = inputFor([template('t', [drilled])], 1);
+    const { patterns, cautions } = cutSheet(await planned(input), input.revisions, input.shop);
+    expect(patterns[0]!.insideCuts.map((path) => pathBox(path).maxX)).toEqual([20 + 3.175]);
+    expect(cautions).toContain('waste-board');
+  });
+
   test('cautions belong to the steps that are there', async () => {
     const ply = part('a', { woodId: 'mdf' });
     const input = inputFor([template('t', [ply])], 4, { shop: { holding: 'brads' } });

@@ -45,7 +45,23 @@ export function PartShape({ drawn, woodId }: { readonly drawn: DrawnPart; readon
         strokeWidth="3.6"
         vectorEffect="non-scaling-stroke"
       />
-      <path d={data} fill="none" stroke="var(--rj-palette-line)" strokeWidth="1.4" vectorEffect="non-scaling-stroke" />
+      <path
+        d={data + drawn.through}
+        fill="none"
+        stroke="var(--rj-palette-line)"
+        strokeWidth="1.4"
+        vectorEffect="non-scaling-stroke"
+      />
+      {drawn.marks && (
+        <path
+          d={drawn.marks}
+          fill="none"
+          stroke="#6b5a48"
+          strokeDasharray="2 3"
+          strokeWidth="1"
+          vectorEffect="non-scaling-stroke"
+        />
+      )}
     </g>
   );
 }

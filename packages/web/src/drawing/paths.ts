@@ -1,9 +1,22 @@
-import { boxUnion, pathBox, toSvgPathData, type Box, type Part, type TemplateRevision } from '@rapid-jig/core';
+import {
+  boxUnion,
+  circlePath,
+  pathBox,
+  toSvgPathData,
+  type Box,
+  type Part,
+  type TemplateRevision,
+} from '@rapid-jig/core';
 
 /** A part ready to be drawn: SVG path data, y down, in mm. */
 export interface DrawnPart {
   readonly outline: string;
+  /** Openings: inside cuts and drilled holes. */
   readonly inside: string;
+  /** Cuts from edge to edge: open lines. */
+  readonly through: string;
+  /** Lines that are drawn on the wood and not cut. */
+  readonly marks: string;
   /** y up, mm. */
   readonly box: Box;
 }
@@ -11,7 +24,14 @@ export interface DrawnPart {
 export function drawPart(part: Part): DrawnPart {
   return {
     outline: toSvgPathData(part.outline.path),
-    inside: part.insideCuts.map(({ path }) => toSvgPathData(path)).join(''),
+    inside: [
+      ...part.insideCuts.map(({ path }) => path),
+      ...part.holes.map(({ center, diameterMm }) => circlePath(center, diameterMm / 2)),
+    ]
+      .map(toSvgPathData)
+      .join(''),
+    through: part.throughCuts.map(({ path }) => toSvgPathData(path)).join(''),
+    marks: part.marks.map(({ path }) => toSvgPathData(path)).join(''),
     box: pathBox(part.outline.path),
   };
 }

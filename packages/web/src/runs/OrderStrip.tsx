@@ -1,6 +1,6 @@
 import { memo } from 'react';
 import { Box, Typography } from '@mui/material';
-import { formatMinutes, formatMoney, labourCost, type PlanCost } from '@rapid-jig/core';
+import { formatMinutes, formatMoney, labourCost, type PlanCost, type PlannedStack } from '@rapid-jig/core';
 import { Area } from '../fields/Measure';
 import { counted } from '../words/counted';
 import { useShop } from '../services';
@@ -17,7 +17,9 @@ export const OrderStrip = memo(function OrderStrip({ planned: { plan, cost }, ch
   const shop = useShop();
   const { minutes } = plan;
   const pieces = plan.parts.reduce((sum, part) => sum + part.toCut, 0);
-  const holes = plan.stacks.reduce((sum, stack) => sum + stack.pierceHoles * stack.passesToCut, 0);
+  const inPass = ({ pierceHoles, gang }: PlannedStack): number =>
+    gang.drilled.reduce((sum, { count }) => sum + count, pierceHoles);
+  const holes = plan.stacks.reduce((sum, stack) => sum + inPass(stack) * stack.passesToCut, 0);
   const sawing = minutes.cutting + minutes.corners + minutes.threading;
   return (
     <Box

@@ -1,5 +1,6 @@
 import { gangName, bladesInOrder, woodById, type CutSheet, type Plan, type PlannedStack } from '@rapid-jig/core';
 import { Area, Distance, Measure, Size } from '../fields/Measure';
+import { holesOf } from './Holes';
 import { FORM_WORDS, HOLDING_WORDS } from '../words/plan';
 
 interface SheetProps {
@@ -156,7 +157,7 @@ export function patternLetter(index: number): string {
 }
 
 function StackRow({ stack, letter }: { readonly stack: PlannedStack; readonly letter: string }) {
-  const { gang, layers, pierceHoles, pierceBitMm } = stack;
+  const { gang, layers } = stack;
   return (
     <tr>
       <td>
@@ -168,15 +169,7 @@ function StackRow({ stack, letter }: { readonly stack: PlannedStack; readonly le
       <td>
         <Measure mm={stack.stackHeightMm} />
       </td>
-      <td>
-        {pierceHoles > 0 ? (
-          <>
-            {pierceHoles} of <Measure mm={pierceBitMm ?? 0} />
-          </>
-        ) : (
-          'none'
-        )}
-      </td>
+      <td>{holesOf(stack) ?? 'none'}</td>
       <td className="text">
         {bladesInOrder(stack)
           .map((blade) => `${blade.size} ${FORM_WORDS[blade.form].replace(' teeth', '')}`)

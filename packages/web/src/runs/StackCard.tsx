@@ -9,6 +9,7 @@ import { useUnit } from '../services';
 import { FIGURE } from '../theme/theme';
 import { counted } from '../words/counted';
 import { limitWords, warningWords } from '../words/plan';
+import { holesOf } from './Holes';
 import { PassMarks } from './PassMarks';
 import { WhyBlade } from './WhyBlade';
 
@@ -21,7 +22,8 @@ interface StackCardProps {
 /** One stack on its shelf: how it looks, what is done to it, and a mark for every pass. */
 export const StackCard = memo(function StackCard({ stack, drawn, scale }: StackCardProps) {
   const { unit } = useUnit();
-  const { gang, layers, pierceHoles, passMinutes, passesToCut, warnings } = stack;
+  const holes = holesOf(stack);
+  const { gang, layers, passMinutes, passesToCut, warnings } = stack;
   const cutMm = stack.cuts.reduce((sum, cut) => sum + cut.measure.lengthMm * cut.times, 0);
   const name = gangName(gang);
   return (
@@ -42,11 +44,7 @@ export const StackCard = memo(function StackCard({ stack, drawn, scale }: StackC
           <b>{layers}</b> {layers === 1 ? 'layer' : 'layers'} of <Measure mm={gang.thicknessMm} /> {gang.wood.name}
         </Typography>
         <Typography variant="body2" sx={FIGURE}>
-          {pierceHoles > 0 && (
-            <>
-              {pierceHoles} {pierceHoles === 1 ? 'hole' : 'holes'} of <Measure mm={stack.pierceBitMm ?? 0} /> ·{' '}
-            </>
-          )}
+          {holes && <>holes: {holes} · </>}
           <Distance mm={cutMm} /> of cut · {formatMinutes(totalMinutes(passMinutes))} a pass
         </Typography>
         <Box sx={{ display: 'flex', gap: 0.75, flexWrap: 'wrap', my: 0.5 }}>

@@ -136,3 +136,15 @@ test('lines are told apart by clicking and by layer, and true size is set by two
   await page.getByRole('button', { name: 'Make it so' }).click();
   await expect(page.getByText('10″').first()).toBeVisible();
 });
+
+test('a DXF without units asks what a unit is worth', async ({ app, page }) => {
+  const line = (x1: number, y1: number, x2: number, y2: number) =>
+    ['0', 'LINE', '8', '0', '10', x1, '20', y1, '11', x2, '21', y2].join('\n');
+  const square = [line(0, 0, 3, 0), line(3, 0, 3, 2), line(3, 2, 0, 2), line(0, 2, 0, 0)].join('\n');
+  const text = `0\nSECTION\n2\nENTITIES\n${square}\n0\nENDSEC\n0\nEOF\n`;
+  await bringDrawing(page, app.address, { name: 'slip.dxf', mimeType: 'image/vnd.dxf', buffer: Buffer.from(text) });
+  await expect(page.getByText('How large is it?')).toBeVisible();
+  await page.getByLabel(/One unit is an inch/).check();
+  await expect(page.getByText('slip.dxf, 3″ × 2″')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Keep as a template' })).toBeEnabled();
+});

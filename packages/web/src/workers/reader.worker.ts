@@ -38,6 +38,7 @@ import {
 } from '@rapid-jig/core';
 
 export interface ReadDrawing {
+  readonly format: RawDrawing['format'];
   readonly mmPerUnit: number | null;
   /** Size in the drawing's own units. */
   readonly width: number;
@@ -92,8 +93,8 @@ const reader = {
     const result = readDrawing(text);
     if (!result.ok) return result;
     raw = result.value;
-    const { box, mmPerUnit } = raw;
-    return { ok: true, value: { mmPerUnit, width: box.maxX - box.minX, height: box.maxY - box.minY } };
+    const { format, box, mmPerUnit } = raw;
+    return { ok: true, value: { format, mmPerUnit, width: box.maxX - box.minX, height: box.maxY - box.minY } };
   },
 
   follow(steps: DrawingSteps, onStage: OnStage): Result<ShownDrawing, ReadFault> {

@@ -5,6 +5,16 @@ import { LengthField } from '../../fields/LengthField';
 import { Size } from '../../fields/Measure';
 import type { ReadDrawing } from '../../workers/reader.worker';
 
+/** What a unit may be worth, mm: of an SVG programs write so many to the inch, a DXF is drawn in one unit or another. */
+const UNITS: Readonly<Record<ReadDrawing['format'], readonly (readonly [words: string, mmPerUnit: number])[]>> = {
+  svg: UNITS_PER_INCH.map((perInch) => [`${String(perInch)} units to the inch`, MM_PER_INCH / perInch] as const),
+  dxf: [
+    ['One unit is a millimetre', 1],
+    ['One unit is an inch', MM_PER_INCH],
+    ['One unit is a centimetre', 10],
+  ],
+};
+
 /** Asked where the drawing gives no physical size: what its units are worth, or how wide it is. */
 export function SizeQuestion({
   read,
@@ -16,8 +26,8 @@ export function SizeQuestion({
   const [choice, setChoice] = useState('');
   const answer = (value: string): void => {
     setChoice(value);
-    const perInch = Number(value);
-    if (perInch > 0) onScale(MM_PER_INCH / perInch);
+    const mmPerUnit = Number(value);
+    if (mmPerUnit > 0) onScale(mmPerUnit);
   };
   return (
     <FormControl component="fieldset" sx={{ borderLeft: 4, borderColor: 'warning.main', pl: 2, my: 1 }}>
@@ -28,15 +38,14 @@ export function SizeQuestion({
         The drawing gives no size in inches or millimetres, and programs differ in what their units are worth.
       </Typography>
       <RadioGroup value={choice} onChange={(_event, value) => answer(value)}>
-        {UNITS_PER_INCH.map((perInch) => (
+        {UNITS[read.format].map(([words, mmPerUnit]) => (
           <FormControlLabel
-            key={perInch}
-            value={String(perInch)}
+            key={words}
+            value={String(mmPerUnit)}
             control={<Radio size="small" />}
             label={
               <>
-                {perInch} units to the inch:{' '}
-                <Size length={(read.width * MM_PER_INCH) / perInch} width={(read.height * MM_PER_INCH) / perInch} />
+                {words}: <Size length={read.width * mmPerUnit} width={read.height * mmPerUnit} />
               </>
             }
           />

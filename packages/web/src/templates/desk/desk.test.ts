@@ -21,7 +21,7 @@ function desk(mmPerUnit: number | null = 1, steps: DrawingSteps | null = null) {
   const kept = new Map<string, unknown>();
   const asked: { steps: DrawingSteps; answer: (width: number) => void }[] = [];
   const reader: Reader = {
-    read: () => Promise.resolve({ ok: true, value: { mmPerUnit, width: 100, height: 10 } }),
+    read: () => Promise.resolve({ ok: true, value: { format: 'svg', mmPerUnit, width: 100, height: 10 } }),
     follow: (of) =>
       new Promise((resolve) =>
         asked.push({ steps: of, answer: (width) => resolve({ ok: true, value: drawing(width) }) }),

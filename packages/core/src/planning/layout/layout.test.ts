@@ -105,7 +105,7 @@ describe('on boards', () => {
             expect(verifyCuts(tree, boards[n]!, pieces, kerf, boards[n]!.flaws)).toEqual([]);
         },
       ),
-      { numRuns: 300 },
+      { numRuns: 150 },
     );
   });
 

@@ -1,6 +1,7 @@
 import { sumMm, toNm } from '../units';
 import {
   flatThickness,
+  SAME_THICKNESS,
   waysFrom,
   woodById,
   type Defect,
@@ -259,9 +260,6 @@ function toBuy(woodId: string, thicknessMm: number, missing: readonly NeededBlan
     longest: missing.reduce((most, { length }) => Math.max(most, length), 0),
   };
 }
-
-/** Thickness this near is the same, mm. */
-const SAME_THICKNESS = 0.3;
 
 function substitutesFor(woodId: string, thicknessMm: number, area: number, rack: readonly RackEntry[]): string[] {
   const room = new Map<string, number>();

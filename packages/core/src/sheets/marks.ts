@@ -83,8 +83,6 @@ export const marksBox = (marks: readonly Mark[]): Box =>
 /** A generous width for text of the pattern sheets' face, as a share of its size: wider than most letters are. */
 const LETTER_WIDTH = 0.56;
 
-export const textWidth = (text: string, sizeMm: number): number => text.length * sizeMm * LETTER_WIDTH;
-
 /** Words in lines no wider than `width` mm; a word too long for one is broken. */
 export function wrapText(text: string, width: number, sizeMm: number): string[] {
   const most = Math.max(4, Math.floor(width / (sizeMm * LETTER_WIDTH)));

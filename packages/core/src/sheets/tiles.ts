@@ -1,4 +1,4 @@
-import { boxHeight, boxWidth, circlePath, inOrder, shift, turn, type Box, type Point } from '../geometry';
+import { boxHeight, boxWidth, circlePath, shift, turn, type Box, type Point } from '../geometry';
 import { ink, marksBox, moveMark, straight, textMark, type Mark } from './marks';
 import type { DrawnPattern } from './pattern';
 
@@ -41,7 +41,7 @@ export function tilesOf(drawing: DrawnPattern, area: Box, overlap: number): Tile
       const onPage = shift(area.minX - from.x, area.minY - from.y);
       const inside = [...marks, ...joints].filter((mark) => touches(marksBox([mark]), from, w, h));
       tiles.push({
-        marks: [{ kind: 'window', box: area, marks: inside.map((mark) => moveMark(mark, inOrder(onPage))) }],
+        marks: [{ kind: 'window', box: area, marks: inside.map((mark) => moveMark(mark, onPage)) }],
         note: `column ${String(column + 1)} of ${String(columns)}, row ${String(row + 1)} of ${String(rows)} from below`,
       });
     }

@@ -36,7 +36,7 @@ export interface MilledStock {
 }
 
 /** Measured and needed thickness this near are the same, mm: a fine sheet of paper or two. */
-const SAME_THICKNESS = 0.3;
+export const SAME_THICKNESS = 0.3;
 /** Our estimates, minutes. */
 const PASS_MINUTES = 0.6;
 const RESAW_SETUP_MINUTES = 6;

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { useLoaderData } from 'react-router';
 import { wishesOfPlan, wishesOfTemplate, type TemplateRevision } from '@rapid-jig/core';
-import { useServices, useShop, type Services } from '../services';
+import { useShop, type Services } from '../services';
 import { orThrow } from '../shell/or-throw';
 import { useRunDoc, useRunState } from '../runs/RunRoute';
 import { PatternsView } from './PatternsView';
@@ -24,9 +24,8 @@ export function RunPatternsView() {
   const { planned, revisions } = useRunState();
   const lines = useRunDoc((run) => run.lines);
   const name = useRunDoc((run) => run.name);
-  const { base } = useServices();
   const shop = useShop();
   const wishes = useMemo(() => (planned ? wishesOfPlan(planned.plan, { lines }, shop) : null), [planned, lines, shop]);
   if (!wishes) return null;
-  return <PatternsView key={base} title={name} back=".." revisions={revisions} wishes={wishes} />;
+  return <PatternsView title={name} back=".." revisions={revisions} wishes={wishes} />;
 }

@@ -60,7 +60,7 @@ function turnWithin(at: (i: number) => Point, i: number): number {
 }
 
 /** `count` points at even steps along a closed ring. */
-export function evenSteps(ring: readonly Point[], length: number, count: number): Point[] {
+function evenSteps(ring: readonly Point[], length: number, count: number): Point[] {
   const samples: Point[] = [];
   let walked = 0;
   ring.forEach((a, i) => {

@@ -52,18 +52,6 @@ export function eachNode(tree: CutTree, visit: (node: CutTree) => void): void {
   if (tree.second) eachNode(tree.second, visit);
 }
 
-/** The same tree shifted. */
-export function shiftTree<T extends CutTree>(tree: T, dx: number, dy: number): T {
-  const moved = { ...tree, x: tree.x + dx, y: tree.y + dy };
-  if (moved.kind !== 'cut') return moved;
-  return {
-    ...moved,
-    at: moved.at + (moved.axis === 'rip' ? dy : dx),
-    first: shiftTree(moved.first, dx, dy),
-    second: moved.second && shiftTree(moved.second, dx, dy),
-  };
-}
-
 /** A rectangle with what lies in its lower left corner, and the rest cut off beyond it: first along `axis`. */
 export function cutOff(
   place: Rectangle,

@@ -1,99 +1,122 @@
 import { layOnBoards, layOnStrip, seededSearch, type LaidBoard, type LaidPiece } from '@rapid-jig/core';
-import { MaxRectsPacker } from 'maxrects-packer/dist/maxrects-packer.mjs';
-import potpack from 'potpack';
-import { printRow } from './measure';
+import { median, printRow } from './measure';
+import { maxrectsLength, maxrectsStock, potpackArea } from './peers';
 import { randomFrom } from './random';
 import { SHEET_LENGTH, SHEET_WIDTH, zeroWasteCases, type Sized } from './zero-waste';
 
-const median = (values: readonly number[]): number =>
-  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? NaN;
+/** About two seconds for two hundred pieces on the machine of docs/performance.md. */
+const STRIP_STEPS = 150_000;
+/** About as long for all blanks of one thickness. */
+const BOARD_STEPS = 25_000;
+/** 1/8 in, in the 1/16 in that all cases are made in. */
+const KERF = 2;
+
+/** Stock taken by each, and the least that any layout must take: see `boundOf` and `leastStock`. */
+interface Outcome {
+  readonly bound: number;
+  readonly ours: number;
+  readonly maxrects: number;
+  /** Null where boards are given: potpack chooses its own container. */
+  readonly potpack: number | null;
+  readonly ms: number;
+}
+
+/** Lays rectangles edge to edge, held against two packages that need not cut so. */
+export function benchBoards(): void {
+  for (const [name, shift] of [
+    ['no waste possible', 0],
+    ['no waste possible, other seeds', 500],
+  ] as const) {
+    console.log(`\nSheet cut edge to edge, ${name}: area used, median (least); cases in which a package uses more`);
+    for (const [count, outcomes] of byCount(shift, 0)) printUse(`${String(count)} pieces`, outcomes);
+  }
+  console.log('\nTrimmed, with a kerf of 1/8 in, and needs of four thicknesses: share of the bound, median (least)');
+  const rows = [
+    ...[...byCount(0, KERF)].map(([count, outcomes]) => [`${String(count)} pieces, trimmed`, outcomes] as const),
+    ['10 to 120 blanks on mixed boards', Array.from({ length: 24 }, (_none, i) => needsOutcome(77 * (i + 1)))] as const,
+    ['the same, other seeds', Array.from({ length: 24 }, (_none, i) => needsOutcome(77 * (i + 101)))] as const,
+  ];
+  for (const [name, outcomes] of rows) printUse(name, outcomes);
+  printGaps(rows.flatMap(([, outcomes]) => outcomes));
+}
+
 const percent = (share: number): string => `${(share * 100).toFixed(1)} %`;
 
-/** About two seconds for two hundred pieces on the machine of docs/performance.md. */
-const STEPS = 200_000;
+function printUse(name: string, outcomes: readonly Outcome[]): void {
+  const uses = (of: (outcome: Outcome) => number): number[] => outcomes.map((one) => one.bound / of(one));
+  const ours = uses((one) => one.ours);
+  const worse = outcomes.filter((one) => one.ours > theirs(one)).length;
+  const potpack = outcomes.flatMap((one) => (one.potpack === null ? [] : one.bound / one.potpack));
+  printRow(
+    `${name}: ${percent(median(ours))} (${percent(Math.min(...ours))}), maxrects-packer ${percent(median(uses((one) => one.maxrects)))}, potpack ${potpack.length > 0 ? percent(median(potpack)) : '-'}; ${String(worse)} of ${String(outcomes.length)}`,
+    `${median(outcomes.map(({ ms }) => ms)).toFixed(0)} ms`,
+  );
+}
 
-const lengthOfMaxrects = (pieces: readonly Sized[], width: number, padding: number): number => {
-  // The least length of a bin that takes all pieces, found by halving.
-  const fits = (length: number): boolean => {
-    const packer = new MaxRectsPacker(length, width, padding, {
-      smart: false,
-      pot: false,
-      square: false,
-      allowRotation: false,
-      border: 0,
-    });
-    packer.addArray(
-      [...pieces]
-        .sort((a, b) => b.length * b.width - a.length * a.width)
-        .map((piece) => ({ width: piece.length, height: piece.width }) as never),
-    );
-    return packer.bins.length === 1 && !packer.bins[0]?.rects.some((rect) => rect.oversized);
-  };
-  let [low, high] = [SHEET_LENGTH / 2, SHEET_LENGTH * 3];
-  while (high - low > 1) {
-    const middle = Math.floor((low + high) / 2);
-    if (fits(middle)) high = middle;
-    else low = middle;
+/** Of the two packages the one that takes less. */
+const theirs = ({ maxrects, potpack }: Outcome): number => Math.min(maxrects, potpack ?? Infinity);
+
+function printGaps(outcomes: readonly Outcome[]): void {
+  const gap = (of: (outcome: Outcome) => number): number => median(outcomes.map((one) => of(one) / one.bound - 1));
+  const count = (test: (outcome: Outcome) => boolean): string => String(outcomes.filter(test).length);
+  const [ours, other] = [gap((one) => one.ours), gap(theirs)];
+  printRow('all these cases: median gap to the bound, ours; the better package', `${percent(ours)}; ${percent(other)}`);
+  printRow('   ratio of the gaps', (ours / other).toFixed(2));
+  printRow(
+    '   cases in which ours is better; both at the bound; equal; worse',
+    `${count((one) => one.ours < theirs(one))}; ${count((one) => one.ours === theirs(one) && isLeast(one))}; ${count((one) => one.ours === theirs(one) && !isLeast(one))}; ${count((one) => one.ours > theirs(one))}`,
+  );
+}
+
+const isLeast = ({ ours, bound }: Outcome): boolean => ours - bound < AREA_STEP * 60;
+
+/** Area of the pieces, each with its kerf. */
+const boundOf = (pieces: readonly Sized[], kerf: number): number =>
+  pieces.reduce((sum, { length, width }) => sum + (length + kerf) * (width + kerf), 0);
+
+function byCount(shift: number, kerf: number): Map<number, Outcome[]> {
+  const rows = new Map<number, Outcome[]>();
+  for (const { count, seed, pieces } of zeroWasteCases(shift)) {
+    const outcome = stripOutcome(kerf === 0 ? pieces : trimmed(pieces, seed), seed, kerf);
+    rows.set(count, [...(rows.get(count) ?? []), outcome]);
   }
-  return high;
-};
-
-/** potpack chooses its own container. */
-function potpackUse(pieces: readonly Sized[], padding: number): number {
-  const { w, h } = potpack(pieces.map(({ length, width }) => ({ w: length + padding, h: width + padding })));
-  return pieces.reduce((sum, { length, width }) => sum + length * width, 0) / (w * h);
+  return rows;
 }
 
-export function benchBoards(): void {
-  benchZeroWaste('no waste possible', 0, 0);
-  benchZeroWaste('other seeds', 0, 500);
-  benchZeroWaste('trimmed, with a kerf of 1/8 in', 2, 0);
-  benchNeeds();
-}
-
+/** Each piece smaller by the kerf and up to 1/4 in on each side. */
 function trimmed(pieces: readonly Sized[], seed: number): Sized[] {
   const random = randomFrom(seed);
-  const less = (side: number): number => Math.max(8, side - 2 - Math.floor(4 * random()) - Math.floor(4 * random()));
+  const less = (side: number): number => Math.max(8, side - KERF - Math.floor(4 * random()) - Math.floor(4 * random()));
   return pieces.map(({ length, width }) => ({ length: less(length), width: less(width) }));
 }
 
-function benchZeroWaste(name: string, kerf: number, shift: number): void {
-  const rows = new Map<
-    number,
-    { ours: number[]; maxrects: number[]; potpack: number[]; ms: number[]; bound: number[] }
-  >();
-  for (const { count, seed, pieces: exact } of zeroWasteCases(shift)) {
-    const pieces = kerf === 0 ? exact : trimmed(exact, seed);
-    const area = pieces.reduce((sum, { length, width }) => sum + length * width, 0);
-    const started = performance.now();
-    const laid = layOnStrip(
-      pieces.map((piece) => ({ ...piece, turnable: false })),
-      SHEET_WIDTH,
-      kerf,
-      seededSearch(seed, Infinity),
-      STEPS,
-    );
-    if (!laid) throw new Error('every piece came from a sheet of this width');
-    const row = rows.get(count) ?? { ours: [], maxrects: [], potpack: [], ms: [], bound: [] };
-    row.ms.push(performance.now() - started);
-    row.ours.push(area / (SHEET_WIDTH * laid.length));
-    row.bound.push(laid.bound / laid.length);
-    row.maxrects.push(area / (SHEET_WIDTH * lengthOfMaxrects(pieces, SHEET_WIDTH, kerf)));
-    row.potpack.push(potpackUse(pieces, kerf));
-    rows.set(count, row);
+function stripOutcome(pieces: readonly Sized[], seed: number, kerf: number): Outcome {
+  const started = performance.now();
+  const fixed = pieces.map((piece) => ({ ...piece, turnable: false }));
+  const laid = layOnStrip(fixed, SHEET_WIDTH, kerf, seededSearch(seed, Infinity), STRIP_STEPS);
+  const ms = performance.now() - started;
+  if (!laid) throw new Error('every piece came from a sheet of this width');
+  const areaOf = (length: number): number => (length + kerf) * (SHEET_WIDTH + kerf);
+  return {
+    bound: boundOf(pieces, kerf),
+    ours: areaOf(laid.length),
+    maxrects: areaOf(maxrectsLength(pieces, SHEET_WIDTH, kerf, SHEET_LENGTH / 2)),
+    potpack: potpackArea(pieces, kerf),
+    ms,
+  };
+}
+
+/** Areas of boards are rounded down to so many square sixteenths. */
+const AREA_STEP = 64;
+
+/** The least area of whole boards that comes to this area at all, whatever their shapes. */
+function leastStock(boards: readonly LaidBoard[], area: number): number {
+  const sums = new Set([0]);
+  for (const { length, width } of boards) {
+    const own = Math.floor(((length + KERF) * (width + KERF)) / AREA_STEP);
+    for (const sum of [...sums]) sums.add(sum + own);
   }
-  console.log(`\nSheet cut edge to edge, ${name}: area used, median (least)`);
-  for (const [count, { ours, maxrects, potpack: pot, ms, bound }] of rows) {
-    const below = ours.filter((use, i) => use < Math.max(maxrects[i] ?? 0, pot[i] ?? 0) - 1e-9).length;
-    printRow(
-      `${String(count)} pieces: ours ${percent(median(ours))} (${percent(Math.min(...ours))}), maxrects-packer ${percent(median(maxrects))}, potpack ${percent(median(pot))}`,
-      `${median(ms).toFixed(0)} ms`,
-    );
-    printRow(
-      `   cases below either package; share of the bound with kerf`,
-      `${String(below)}; ${percent(median(bound))}`,
-    );
-  }
+  return AREA_STEP * Math.min(...[...sums].filter((sum) => (sum + boards.length) * AREA_STEP >= area));
 }
 
 interface Needs {
@@ -101,18 +124,33 @@ interface Needs {
   readonly boards: LaidBoard[];
 }
 
-/** Needs of one thickness: 10 to 120 blanks from mixed boards 4 to 9 in wide, some with knots, and sheets. 1/16 in. */
-function needsOf(seed: number): Needs {
+/** 10 to 120 blanks in four thicknesses, each laid on boards and sheets of its own. */
+function needsOutcome(seed: number): Outcome {
   const random = randomFrom(seed);
+  const count = 10 + Math.round(110 * random());
+  const outcome = { bound: 0, ours: 0, maxrects: 0, potpack: null, ms: 0 };
+  for (let thickness = 0; thickness < 4; thickness++) {
+    const { pieces, boards } = needsOf(Math.ceil((count - thickness) / 4), random);
+    const started = performance.now();
+    const laid = layOnBoards(pieces, boards, KERF, seededSearch(seed + thickness, BOARD_STEPS));
+    outcome.ms += performance.now() - started;
+    outcome.bound += leastStock(boards, boundOf(pieces, KERF));
+    outcome.ours += laid.missing.length > 0 ? Infinity : laid.cost;
+    outcome.maxrects += maxrectsStock(pieces, boards, KERF);
+  }
+  return outcome;
+}
+
+/** Blanks of one thickness, and more than they need of boards 4 to 9 in wide, some with knots, and of sheets. */
+function needsOf(count: number, random: () => number): Needs {
   const between = (low: number, high: number): number => Math.round(low + (high - low) * random());
-  const count = between(10, 120);
   const pieces = Array.from({ length: count }, (): LaidPiece => ({
     length: between(40, 300),
     width: between(24, 62),
     turnable: false,
   }));
   const boards: LaidBoard[] = [];
-  const need = pieces.reduce((sum, { length, width }) => sum + length * width, 0);
+  const need = boundOf(pieces, 0);
   for (let area = 0; area < 1.6 * need;) {
     const sheet = random() < 0.1;
     const [length, width] = sheet ? [between(400, 768), between(200, 384)] : [between(480, 1536), between(64, 144)];
@@ -123,57 +161,8 @@ function needsOf(seed: number): Needs {
       length: between(8, 20),
       width: between(8, 16),
     }));
-    boards.push({ length, width, flaws, cost: length * width });
+    boards.push({ length, width, flaws, cost: length * width, pins: [] });
     area += length * width;
   }
   return { pieces, boards };
-}
-
-/** Board after board, largest first, as the package fills a bin of that size; knots are then given to it for free. */
-function stockOfMaxrects({ pieces, boards }: Needs, kerf: number): number {
-  let left = pieces.map(({ length, width }) => ({ length, width }));
-  let used = 0;
-  for (const board of [...boards].sort((a, b) => b.cost - a.cost)) {
-    if (left.length === 0) break;
-    const packer = new MaxRectsPacker(board.length, board.width, kerf, {
-      smart: false,
-      pot: false,
-      square: false,
-      allowRotation: false,
-    });
-    const sorted = [...left].sort((a, b) => b.length * b.width - a.length * a.width);
-    packer.addArray(sorted.map((piece) => ({ width: piece.length, height: piece.width, data: piece }) as never));
-    const [bin] = packer.bins;
-    const laid = new Set((bin?.rects ?? []).filter((rect) => !rect.oversized).map((rect) => rect.data as unknown));
-    if (laid.size === 0) continue;
-    used += board.cost;
-    left = left.filter((piece) => !laid.has(piece));
-  }
-  return left.length > 0 ? Infinity : used;
-}
-
-function benchNeeds(): void {
-  const kerf = 2;
-  const gaps = { ours: [] as number[], maxrects: [] as number[] };
-  let better = 0;
-  const cases = 24;
-  for (let seed = 1; seed <= cases; seed++) {
-    const needs = needsOf(seed * 77);
-    const bound = needs.pieces.reduce((sum, { length, width }) => sum + length * width, 0);
-    const laid = layOnBoards(needs.pieces, needs.boards, kerf, seededSearch(seed, 150));
-    const other = stockOfMaxrects(needs, kerf);
-    const ours = laid.missing.length > 0 ? Infinity : laid.cost;
-    if (ours < other) better++;
-    gaps.ours.push(ours / bound - 1);
-    gaps.maxrects.push(other / bound - 1);
-  }
-  console.log(
-    '\nRandom needs, 10 to 120 blanks on mixed boards with knots and sheets: stock used beyond the area needed',
-  );
-  printRow('ours, edge to edge, knots avoided: median gap', percent(median(gaps.ours)));
-  printRow('maxrects-packer, board after board, knots ignored: median gap', percent(median(gaps.maxrects)));
-  printRow(
-    'ratio of the gaps; cases in which ours is better',
-    `${(median(gaps.ours) / median(gaps.maxrects)).toFixed(2)}; ${String(better)} of ${String(cases)}`,
-  );
 }

@@ -6,8 +6,11 @@ export async function medianMs(work: () => unknown, runs = 11): Promise<number> 
     await work();
     if (n >= 0) times.push(performance.now() - started);
   }
-  return times.sort((a, b) => a - b)[Math.floor(runs / 2)] ?? 0;
+  return median(times);
 }
+
+export const median = (values: readonly number[]): number =>
+  [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? NaN;
 
 export function printRow(name: string, figure: string): void {
   console.log(`${name.padEnd(64)} ${figure.padStart(14)}`);

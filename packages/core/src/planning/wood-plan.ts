@@ -102,7 +102,7 @@ const KERF_BY_HAND = 2;
 const OFFCUT_SHARE = 0.6;
 const WIDTH_WEIGHT = 0.01;
 /** Steps of the search for each group. */
-const STEPS_PER_GROUP = 40;
+const STEPS_PER_GROUP = 20_000;
 
 /**
  * Lays the blanks that a plan still needs on what is on the rack, wood by wood. Boards of the very thickness come first,
@@ -223,7 +223,7 @@ function laidBoard({ item, way }: Source, objective: WoodPlanInput['objective'])
     length: toNm(defect.length),
     width: toNm(defect.width),
   }));
-  return { length, width, flaws, cost: (money * milled * share * wide) / way.yield };
+  return { length, width, flaws, pins: [], cost: (money * milled * share * wide) / way.yield };
 }
 
 const inMm = (nanometres: number): number => nanometres / 1e6;

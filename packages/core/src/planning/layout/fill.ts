@@ -1,146 +1,172 @@
-import { cutOff, restNode, type CutTree, type LaidPiece, type RestNode } from './tree';
-import type { Flaw } from './verify';
+import { joinBlocks, pieceBlock, type Block } from './block';
+import type { LaidPiece } from './tree';
 
-/** How a piece is chosen for a place: how well it fits it, how large it is, chance. */
+/** How the next piece is chosen: how much its size counts beside the waste it makes, and how much chance. */
 export interface Taste {
-  readonly fit: number;
   readonly size: number;
   readonly chance: number;
 }
 
-export interface Filled {
-  readonly tree: CutTree;
-  /** Places of the pieces laid. */
-  readonly pieces: readonly number[];
-  /** Of the pieces laid. */
-  readonly area: number;
-}
-
-/** The board as it comes, its flaws cut out edge to edge: what lies before and behind each, above and below. */
-export function boardAround(
-  board: { readonly length: number; readonly width: number },
-  flaws: readonly Flaw[],
-  kerf: number,
-): CutTree {
-  return around({ kind: 'rest', x: 0, y: 0, length: board.length, width: board.width, defect: false }, flaws, kerf);
-}
-
-function around(rest: RestNode, flaws: readonly Flaw[], kerf: number): CutTree {
-  const right = rest.x + rest.length;
-  const top = rest.y + rest.width;
-  const flaw = flaws.find(
-    ({ x, y, length, width }) => x < right && rest.x < x + length && y < top && rest.y < y + width,
-  );
-  if (!flaw) return rest;
-  const spoiled = (place: Omit<RestNode, 'kind' | 'defect'>): CutTree => ({ ...restNode(place), defect: true });
-  const inside = (place: RestNode): CutTree => around(place, flaws, kerf);
-  const { x, y, length, width } = rest;
-  if (flaw.x > x) {
-    const first = inside({ ...rest, length: flaw.x - x });
-    return cutOff({ x, y, length, width }, 'crosscut', flaw.x - x, kerf, first, (place) => inside(restNode(place)));
-  }
-  const end = flaw.x + flaw.length;
-  if (end < right) {
-    const first = inside({ ...rest, length: end - x });
-    return cutOff({ x, y, length, width }, 'crosscut', end - x, kerf, first, (place) => inside(restNode(place)));
-  }
-  if (flaw.y > y) {
-    const first = inside({ ...rest, width: flaw.y - y });
-    return cutOff({ x, y, length, width }, 'rip', flaw.y - y, kerf, first, (place) => inside(restNode(place)));
-  }
-  const above = flaw.y + flaw.width;
-  if (above >= top) return spoiled(rest);
-  const below = spoiled({ x, y, length, width: above - y });
-  return cutOff({ x, y, length, width }, 'rip', above - y, kerf, below, (place) => inside(restNode(place)));
-}
-
-/**
- * Fills the free places of a board with pieces out of `left`, one piece into the corner of each place, what is beside
- * and above it filled in turn. Greedy; `taste` says how. Does not change what it is given.
- */
-export function fillBoard(
-  board: CutTree,
-  pieces: readonly LaidPiece[],
-  left: readonly number[],
-  kerf: number,
-  taste: Taste,
-  random: () => number,
-): Filled {
-  const taken = new Set<number>();
-  const laid: number[] = [];
-  let area = 0;
-  const fill = (tree: CutTree): CutTree => {
-    if (tree.kind === 'cut') {
-      const first = fill(tree.first);
-      return { ...tree, first, second: tree.second && fill(tree.second) };
-    }
-    if (tree.kind === 'piece' || tree.defect) return tree;
-    const chosen = choose(tree, pieces, left, taken, taste, random);
-    if (!chosen) return tree;
-    taken.add(chosen.piece);
-    laid.push(chosen.piece);
-    area += chosen.length * chosen.width;
-    const { x, y } = tree;
-    const piece: CutTree = {
-      kind: 'piece',
-      piece: chosen.piece,
-      turned: chosen.turned,
-      x,
-      y,
-      length: chosen.length,
-      width: chosen.width,
-    };
-    const over = (place: Omit<RestNode, 'kind' | 'defect'>): CutTree => fill(restNode(place));
-    if (ripsFirst(tree, chosen, kerf, random)) {
-      const row = cutOff({ ...tree, width: chosen.width }, 'crosscut', chosen.length, kerf, piece, over);
-      return cutOff(placeOf(tree), 'rip', chosen.width, kerf, row, over);
-    }
-    const column = cutOff({ ...tree, length: chosen.length }, 'rip', chosen.width, kerf, piece, over);
-    return cutOff(placeOf(tree), 'crosscut', chosen.length, kerf, column, over);
-  };
-  return { tree: fill(board), pieces: laid, area };
-}
-
-const placeOf = ({ x, y, length, width }: RestNode) => ({ x, y, length, width });
-
-interface Chosen {
-  readonly piece: number;
-  readonly turned: boolean;
+/** Pieces of one size as they may lie in a place, kerf taken in. */
+interface Kind {
   readonly length: number;
   readonly width: number;
+  readonly area: number;
+  readonly turned: boolean;
+  /** Those still to be laid; shared with the same pieces turned. */
+  readonly left: number[];
 }
 
-function choose(
-  place: RestNode,
-  pieces: readonly LaidPiece[],
-  left: readonly number[],
-  taken: ReadonlySet<number>,
-  taste: Taste,
-  random: () => number,
-): Chosen | null {
-  let [best, lowest] = [null as Chosen | null, Infinity];
-  const consider = (piece: number, turned: boolean, length: number, width: number): void => {
-    if (length > place.length || width > place.width) return;
-    const beside = Math.min((place.length - length) / place.length, (place.width - width) / place.width);
-    const share = (length * width) / (place.length * place.width);
-    const score = taste.fit * beside - taste.size * share + taste.chance * random();
-    if (score < lowest) [best, lowest] = [{ piece, turned, length, width }, score];
-  };
-  for (const i of left) {
-    const piece = pieces[i];
-    if (!piece || taken.has(i)) continue;
-    consider(i, false, piece.length, piece.width);
-    if (piece.turnable) consider(i, true, piece.width, piece.length);
+interface Choice {
+  readonly kind: Kind;
+  /** What is beside the piece is cut off with it, along the board; else what is above it, across. */
+  readonly rip: boolean;
+  readonly score: number;
+}
+
+/** So many of the likeliest choices are looked at closely. */
+const CLOSELY = 5;
+/** Looks at pieces for one step of the search. */
+const LOOKS_PER_STEP = 1000;
+/** Choosing costs as much as so many looks, whatever there is to choose from. */
+const CHOOSING = 50;
+/** Of a place as large as so many pieces, waste is guessed and not looked up. */
+const LARGE_PLACE = 2.5;
+
+/** Lays pieces of a list into places, cut edge to edge. */
+export class Filler {
+  private looks = 0;
+  private kinds: Kind[] = [];
+  private narrowest = 0;
+  private shortest = 0;
+  private typicalArea = 0;
+  private taste: Taste = { size: 0, chance: 0 };
+
+  constructor(
+    private readonly pieces: readonly LaidPiece[],
+    private readonly kerf: number,
+    private readonly random: () => number,
+  ) {}
+
+  /** What fits is taken from `left`, places of pieces in the list, for the calls of `fill` that follow. */
+  from(left: Iterable<number>, taste: Taste): void {
+    const kinds = new Map<string, Kind>();
+    const { pieces, kerf } = this;
+    for (const i of left) {
+      const piece = pieces[i];
+      if (!piece) throw new RangeError(`piece ${String(i)} is not in the list of ${String(pieces.length)}`);
+      const key = `${String(piece.length)} ${String(piece.width)} ${String(piece.turnable)}`;
+      const known = kinds.get(key);
+      if (known) {
+        known.left.push(i);
+        continue;
+      }
+      const own = [i];
+      for (const turned of piece.turnable && piece.length !== piece.width ? [false, true] : [false]) {
+        const { length, width, area } = pieceBlock(piece, i, kerf, turned);
+        kinds.set(turned ? `${key} turned` : key, { length, width, area, turned, left: own });
+      }
+    }
+    this.kinds = [...kinds.values()];
+    this.taste = taste;
+    const least = (side: (kind: Kind) => number): number =>
+      this.kinds.reduce((low, kind) => Math.min(low, side(kind)), Infinity);
+    this.shortest = least(({ length }) => length);
+    this.narrowest = least(({ width }) => width);
+    this.typicalArea = this.kinds.reduce((sum, { area }) => sum + area, 0) / Math.max(1, this.kinds.length);
   }
-  return best;
+
+  /**
+   * One piece goes into the corner of a place, what is beside and above it is filled in turn, the smaller first. Of the
+   * ways that seem to waste least some are looked at closely. Length and width are of the place and a kerf more; null
+   * where no piece fits.
+   */
+  fill(length: number, width: number): Block | null {
+    const chosen = this.choose(length, width);
+    const place = chosen?.kind.left.pop();
+    const piece = place === undefined ? undefined : this.pieces[place];
+    if (!chosen || place === undefined || !piece) return null;
+    const { kind, rip } = chosen;
+    const corner = pieceBlock(piece, place, this.kerf, kind.turned);
+    const [beyond, above] = [length - kind.length, width - kind.width];
+    const beside = (): Block | null => this.fillRest(beyond, rip ? kind.width : width);
+    const over = (): Block | null => this.fillRest(rip ? length : kind.length, above);
+    const besideFirst = beyond * (rip ? kind.width : width) < above * (rip ? length : kind.length);
+    const [one, two] = besideFirst ? [beside(), over()] : [over(), beside()];
+    const [right, top] = besideFirst ? [one, two] : [two, one];
+    return rip
+      ? joinBlocks(joinBlocks(corner, right, true), top, false)
+      : joinBlocks(joinBlocks(corner, top, false), right, true);
+  }
+
+  /** Steps of the search that its work has taken since it was last asked. */
+  takeSteps(): number {
+    const steps = this.looks / LOOKS_PER_STEP;
+    this.looks = 0;
+    return steps;
+  }
+
+  private fillRest(length: number, width: number): Block | null {
+    return length < this.shortest || width < this.narrowest ? null : this.fill(length, width);
+  }
+
+  private choose(length: number, width: number): Choice | null {
+    const likely: Choice[] = [];
+    this.looks += this.kinds.length + CHOOSING;
+    for (const kind of this.kinds) {
+      if (kind.left.length === 0 || kind.length > length || kind.width > width) continue;
+      const taste = this.tasteFor(kind);
+      const [beyond, above] = [length - kind.length, width - kind.width];
+      keepLowest(likely, kind, true, taste + this.guess(beyond, kind.width) + this.guess(length, above));
+      keepLowest(likely, kind, false, taste + this.guess(beyond, width) + this.guess(kind.length, above));
+    }
+    let [best, lowest] = [null as Choice | null, Infinity];
+    for (const choice of likely) {
+      const { kind, rip } = choice;
+      const [beyond, above] = [length - kind.length, width - kind.width];
+      const waste = rip
+        ? this.waste(beyond, kind.width, kind) + this.waste(length, above, kind)
+        : this.waste(beyond, width, kind) + this.waste(kind.length, above, kind);
+      const score = this.tasteFor(kind) + waste;
+      if (score < lowest) [best, lowest] = [choice, score];
+    }
+    return best;
+  }
+
+  private tasteFor({ area }: Kind): number {
+    return this.taste.chance * this.random() * this.typicalArea - this.taste.size * area;
+  }
+
+  /** What a place will likely waste: all of it where nothing is so small, and a share that falls with its size. */
+  private guess(length: number, width: number): number {
+    if (length <= 0 || width <= 0) return 0;
+    const area = length * width;
+    if (length < this.shortest || width < this.narrowest) return area;
+    return area * Math.min(0.6, 0.5 * Math.sqrt(this.typicalArea / area));
+  }
+
+  /** What a place wastes with the largest piece in it that fits, other than one of `taken` that is the last of its kind. */
+  private waste(length: number, width: number, taken: Kind): number {
+    if (length <= 0 || width <= 0) return 0;
+    const area = length * width;
+    if (length < this.shortest || width < this.narrowest) return area;
+    let most = 0;
+    this.looks += this.kinds.length;
+    for (const kind of this.kinds) {
+      if (kind.area <= most || kind.length > length || kind.width > width) continue;
+      if (kind.left.length > (kind.left === taken.left ? 1 : 0)) most = kind.area;
+    }
+    const wasted = area - most;
+    return area > LARGE_PLACE * this.typicalArea ? Math.min(wasted, this.guess(length, width)) : wasted;
+  }
 }
 
-/** Of the two ways to part what is left, mostly the one that leaves the largest place. */
-const AGAINST = 0.1;
-
-function ripsFirst(place: RestNode, { length, width }: Chosen, kerf: number, random: () => number): boolean {
-  const [beyond, above] = [Math.max(0, place.length - length - kerf), Math.max(0, place.width - width - kerf)];
-  const byRip = Math.max(place.length * above, beyond * width);
-  const byCrosscut = Math.max(beyond * place.width, length * above);
-  return byRip >= byCrosscut !== random() < AGAINST;
+/** Puts a choice among the lowest, in order. */
+function keepLowest(likely: Choice[], kind: Kind, rip: boolean, score: number): void {
+  const last = likely[CLOSELY - 1];
+  if (last && last.score <= score) return;
+  let i = likely.length;
+  while (i > 0 && (likely[i - 1]?.score ?? 0) > score) i--;
+  likely.splice(i, 0, { kind, rip, score });
+  if (likely.length > CLOSELY) likely.pop();
 }

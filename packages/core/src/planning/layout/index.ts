@@ -1,9 +1,11 @@
-export { layOnBoards } from './boards';
+export { layingOnBoards, layOnBoards } from './boards';
+export { boardAround } from './flaws';
+export type { Pin } from './flaws';
 export type { BoardsLayout, LaidBoard, UsedBoard } from './boards';
 export { cutList } from './cut-list';
 export type { CutStep } from './cut-list';
-export { layOnStrip, stripBound } from './join';
-export type { StripLayout } from './join';
+export { layOnStrip, stripBound, stripTree } from './strip';
+export type { StripLayout } from './strip';
 export { seededSearch } from './search';
 export type { Search } from './search';
 export { eachNode } from './tree';

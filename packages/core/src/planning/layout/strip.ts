@@ -1,0 +1,88 @@
+import { pieceBlock, treeOf, type Block } from './block';
+import { joinAgreeing } from './join';
+import { layInSections } from './sections';
+import type { Search } from './search';
+import { cutOff, restNode, type CutTree, type LaidPiece } from './tree';
+
+/** Sections of a strip from end to end, and the least length any layout could need. */
+export interface StripLayout {
+  readonly sections: readonly Block[];
+  readonly length: number;
+  /** By area, each piece with its kerf; and by the longest piece. */
+  readonly bound: number;
+}
+
+/** Of the steps so much goes into joining what agrees, the rest into sections. */
+const JOINING = 0.6;
+
+/**
+ * Lays pieces on a strip of the given width, grain kept, so that it is cut edge to edge and takes little length. Where
+ * sides agree so well that joining wastes nothing, that is it; else it is laid in sections. The same pieces, seed and
+ * steps give the same layout. Null where a piece is wider than the strip.
+ */
+export function layOnStrip(
+  pieces: readonly LaidPiece[],
+  width: number,
+  kerf: number,
+  search: Search,
+  steps: number,
+): StripLayout | null {
+  if (pieces.length === 0 || pieces.some((piece) => piece.width > width)) return null;
+  const bound = stripBound(pieces, width, kerf);
+  const joined = joinedSections(pieces, width, kerf, { ...search, spend: limited(search, JOINING * steps) });
+  const rest = { ...search, spend: limited(search, (1 - JOINING) * steps) };
+  const sections = joined ?? layInSections(pieces, width + kerf, kerf, bound + kerf, rest);
+  const length = sections.reduce((sum, block) => sum + block.length, 0) - kerf;
+  return { sections, length, bound };
+}
+
+/** The least length of a strip that could hold the pieces with a kerf beside each. */
+export function stripBound(pieces: readonly LaidPiece[], width: number, kerf: number): number {
+  const area = pieces.reduce((sum, piece) => sum + (piece.length + kerf) * (piece.width + kerf), 0);
+  const longest = pieces.reduce((most, piece) => Math.max(most, piece.length), 0);
+  return Math.max(longest, Math.ceil(area / (width + kerf)) - kerf);
+}
+
+/** Sections joined from pieces whose sides agree, or null where that leaves any waste. */
+function joinedSections(
+  pieces: readonly LaidPiece[],
+  width: number,
+  kerf: number,
+  search: Search,
+): readonly Block[] | null {
+  const leaves = pieces.map((piece, i) => pieceBlock(piece, i, kerf));
+  const area = leaves.reduce((sum, block) => sum + block.area, 0);
+  const longest = leaves.reduce((most, { length }) => Math.max(most, length), 0);
+  const blocks = joinAgreeing(
+    leaves,
+    {
+      width: width + kerf,
+      narrowest: leaves.reduce((least, block) => Math.min(least, block.width), Infinity),
+      area,
+      longest: Math.max(longest, (1.02 * area) / (width + kerf)),
+    },
+    search,
+  );
+  return blocks.every((block) => block.area === block.length * (width + kerf)) ? blocks : null;
+}
+
+/** The cuts of a strip, or of a board as wide and longer: section after section is cut off across. */
+export function stripTree(
+  [section, ...others]: readonly Block[],
+  place: { readonly x: number; readonly y: number; readonly length: number; readonly width: number },
+  kerf: number,
+): CutTree {
+  if (!section) return restNode(place);
+  const length = Math.min(place.length, section.length - kerf);
+  const own = treeOf(section, { ...place, length }, kerf);
+  return cutOff(place, 'crosscut', length, kerf, own, (rest) => stripTree(others, rest, kerf));
+}
+
+/** Steps taken from a search until a share of them is used up. */
+function limited(search: Search, steps: number): Search['spend'] {
+  let left = steps;
+  return (taken) => {
+    left -= taken;
+    return left > 0 && search.spend(taken);
+  };
+}

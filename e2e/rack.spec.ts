@@ -33,7 +33,7 @@ test('from an empty rack to a shopping list, and a run whose stock is drawn down
   // The rough board is resawn; reserved, it cannot be taken off the rack.
   await page.goto(wood);
   await expect(page.getByText('The rack has all the wood for this run.')).toBeVisible();
-  await expect(page.getByText(/resaw into 2 slices/).first()).toBeVisible();
+  await expect(page.getByText(/: resaw into 2 slices/).first()).toBeVisible();
   await expect(page.getByRole('list', { name: 'Cuts' }).first()).toContainText('crosscut at');
   await page.getByRole('button', { name: 'Reserve these boards' }).click();
   await expect(page.getByText('Reserved for this run.')).toBeVisible();
@@ -50,6 +50,58 @@ test('from an empty rack to a shopping list, and a run whose stock is drawn down
   await expect(page.getByText(/Drawn from the rack; \d+ offcuts? put back\./)).toBeVisible();
   await page.goto(`${app.address}/rack`);
   await expect(page.getByText('offcut', { exact: false }).first()).toBeVisible();
+});
+
+test('what is missing has ways out: one click grants one, it can be taken back, and a dragged blank stays where it is put', async ({
+  app,
+  page,
+}) => {
+  await bringDrawing(page, app.address, PLATE);
+  await page.getByRole('combobox', { name: 'Wood' }).click();
+  await page.getByRole('option', { name: 'Black cherry' }).click();
+  await page.getByRole('button', { name: 'Keep as a template' }).click();
+  await page.getByRole('button', { name: 'A dowel or strip' }).click();
+  await page.getByRole('group', { name: 'Dowel' }).getByLabel('Length').fill('5');
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Make some' }).click();
+  await page.getByLabel('Copies of Plate', { exact: true }).fill('6');
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  const run = page.url();
+  await page.goto(`${app.address}/rack`);
+  for (const typed of ['cherry 1/4 x 8 x 9 1/2', 'beech 1/4 x 8 x 30', '2 dowels 1/4 x 24']) {
+    await page.getByLabel('New on the rack').fill(typed);
+    await page.getByRole('button', { name: 'Put on the rack' }).click();
+    await expect(page.getByLabel('New on the rack')).toHaveValue('');
+  }
+  await page.goto(`${run}/wood`);
+  // Six of 5 in with a kerf of 1/8: four on the first dowel of 24 in, two on the second.
+  const dowels = page.getByRole('region', { name: 'Yellow birch dowel' });
+  await expect(dowels).toContainText('2 lengths to cut');
+  await expect(dowels).toContainText('no way of cutting takes less');
+  const ways = page.getByRole('region', { name: 'Ways out' });
+  await expect(ways.getByText('Make 4 of Plate, not 6.')).toBeVisible();
+  await ways
+    .getByRole('listitem')
+    .filter({ hasText: 'american beech' })
+    .getByRole('button', { name: 'Do this' })
+    .click();
+  await expect(page.getByText('The rack has all the wood for this run.')).toBeVisible();
+  const granted = page.getByRole('group', { name: 'Granted for this run' });
+  await expect(granted).toContainText('American beech for black cherry');
+
+  // A blank is moved with the arrow keys, pinned there after a reload, and let go again.
+  const blank = page.getByRole('button', { name: /^Part 1, 4 1\/2/ }).last();
+  await blank.focus();
+  await page.keyboard.press('ArrowUp');
+  await expect(page.getByRole('button', { name: /, pinned$/ })).toHaveCount(1);
+  await expect(page.getByText('Saved', { exact: true }).or(granted)).toBeVisible();
+  await page.reload();
+  await expect(granted).toContainText('1 blank pinned');
+  await page.getByRole('button', { name: /, pinned$/ }).focus();
+  await page.keyboard.press('Delete');
+  await expect(page.getByRole('button', { name: /, pinned$/ })).toHaveCount(0);
+  await granted.getByRole('button', { name: /^Take back: American beech/ }).click();
+  await expect(page.getByRole('list', { name: 'Shopping list' })).toContainText('Black cherry');
 });
 
 test('a table with half its rows wrong tells each, takes nothing until agreed, and the rack goes out as a table', async ({

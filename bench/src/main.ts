@@ -1,4 +1,5 @@
 import { benchBoards } from './boards';
+import { benchLengths } from './lengths';
 import { benchPlanning } from './planning';
 import { benchReading } from './reading';
 import { benchWood } from './wood';
@@ -7,4 +8,5 @@ import { benchWood } from './wood';
 await benchPlanning();
 await benchReading();
 benchBoards();
+await benchLengths();
 await benchWood();

@@ -34,7 +34,7 @@ async function templates(copies: number): Promise<Template[]> {
   for (let n = 0; n < copies; n++) {
     for (const name of DRAWINGS) {
       const id = `${name} ${String(n)}`;
-      all.push({ id, name: id, note: '', parts: await partsOf(name, id), drawings: [], archived: false });
+      all.push({ id, name: id, note: '', parts: await partsOf(name, id), rods: [], drawings: [], archived: false });
     }
   }
   return all;

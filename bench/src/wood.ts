@@ -1,5 +1,6 @@
 import {
   newRun,
+  NO_WISHES,
   parseStock,
   planRun,
   planWood,
@@ -56,6 +57,7 @@ async function largePlan(): Promise<Plan> {
     name: `Toy ${String(t)}`,
     note: '',
     archived: false,
+    rods: [],
     drawings: [],
     parts: Array.from({ length: 15 }, (_part, p) => plate(`${String(t)}-${String(p)}`)),
   }));
@@ -92,6 +94,8 @@ export async function benchWood(): Promise<void> {
     rack: sixtyBoards(),
     machines: TYPICAL_MACHINES,
     objective: 'wood' as const,
+    wishes: NO_WISHES,
+    strips: [],
   };
   const ms = await medianMs(() => planWood(input, seededSearch), 1);
   const groups = planWood(input, seededSearch);

@@ -7,6 +7,7 @@ import {
   type DrawingSteps,
   type Run,
   type Template,
+  NO_WISHES,
 } from '@rapid-jig/core';
 import { check, drawerSchema, patternRequestSchema, runSchema, shopSchema, templateSchema, workEventSchema } from '.';
 
@@ -33,6 +34,7 @@ const template: Template = {
   name: 'Luggage tag',
   note: '',
   archived: false,
+  rods: [],
   drawings: [{ id: uuid(2), fileName: 'tag.svg', steps }],
   parts: [
     {
@@ -83,6 +85,7 @@ const run: Run = {
   spares: { kind: 'count', count: 1 },
   maxLayers: null,
   measured: [],
+  wood: NO_WISHES,
   archived: false,
 };
 

@@ -16,6 +16,7 @@ export const count = Joi.number().integer().min(0).max(100_000);
 export const date = Joi.string().pattern(/^\d{4}-\d{2}-\d{2}$/, 'YYYY-MM-DD');
 export const time = Joi.string().isoDate();
 export const positiveMm = Joi.number().greater(0).max(LONGEST_MM);
+export const placeMm = Joi.number().min(0).max(LONGEST_MM);
 
 export const length = Joi.object<Length, true>({
   mm: positiveMm.required(),

@@ -14,12 +14,16 @@ import {
   type PassSawn,
   type PassTakenBack,
   type PieceCount,
+  type PinnedBlank,
+  type RodNeed,
   type Run,
   type RunLine,
   type Saw,
   type Shop,
   type SpareRule,
+  type Substitute,
   type Template,
+  type WoodWishes,
   type WorkEvent,
 } from '@rapid-jig/core';
 import type { Drawer, DrawingFile } from './api';
@@ -34,6 +38,7 @@ import {
   length,
   name,
   note,
+  placeMm,
   point,
   positiveMm,
   time,
@@ -84,11 +89,26 @@ const drawingSource = Joi.object<DrawingSource, true>({
   steps: stepsSchema.required(),
 });
 
+const rodNeed = Joi.object<RodNeed, true>({
+  id: id.required(),
+  name: name.required(),
+  kind: Joi.string().valid('dowel', 'strip').required(),
+  woodId: Joi.string().max(60).required(),
+  thickness: length.required(),
+  width: length
+    .when('kind', { is: 'dowel', then: Joi.valid(null) })
+    .allow(null)
+    .required(),
+  length: length.required(),
+  perCopy: count.max(10_000).required(),
+});
+
 export const templateSchema = Joi.object<Wire<Template>, true>({
   id: id.required(),
   name: name.required(),
   note: note.required(),
   parts: Joi.array().items(part).max(2000).required(),
+  rods: Joi.array().items(rodNeed).max(200).required(),
   drawings: Joi.array().items(drawingSource).max(50).required(),
   archived: Joi.boolean().required(),
 });
@@ -114,6 +134,32 @@ const measuredThickness = Joi.object<MeasuredThickness, true>({
   measured: length.required(),
 });
 
+const substitute = Joi.object<Substitute, true>({
+  woodId: Joi.string().max(60).required(),
+  nominalMm: positiveMm.required(),
+  instead: Joi.string().max(60).required(),
+});
+
+const pinnedBlank = Joi.object<PinnedBlank, true>({
+  stackKey: Joi.string().max(120).required(),
+  nth: count.required(),
+  itemId: id.required(),
+  copy: count.min(1).required(),
+  slice: count.min(1).required(),
+  turned: Joi.boolean().required(),
+  x: placeMm.required(),
+  y: placeMm.required(),
+});
+
+const woodWishes = Joi.object<Wire<WoodWishes>, true>({
+  margin: length.allow(null).required(),
+  freeLayers: Joi.boolean().required(),
+  laminate: Joi.boolean().required(),
+  byHand: Joi.boolean().required(),
+  substitutes: Joi.array().items(substitute).max(100).required(),
+  pins: Joi.array().items(pinnedBlank).max(5000).required(),
+});
+
 export const runSchema = Joi.object<Wire<Run>, true>({
   id: id.required(),
   name: name.required(),
@@ -122,6 +168,7 @@ export const runSchema = Joi.object<Wire<Run>, true>({
   spares: spareRule.required(),
   maxLayers: Joi.number().integer().min(1).max(100).allow(null).required(),
   measured: Joi.array().items(measuredThickness).max(500).required(),
+  wood: woodWishes.required(),
   archived: Joi.boolean().required(),
 });
 

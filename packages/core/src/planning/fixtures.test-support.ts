@@ -44,6 +44,7 @@ export const template = (id: string, parts: readonly Part[]): Template => ({
   name: id,
   note: '',
   parts,
+  rods: [],
   drawings: [],
   archived: false,
 });

@@ -27,6 +27,19 @@ export { bladesInOrder } from './order';
 export type { BladeTurn } from './order';
 export { planRun } from './plan';
 export type { BlankNeed, Plan, PlannedPart, PlannedStack } from './plan';
+export { cutBars, highsSolver, planRods, stripsToRip } from './rods';
+export type {
+  Bars,
+  BarsLayout,
+  CutBar,
+  Lengths,
+  LinearAnswer,
+  LinearModel,
+  LinearSolver,
+  PlannedRod,
+  RodBar,
+  RodGroup,
+} from './rods';
 export { judgeReach } from './reach';
 export type { Reach } from './reach';
 export { bladePreferences, TYPICAL_SHOP } from './shop';
@@ -35,17 +48,33 @@ export { splitEvenly, splitPinned } from './split';
 export type { Blank, LayerLimit, PlannedCut } from './stacks';
 export { verifyPlan } from './verify';
 export type { PlanWarning } from './warnings';
-export { eachNode, layOnBoards, layOnStrip, seededSearch, stripBound, verifyCuts } from './layout';
+export { boardAround, eachNode, layOnBoards, layOnStrip, seededSearch, stripBound, verifyCuts } from './layout';
 export type {
   BoardsLayout,
+  CutResult,
   CutStep,
   CutTree,
   Flaw,
   LaidBoard,
   LaidPiece,
+  Pin,
   Search,
   StripLayout,
   UsedBoard,
 } from './layout';
-export { planWood } from './wood-plan';
-export type { BoardPlan, NeededBlank, RackEntry, WoodGroup, WoodPlanInput } from './wood-plan';
+export { NO_WISHES } from './wishes';
+export type { PinnedBlank, Substitute, WoodWishes } from './wishes';
+export { layingWood, pinBlank, planWood, waysOut } from './wood';
+export type {
+  BoardPlan,
+  MillingOption,
+  NeededBlank,
+  PinFault,
+  RackEntry,
+  ToBuy,
+  WayOut,
+  WayOutKind,
+  WoodGroup,
+  WoodPlanInput,
+  WoodProgress,
+} from './wood';

@@ -4,6 +4,7 @@ import type { TemplateRevision } from '../products';
 import type { Fault } from '../result';
 import type { Length } from '../units';
 import type { Shop } from './shop';
+import { NO_WISHES, type WoodWishes } from './wishes';
 
 /** Extra parts made against spoilage: a count, or a share of what is needed, rounded up. */
 export type SpareRule =
@@ -38,6 +39,7 @@ export interface Run {
   /** Layers in a stack, at most, for this run; null for the shop's own limit. */
   readonly maxLayers: number | null;
   readonly measured: readonly MeasuredThickness[];
+  readonly wood: WoodWishes;
   readonly archived: boolean;
 }
 
@@ -50,6 +52,7 @@ export const newRun = (id: string, name: string, lines: readonly RunLine[]): Run
   spares: { kind: 'count', count: 0 },
   maxLayers: null,
   measured: [],
+  wood: NO_WISHES,
   archived: false,
 });
 

@@ -6,8 +6,10 @@ import { countNeeds, type PartCount } from './count';
 import { addMinutes, bladeUses, NO_MINUTES, passMinutes, type BladeUse, type Minutes } from './estimate';
 import { factorsInForce } from './factors';
 import { formGangs } from './gangs';
+import { withWishes } from './grant';
 import type { PlanError, PlanInput, PlanKit } from './input';
 import { bladeTurns, orderStacks, type BladeTurn } from './order';
+import { rodsOfRun, type PlannedRod } from './rods';
 import { chooseStacks, type Stack } from './stacks';
 import { bladeWarnings, stackWarnings, type PlanWarning } from './warnings';
 
@@ -43,6 +45,8 @@ export interface Plan {
   /** In the order of sawing; finished ones last. */
   readonly stacks: readonly PlannedStack[];
   readonly blanks: readonly BlankNeed[];
+  /** Dowels and strips. */
+  readonly rods: readonly PlannedRod[];
   readonly bladeTurns: readonly BladeTurn[];
   readonly bladeUses: readonly BladeUse[];
   readonly consumables: Consumables;
@@ -57,8 +61,9 @@ export interface Plan {
  * Plans a run: what to cut from what, in which stacks, with which blade, in which order. Pure: the same input gives the
  * same plan, to the byte. An aborted plan says so and nothing else.
  */
-export async function planRun(input: PlanInput, kit: PlanKit, signal?: AbortSignal): Promise<Result<Plan, PlanError>> {
+export async function planRun(asked: PlanInput, kit: PlanKit, signal?: AbortSignal): Promise<Result<Plan, PlanError>> {
   kit.onStage('count');
+  const input = withWishes(asked);
   const counted = countNeeds(input);
   if (!counted.ok) return counted;
   const gangs = formGangs(counted.value, input.run.measured);
@@ -82,6 +87,7 @@ export async function planRun(input: PlanInput, kit: PlanKit, signal?: AbortSign
     parts,
     stacks: planned,
     blanks: blankNeeds(planned),
+    rods: rodsOfRun(input),
     bladeTurns: turns,
     bladeUses: uses,
     consumables: consumablesFor(ordered, input.shop),

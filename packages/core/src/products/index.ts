@@ -2,4 +2,13 @@ export { partsFromDrawing, renewParts } from './from-drawing';
 export type { PartDefaults } from './from-drawing';
 export { shapeOfPart } from './shape';
 export { cutsOf } from './template';
-export type { DrawingSource, DrilledHole, MarkedLine, Part, PartCut, Template, TemplateRevision } from './template';
+export type {
+  DrawingSource,
+  DrilledHole,
+  MarkedLine,
+  Part,
+  PartCut,
+  RodNeed,
+  Template,
+  TemplateRevision,
+} from './template';

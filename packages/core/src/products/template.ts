@@ -53,6 +53,20 @@ export interface Part {
   readonly pinnedLayers: number | null;
 }
 
+/** A length of dowel or strip that a copy needs. */
+export interface RodNeed {
+  readonly id: string;
+  readonly name: string;
+  readonly kind: 'dowel' | 'strip';
+  readonly woodId: string;
+  /** Diameter of a dowel. */
+  readonly thickness: Length;
+  /** null for a dowel. */
+  readonly width: Length | null;
+  readonly length: Length;
+  readonly perCopy: number;
+}
+
 /** A drawing that parts were taken from: the kept file and the steps done to it. */
 export interface DrawingSource {
   /** Id of the kept original. */
@@ -67,6 +81,7 @@ export interface Template {
   readonly name: string;
   readonly note: string;
   readonly parts: readonly Part[];
+  readonly rods: readonly RodNeed[];
   readonly drawings: readonly DrawingSource[];
   readonly archived: boolean;
 }

@@ -4,9 +4,10 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createClient, type Client } from '@libsql/client';
 import { expect, test } from '@jest/globals';
-import { check, templateSchema } from '@rapid-jig/contract';
-import { noSteps, type WorkEvent } from '@rapid-jig/core';
+import { check, runSchema, templateSchema } from '@rapid-jig/contract';
+import { newRun, NO_WISHES, noSteps, type Run, type WorkEvent } from '@rapid-jig/core';
 import { MIGRATIONS, newTemplate, typedStock } from '../testing/server.test-support';
+import { listRuns } from '../store/runs';
 import { getTemplate } from '../store/templates';
 import { openDatabase } from './database';
 import { workEvents } from './schema';
@@ -20,7 +21,7 @@ const tags = journal.entries.map(({ tag }) => tag);
 /** Writes rows as a shop of that version held them, one writer for each migration; the newest form must still read them. */
 const OLD_SHOPS: Readonly<Record<string, (client: Client) => Promise<string>>> = {
   '0000_first': async (client) => {
-    const { parts, ...template } = newTemplate('Kept from the first version');
+    const { parts, rods: _rods, ...template } = newTemplate('Kept from the first version');
     const oldParts = parts.map(
       ({ drawing: _d, throughCuts: _t, holes: _h, marks: _m, datum: _e, outline, ...part }) => {
         const { line: _line, ...cut } = outline;
@@ -32,7 +33,8 @@ const OLD_SHOPS: Readonly<Record<string, (client: Client) => Promise<string>>> =
   },
   '0001_drawing_steps': async (client) => {
     const drawing = { id: crypto.randomUUID(), fileName: 'kept.svg', steps: noSteps(0.5) };
-    return keepTemplate(client, { ...newTemplate('Kept with its steps'), drawings: [drawing] });
+    const { rods: _rods, ...template } = newTemplate('Kept with its steps');
+    return keepTemplate(client, { ...template, drawings: [drawing] });
   },
   '0002_rack': async (client) => {
     const drawing = { id: crypto.randomUUID(), fileName: 'kept.svg', steps: noSteps(0.5) };
@@ -41,9 +43,31 @@ const OLD_SHOPS: Readonly<Record<string, (client: Client) => Promise<string>>> =
       sql: 'INSERT INTO rack_items (id, version, doc) VALUES (?, 1, ?)',
       args: [item.id, JSON.stringify(item)],
     });
-    return keepTemplate(client, { ...newTemplate('Kept beside a rack'), drawings: [drawing] });
+    const { rods: _rods, ...template } = newTemplate('Kept beside a rack');
+    await keepRun(client, oldRun(template.id));
+    return keepTemplate(client, { ...template, drawings: [drawing] });
+  },
+  '0003_wishes_and_rods': async (client) => {
+    const drawing = { id: crypto.randomUUID(), fileName: 'kept.svg', steps: noSteps(0.5) };
+    const template = { ...newTemplate('Kept with rods'), drawings: [drawing] };
+    await keepRun(client, { ...oldRun(template.id), wood: NO_WISHES });
+    return keepTemplate(client, template);
   },
 };
+
+/** A run as it was before wood could be granted to it. */
+function oldRun(templateId: string): Omit<Run, 'wood'> {
+  const line = { templateId, revision: 1, copies: 2, spares: {}, onHand: {} };
+  const { wood: _wood, ...run } = newRun(crypto.randomUUID(), 'Kept run', [line]);
+  return run;
+}
+
+async function keepRun<T extends Omit<Run, 'wood'>>(client: Client, run: T): Promise<void> {
+  await client.execute({
+    sql: 'INSERT INTO runs (id, version, doc) VALUES (?, 1, ?)',
+    args: [run.id, JSON.stringify(run)],
+  });
+}
 
 async function keepTemplate<T extends { readonly id: string }>(client: Client, template: T): Promise<string> {
   await client.execute({ sql: 'INSERT INTO templates (id, version, revision) VALUES (?, 3, 1)', args: [template.id] });
@@ -87,6 +111,8 @@ test.each(tags)('a shop left at %s opens with its data', async (tag) => {
   // The form of today takes it as it is, with the size that was kept.
   expect(check(templateSchema, stored.doc)).toMatchObject({ ok: true });
   expect(stored.doc.drawings[0]?.steps.mmPerUnit).toBe(0.5);
+  for (const run of await again.read((session) => listRuns(session)))
+    expect(check(runSchema, run.doc)).toMatchObject({ ok: true });
   await again.close();
   await rm(folder, { recursive: true });
 });

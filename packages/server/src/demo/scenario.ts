@@ -22,10 +22,20 @@ export interface DemoDrawing {
   readonly parts: readonly DemoPart[];
 }
 
+/** A dowel, sizes as typed. */
+export interface DemoRod {
+  readonly name: string;
+  readonly woodId: string;
+  readonly thickness: string;
+  readonly length: string;
+  readonly perCopy: number;
+}
+
 export interface DemoTemplate {
   readonly name: string;
   readonly note: string;
   readonly copies: number;
+  readonly rods?: readonly DemoRod[];
   readonly drawings: readonly DemoDrawing[];
 }
 
@@ -62,6 +72,10 @@ export const DEMO_TEMPLATES: readonly DemoTemplate[] = [
     name: 'Rocking whale',
     note: 'Dowels tight in the rockers, loose in the body.',
     copies: 8,
+    rods: [
+      { name: 'Rocker dowel', woodId: 'yellow-birch', thickness: '1/4', length: '2 1/4', perCopy: 2 },
+      { name: 'Fin pin', woodId: 'yellow-birch', thickness: '1/4', length: '1 1/8', perCopy: 2 },
+    ],
     drawings: [
       {
         file: 'rocking-whale.svg',

@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import {
   followSteps,
   inches,
+  NO_WISHES,
   noSteps,
   parseLength,
   parseStock,
@@ -12,6 +13,7 @@ import {
   type DrawingSteps,
   type Part,
   type PlanInput,
+  type RodNeed,
   type Template,
   type WorkEvent,
 } from '@rapid-jig/core';
@@ -89,6 +91,7 @@ async function readTemplate(demo: DemoTemplate, folder: string): Promise<ReadTem
     name: demo.name,
     note: demo.note,
     parts,
+    rods: rodsOf(demo),
     drawings: files.map(({ id, fileName, steps }) => ({ id, fileName, steps })),
     archived: false,
   };
@@ -122,6 +125,23 @@ function partsOf(drawing: DemoDrawing, text: string): { parts: Part[]; steps: Dr
   return { parts, steps };
 }
 
+const rodsOf = ({ name, rods = [] }: DemoTemplate): RodNeed[] =>
+  rods.map((rod) => {
+    const [thickness, length] = [parseLength(rod.thickness, 'in'), parseLength(rod.length, 'in')];
+    if (!thickness.ok || !length.ok) throw new Error(`${name}: ${rod.name} has no size`);
+    const { woodId, perCopy } = rod;
+    return {
+      id: idFor(`${name} ${rod.name}`),
+      name: rod.name,
+      kind: 'dowel',
+      woodId,
+      thickness: thickness.value,
+      width: null,
+      length: length.value,
+      perCopy,
+    };
+  });
+
 const demoRun = (templates: readonly Template[], now: Date): Omit<PlanInput['run'], 'id'> => ({
   ...DEMO_RUN,
   dueDate: new Date(now.getTime() + DEMO_DAYS_AHEAD * DAY_MS).toISOString().slice(0, 10),
@@ -133,6 +153,7 @@ const demoRun = (templates: readonly Template[], now: Date): Omit<PlanInput['run
     onHand: {},
   })),
   measured: [{ woodId: 'cherry', nominalMm: inches(3 / 8), measured: { mm: inches(13 / 32), typed: '13/32' } }],
+  wood: NO_WISHES,
   archived: false,
 });
 

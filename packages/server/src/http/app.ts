@@ -49,6 +49,8 @@ const securityHeaders = (): RequestHandler =>
       useDefaults: false,
       directives: {
         defaultSrc: ["'self'"],
+        // The solver that cuts dowels is WebAssembly.
+        scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
         styleSrc: ["'self'", "'unsafe-inline'"],
         imgSrc: ["'self'", 'data:', 'blob:'],
         objectSrc: ["'none'"],

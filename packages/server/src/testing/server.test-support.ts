@@ -66,6 +66,7 @@ export const newTemplate = (name = 'Luggage tag'): Template => ({
   name,
   note: '',
   parts: [squarePart()],
+  rods: [],
   drawings: [],
   archived: false,
 });

@@ -11,6 +11,7 @@ import {
   type LengthUnit,
   type Part,
   type PlanInput,
+  NO_WISHES,
 } from '@rapid-jig/core';
 import { Area, Distance, Measure, Size } from '../fields/Measure';
 import { CheckBar, PatternPages } from '../runs/SheetPatterns';
@@ -68,7 +69,7 @@ const part = (changes: Partial<Part> = {}): Part => ({
 });
 
 async function planOf(one: Part, copies: number) {
-  const template = { id: 't', name: 'T', note: '', parts: [one], drawings: [], archived: false };
+  const template = { id: 't', name: 'T', note: '', parts: [one], rods: [], drawings: [], archived: false };
   const input: PlanInput = {
     run: {
       id: 'r',
@@ -78,6 +79,7 @@ async function planOf(one: Part, copies: number) {
       spares: { kind: 'count', count: 0 },
       maxLayers: 3,
       measured: [],
+      wood: NO_WISHES,
       archived: false,
     },
     revisions: [{ revision: 1, template }],

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { err, ok, parseStock, type StockItem, type StockMove, type WoodGroup } from '@rapid-jig/core';
+import { err, ok, parseStock, type StockItem, type StockMove, type RodGroup, type WoodGroup } from '@rapid-jig/core';
 import type { NewStock, Stored } from '@rapid-jig/contract';
 import type { Api } from '../api/client';
 import type { Drafts } from '../documents/drafts';
@@ -77,7 +77,12 @@ describe('the rack in this browser', () => {
 
 describe('the stock of a run', () => {
   const beech = { ...typed('beech 4/4 x 6 x 48').item, id: 'beech' };
-  const board = (copy: number, offcuts: WoodGroup['boards'][number]['offcuts']) => ({ itemId: 'beech', copy, offcuts });
+  const board = (copy: number, offcuts: WoodGroup['boards'][number]['offcuts']) => ({
+    itemId: 'beech',
+    copy,
+    offcuts,
+    way: { yield: 2 },
+  });
   const groups = [
     {
       thicknessMm: 6.35,
@@ -86,11 +91,25 @@ describe('the stock of a run', () => {
   ] as unknown as WoodGroup[];
 
   test('slices of one board are one board', () => {
-    expect(boardsTaken(groups)).toEqual([{ itemId: 'beech', count: 2 }]);
+    expect(boardsTaken({ groups, rods: [] })).toEqual([{ itemId: 'beech', count: 2 }]);
+  });
+
+  test('what is glued up takes two boards, and bars are taken one by one', () => {
+    const glued = [{ ...groups[0], boards: [{ ...board(1, []), way: { yield: 0.5 } }] }] as unknown as WoodGroup[];
+    expect(boardsTaken({ groups: glued, rods: [] })).toEqual([{ itemId: 'beech', count: 2 }]);
+    const bars = [
+      { itemId: 'rod', copy: 1, restMm: 100 },
+      { itemId: 'rod', copy: 2, restMm: 50 },
+    ];
+    const rods = [{ bars }] as unknown as RodGroup[];
+    expect(boardsTaken({ groups: [], rods })).toEqual([{ itemId: 'rod', count: 2 }]);
+    const rod = { ...typed('beech dowel 3/8 x 36').item, id: 'rod' };
+    // Ends of less than three inches are not worth keeping.
+    expect(offcutsOf({ groups: [], rods }, [rod])).toMatchObject([{ kind: 'dowel', length: { mm: 100 } }]);
   });
 
   test('offcuts come back as what they are: milled, of their own size, at the same place', () => {
-    const [offcut, ...more] = offcutsOf(groups, [beech]);
+    const [offcut, ...more] = offcutsOf({ groups, rods: [] }, [beech]);
     expect(more).toEqual([]);
     expect(offcut).toMatchObject({
       kind: 'offcut',

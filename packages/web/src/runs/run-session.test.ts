@@ -10,6 +10,7 @@ import {
   type Run,
   type Template,
   type WorkEvent,
+  NO_WISHES,
 } from '@rapid-jig/core';
 import type { ApiFault } from '@rapid-jig/contract';
 import type { Api } from '../api/client';
@@ -23,6 +24,7 @@ const template: Template = {
   id: 'tag',
   name: 'Tag',
   note: '',
+  rods: [],
   drawings: [],
   archived: false,
   parts: [
@@ -61,6 +63,7 @@ const run: Run = {
   spares: { kind: 'count', count: 0 },
   maxLayers: null,
   measured: [],
+  wood: NO_WISHES,
   archived: false,
 };
 const OFF: ApiFault = { kind: 'unexpected', message: 'off', where: '', hint: '' };

@@ -17,6 +17,7 @@ import { FIGURE } from '../theme/theme';
 import { DropZone } from './DropZone';
 import { Exports } from './Exports';
 import { PartEditor } from './PartEditor';
+import { RodsSection } from './RodsSection';
 import { Swatch } from '../drawing/Swatch';
 import { Measure } from '../fields/Measure';
 import { NameField } from '../fields/NameField';
@@ -93,6 +94,7 @@ export function TemplateView() {
         />
         {chosen && <PartEditor key={chosen.id} document={document} part={chosen} />}
       </Box>
+      <RodsSection document={document} />
       <Box sx={{ mt: 4, maxWidth: 760 }}>
         <DropZone
           words="More parts for this product: drop another drawing."

@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals';
-import { TYPICAL_BLADES, TYPICAL_SHOP, type PlanError, type PlanInput, type Result } from '@rapid-jig/core';
+import { TYPICAL_BLADES, TYPICAL_SHOP, type PlanError, type PlanInput, type Result, NO_WISHES } from '@rapid-jig/core';
 import { newestOnly } from './clients';
 import type { PlannedRun } from './planner.worker';
 
@@ -12,6 +12,7 @@ const input = (name: string): PlanInput => ({
     spares: { kind: 'count', count: 0 },
     maxLayers: null,
     measured: [],
+    wood: NO_WISHES,
     archived: false,
   },
   revisions: [],

@@ -1,17 +1,26 @@
 import { expose } from 'comlink';
 import {
   costOf,
+  highsSolver,
+  layingWood,
+  planRods,
   planRun,
-  planWood,
   seededSearch,
+  stripsToRip,
+  waysOut,
+  type LinearSolver,
   type Plan,
   type PlanCost,
   type PlanError,
   type PlanInput,
   type Result,
+  type RodGroup,
+  type WayOut,
   type WoodGroup,
   type WoodPlanInput,
+  type WoodProgress,
 } from '@rapid-jig/core';
+import highsFile from 'highs/runtime?url';
 
 export interface PlannedRun {
   readonly plan: Plan;
@@ -20,9 +29,58 @@ export interface PlannedRun {
   readonly tookMs: number;
 }
 
+export type WoodTask = Omit<WoodPlanInput, 'strips'>;
+
+export interface LaidWood {
+  readonly groups: readonly WoodGroup[];
+  readonly rods: readonly RodGroup[];
+  /** True where the maker ended the search. */
+  readonly stopped: boolean;
+}
+
+/** Works this long before it looks whether it shall stop, ms. */
+const SLICE_MS = 60;
+
+let solver: Promise<LinearSolver> | null = null;
+const loadSolver = (): Promise<LinearSolver> =>
+  (solver ??= import('highs').then(async ({ default: load }) =>
+    highsSolver(await load({ locateFile: () => highsFile })),
+  ));
+
+/** The laying that is wanted; an older one ends at once. */
+let current = 0;
+let isStopped = false;
+
 const planner = {
-  wood(input: WoodPlanInput): WoodGroup[] {
-    return planWood(input, seededSearch);
+  /** Lays blanks and cuts rods. Null where a later call has begun. */
+  async wood(task: WoodTask, onProgress: (progress: WoodProgress) => void): Promise<LaidWood | null> {
+    const own = ++current;
+    isStopped = false;
+    const rods =
+      task.plan.rods.length === 0 ? [] : planRods(task.plan.rods, task.rack, task.machines, await loadSolver());
+    const laying = layingWood({ ...task, strips: stripsToRip(rods) }, seededSearch, () => isStopped);
+    let next = laying.next();
+    while (!next.done) {
+      onProgress(next.value);
+      const until = performance.now() + SLICE_MS;
+      while (!next.done && performance.now() < until) next = laying.next();
+      await new Promise((resolve) => setTimeout(resolve, 0));
+      if (own !== current) return null;
+    }
+    return { groups: next.value, rods, stopped: isStopped };
+  },
+
+  stopWood(): void {
+    isStopped = true;
+  },
+
+  async waysOut(
+    input: PlanInput,
+    task: Omit<WoodTask, 'plan' | 'wishes'>,
+    groups: readonly WoodGroup[],
+    rods: readonly RodGroup[],
+  ): Promise<WayOut[]> {
+    return waysOut(input, { ...task, strips: stripsToRip(rods) }, groups, { onStage: () => undefined }, seededSearch);
   },
 
   async plan(input: PlanInput): Promise<Result<PlannedRun, PlanError>> {

@@ -51,7 +51,8 @@ export function piecesOf({ piece, joined }: Block): number[] {
   return piece === null ? [] : [piece];
 }
 
-interface Place {
+/** A rectangle of a board. */
+export interface Place {
   readonly x: number;
   readonly y: number;
   readonly length: number;

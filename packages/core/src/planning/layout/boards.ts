@@ -3,6 +3,7 @@ import { Filler, type Taste } from './fill';
 import { boardAround, type Pin } from './flaws';
 import type { Search } from './search';
 import { layOnStrip, stripTree } from './strip';
+import { tidied } from './tidy';
 import { eachNode, type CutTree, type LaidPiece } from './tree';
 import type { Flaw } from './verify';
 
@@ -100,7 +101,7 @@ export function* layingOnBoards(
     if (isWorse(best, next)) [best, since] = [next, 0];
     yield best;
   }
-  return best;
+  return { ...best, used: best.used.map((used) => ({ ...used, tree: tidied(used, state) })) };
 }
 
 function stateOf(pieces: readonly LaidPiece[], boards: readonly LaidBoard[], kerf: number, search: Search): State {

@@ -1,28 +1,43 @@
 import type { CutTree } from './tree';
 
+/** What comes off a cut: a finished piece, a part that is cut further, an offcut or waste, or nothing but sawdust. */
+export type CutResult =
+  | { readonly kind: 'piece'; readonly piece: number }
+  | { readonly kind: 'part'; readonly part: number }
+  | { readonly kind: 'rest' | 'dust' };
+
 /** One cut as a person follows it: what is taken in hand, where it is cut, what comes of it. */
 export interface CutStep {
-  /** `1` is the board; what a cut parts gets a letter more: `1a` lies before the blade, `1b` beyond it. */
-  readonly part: string;
+  /** 0 is the board; parts are numbered as they come to be. */
+  readonly part: number;
   readonly axis: 'rip' | 'crosscut';
   /** From the lower left corner of the part in hand, whole nanometres. */
   readonly distance: number;
-  /** Places of the pieces that are finished by this cut. */
-  readonly finished: readonly number[];
+  /** Before the blade, and beyond it. */
+  readonly before: CutResult;
+  readonly beyond: CutResult;
 }
 
 /** The cuts of a board in an order in which each can be made: a part is cut before its own parts are. */
 export function cutList(tree: CutTree): CutStep[] {
   const steps: CutStep[] = [];
-  const waiting: { readonly node: CutTree; readonly part: string }[] = [{ node: tree, part: '1' }];
+  const waiting: { readonly node: CutTree; readonly part: number }[] = [{ node: tree, part: 0 }];
+  let parts = 0;
   for (let next = waiting.shift(); next; next = waiting.shift()) {
     const { node, part } = next;
     if (node.kind !== 'cut') continue;
     const { axis, at, first, second } = node;
-    const finished = [first, second].flatMap((one) => (one?.kind === 'piece' ? [one.piece] : []));
-    steps.push({ part, axis, distance: at - (axis === 'rip' ? node.y : node.x), finished });
-    const parts = [{ node: first, part: `${part}a` }, ...(second ? [{ node: second, part: `${part}b` }] : [])];
-    waiting.unshift(...parts.filter((one) => one.node.kind === 'cut'));
+    const own: typeof waiting = [];
+    const resultOf = (result: CutTree | null): CutResult => {
+      if (result === null) return { kind: 'dust' };
+      if (result.kind === 'piece') return { kind: 'piece', piece: result.piece };
+      if (result.kind === 'rest') return { kind: 'rest' };
+      own.push({ node: result, part: ++parts });
+      return { kind: 'part', part: parts };
+    };
+    const distance = at - (axis === 'rip' ? node.y : node.x);
+    steps.push({ part, axis, distance, before: resultOf(first), beyond: resultOf(second) });
+    waiting.unshift(...own);
   }
   return steps;
 }

@@ -3,7 +3,7 @@ export { boardAround } from './flaws';
 export type { Pin } from './flaws';
 export type { BoardsLayout, LaidBoard, UsedBoard } from './boards';
 export { cutList } from './cut-list';
-export type { CutStep } from './cut-list';
+export type { CutResult, CutStep } from './cut-list';
 export { layOnStrip, stripBound, stripTree } from './strip';
 export type { StripLayout } from './strip';
 export { seededSearch } from './search';

@@ -1,8 +1,8 @@
-import { pieceBlock, treeOf, type Block } from './block';
+import { joinBlocks, pieceBlock, treeOf, type Block, type Place } from './block';
 import { joinAgreeing } from './join';
 import { layInSections } from './sections';
 import type { Search } from './search';
-import { cutOff, restNode, type CutTree, type LaidPiece } from './tree';
+import { restNode, type CutTree, type LaidPiece } from './tree';
 
 /** Sections of a strip from end to end, and the least length any layout could need. */
 export interface StripLayout {
@@ -66,16 +66,10 @@ function joinedSections(
   return blocks.every((block) => block.area === block.length * (width + kerf)) ? blocks : null;
 }
 
-/** The cuts of a strip, or of a board as wide and longer: section after section is cut off across. */
-export function stripTree(
-  [section, ...others]: readonly Block[],
-  place: { readonly x: number; readonly y: number; readonly length: number; readonly width: number },
-  kerf: number,
-): CutTree {
-  if (!section) return restNode(place);
-  const length = Math.min(place.length, section.length - kerf);
-  const own = treeOf(section, { ...place, length }, kerf);
-  return cutOff(place, 'crosscut', length, kerf, own, (rest) => stripTree(others, rest, kerf));
+/** The cuts of a strip, or of a board as wide and longer, in its lower left corner. */
+export function stripTree(sections: readonly Block[], place: Place, kerf: number): CutTree {
+  const whole = sections.reduceRight<Block | null>((beyond, section) => joinBlocks(section, beyond, true), null);
+  return whole ? treeOf(whole, place, kerf) : restNode(place);
 }
 
 /** Steps taken from a search until a share of them is used up. */

@@ -1,12 +1,14 @@
+import { useState } from 'react';
 import { Box, Typography } from '@mui/material';
+import { useDrag } from '@use-gesture/react';
 import {
   eachNode,
   formatLength,
   type BoardPlan,
+  type CutResult,
   type CutStep,
   type CutTree,
   type LengthUnit,
-  type MilledStock,
   type NeededBlank,
   type StockItem,
 } from '@rapid-jig/core';
@@ -14,12 +16,25 @@ import { woodFill } from '../../drawing/WoodDefs';
 import { ItemSize } from '../../rack/RackView';
 import { DefectShape } from '../../rack/BoardPicture';
 import { useUnit } from '../../services';
+import { wayWords } from './words';
+
+/** Where a blank was let go: the board of its group, and its lower left corner there, mm. */
+export interface Dropped {
+  readonly board: number;
+  readonly x: number;
+  readonly y: number;
+}
 
 interface BoardLayoutProps {
   readonly board: BoardPlan;
+  /** Its place in the group, and the group's own name: a blank stays in its group. */
+  readonly place: number;
+  readonly group: string;
   readonly blanks: readonly NeededBlank[];
   readonly woodId: string;
   readonly item: StockItem | null;
+  readonly onDrop: (blank: number, dropped: Dropped) => void;
+  readonly onUnpin: (blank: number) => void;
 }
 
 /** The longest board is drawn this wide, px. */
@@ -27,9 +42,9 @@ const MOST_PX = 760;
 const NM_PER_MM = 1e6;
 
 /** One board with its blanks where they lie, and the cuts as a list that can be followed. */
-export function BoardLayout({ board, blanks, woodId, item }: BoardLayoutProps) {
+export function BoardLayout({ board, place, group, blanks, woodId, item, onDrop, onUnpin }: BoardLayoutProps) {
   const { unit } = useUnit();
-  const { length, width, tree, cuts, way, defects } = board;
+  const { length, width, tree, cuts, way, defects, pinned } = board;
   const scale = Math.min(MOST_PX / length, 3);
   return (
     <Box>
@@ -37,14 +52,18 @@ export function BoardLayout({ board, blanks, woodId, item }: BoardLayoutProps) {
         {item && <ItemSize item={item} />}
         {item?.place ? `, ${item.place}` : ''} <b>{wayWords(way, unit)}</b>
       </Typography>
-      <Box sx={{ overflowX: 'auto' }}>
+      <Box sx={{ overflowX: { xs: 'auto', md: 'visible' } }}>
         <svg
-          role="img"
+          role="group"
           aria-label={`Board ${formatLength(length, unit)} by ${formatLength(width, unit)} with its blanks`}
+          data-board={place}
+          data-group={group}
+          data-scale={scale}
+          data-width={width}
           width={length * scale + 2}
           height={width * scale + 2}
           viewBox={`0 ${String(-width)} ${String(length)} ${String(width)}`}
-          style={{ display: 'block' }}
+          style={{ display: 'block', overflow: 'visible' }}
         >
           <rect x={0} y={-width} width={length} height={width} fill="#fbf3e2" />
           <rect
@@ -66,8 +85,11 @@ export function BoardLayout({ board, blanks, woodId, item }: BoardLayoutProps) {
               key={piece.piece}
               piece={piece}
               name={blanks[piece.piece]?.name ?? ''}
+              pinned={pinned.includes(piece.piece)}
               px={1 / scale}
               unit={unit}
+              onDrop={(dropped) => onDrop(piece.piece, dropped)}
+              onUnpin={() => onUnpin(piece.piece)}
             />
           ))}
         </svg>
@@ -94,63 +116,120 @@ function piecesOf(tree: CutTree): LaidNode[] {
 interface BlankShapeProps {
   readonly piece: LaidNode;
   readonly name: string;
+  readonly pinned: boolean;
   readonly px: number;
   readonly unit: LengthUnit;
+  readonly onDrop: (dropped: Dropped) => void;
+  readonly onUnpin: () => void;
 }
 
-/** A blank on its board, with its name where there is room for it. */
-function BlankShape({ piece, name, px, unit }: BlankShapeProps) {
-  const [x, y, length, width] = [piece.x, piece.y, piece.length, piece.width].map((value) => value / NM_PER_MM) as [
-    number,
-    number,
-    number,
-    number,
-  ];
+/** An arrow key moves a blank this far, mm: farther than what pulls it tight against an edge. */
+const KEY_MM = 8;
+
+/** A blank on its board, with its name where there is room. It is dragged, or moved with the arrow keys; Delete lets it go. */
+function BlankShape({ piece, name, pinned, px, unit, onDrop, onUnpin }: BlankShapeProps) {
+  const [x, y] = [piece.x / NM_PER_MM, piece.y / NM_PER_MM];
+  const [length, width] = [piece.length / NM_PER_MM, piece.width / NM_PER_MM];
+  const [moved, setMoved] = useState<readonly [number, number] | null>(null);
+  const bind = useDrag(
+    ({ movement: [right, down], last, tap, event, xy }) => {
+      if (!last) {
+        setMoved([right * px, down * px]);
+        return;
+      }
+      setMoved(null);
+      if (tap) return;
+      const here = (event.currentTarget as Element | null)?.closest('svg') ?? null;
+      const byKey = !('clientX' in event);
+      const dropped = here && placeOn(here, byKey ? null : xy, [x + right * px, y - down * px], [length, width]);
+      if (dropped) onDrop(dropped);
+    },
+    { keyboardDisplacement: KEY_MM / px, filterTaps: true, pointer: { capture: true } },
+  );
   const letters = Math.floor(length / (7 * px));
+  const label = `${name}, ${formatLength(length, unit)} by ${formatLength(width, unit)}${pinned ? ', pinned' : ''}`;
   return (
-    <g>
-      <title>{`${name}, ${formatLength(length, unit)} by ${formatLength(width, unit)}`}</title>
-      <rect
-        x={x}
-        y={-y - width}
-        width={length}
-        height={width}
-        fill="#fffdf8"
-        fillOpacity={0.72}
-        stroke="var(--rj-palette-line)"
-        strokeWidth={1.4}
-        vectorEffect="non-scaling-stroke"
-      />
-      {letters > 2 && width > 14 * px && (
-        <text x={x + length / 2} y={-y - width / 2 + 4 * px} fontSize={12 * px} textAnchor="middle" fill="#2a1f16">
-          {name.length > letters ? `${name.slice(0, letters - 1)}…` : name}
-        </text>
-      )}
+    <g
+      onDoubleClick={onUnpin}
+      onKeyUp={(event) => {
+        if (event.key === 'Delete') onUnpin();
+      }}
+    >
+      <g
+        {...bind()}
+        role="button"
+        tabIndex={0}
+        aria-label={label}
+        aria-pressed={pinned}
+        style={{ cursor: 'grab', touchAction: 'none' }}
+        transform={moved ? `translate(${String(moved[0])} ${String(moved[1])})` : undefined}
+      >
+        <title>{`${label}. Drag it to pin it elsewhere${pinned ? '; double-click lets it go' : ''}.`}</title>
+        <rect
+          x={x}
+          y={-y - width}
+          width={length}
+          height={width}
+          fill="#fffdf8"
+          fillOpacity={moved ? 0.9 : 0.72}
+          stroke="var(--rj-palette-line)"
+          strokeWidth={pinned ? 3 : 1.4}
+          vectorEffect="non-scaling-stroke"
+        />
+        {letters > 2 && width > 14 * px && (
+          <text x={x + length / 2} y={-y - width / 2 + 4 * px} fontSize={12 * px} textAnchor="middle" fill="#2a1f16">
+            {name.length > letters ? `${name.slice(0, letters - 1)}…` : name}
+          </text>
+        )}
+        {pinned && <circle cx={x + 7 * px} cy={-y - width + 7 * px} r={3.5 * px} fill="#2a1f16" />}
+      </g>
     </g>
   );
 }
 
-function wayWords({ way }: MilledStock, unit: LengthUnit): string {
-  switch (way.kind) {
-    case 'ready':
-      return '';
-    case 'plane':
-      return `: flatten and plane off ${formatLength(way.takenMm, unit)}`;
-    case 'resaw':
-      return `: resaw into ${String(way.slices)} slices, plane both faces of each`;
-    case 'laminate':
-      return ': glue up two layers';
-  }
+/** Which board of the same group lies under the pointer, and where on it the blank is; null over none. */
+function placeOn(
+  here: Element,
+  pointer: readonly [number, number] | null,
+  corner: readonly [number, number],
+  [length, width]: readonly [number, number],
+): Dropped | null {
+  const board = Number(here.getAttribute('data-board'));
+  if (!pointer) return { board, x: corner[0], y: corner[1] };
+  const under = document
+    .elementsFromPoint(...pointer)
+    .map((element) => element.closest('svg[data-board]'))
+    .find((svg) => svg !== null);
+  if (!under || under === here) return { board, x: corner[0], y: corner[1] };
+  if (under.getAttribute('data-group') !== here.getAttribute('data-group')) return null;
+  const scale = Number(under.getAttribute('data-scale'));
+  const box = under.getBoundingClientRect();
+  // On another board the blank lies with its middle under the pointer.
+  const x = (pointer[0] - box.left) / scale - length / 2;
+  const y = Number(under.getAttribute('data-width')) - (pointer[1] - box.top) / scale - width / 2;
+  return { board: Number(under.getAttribute('data-board')), x, y };
 }
 
-/** `Part 1a: rip at 5 1/2"; Fin is done` */
+/** `Part 3: rip at 5 1/2": Fin, then part 4` */
 function cutWords(
-  { part, axis, distance, finished }: CutStep,
+  { part, axis, distance, before, beyond }: CutStep,
   blanks: readonly NeededBlank[],
   unit: LengthUnit,
 ): string {
-  const board = part === '1' ? 'The board' : `Part ${part}`;
-  const cut = axis === 'rip' ? 'rip' : 'crosscut';
-  const done = finished.map((i) => blanks[i]?.name ?? '').join(' and ');
-  return `${board}: ${cut} at ${formatLength(distance / NM_PER_MM, unit)}${done ? `; ${done}` : ''}`;
+  const inHand = part === 0 ? 'The board' : `Part ${String(part)}`;
+  const results = [before, beyond].map((result) => resultWords(result, blanks)).filter((words) => words !== '');
+  return `${inHand}: ${axis} at ${formatLength(distance / NM_PER_MM, unit)}: ${results.join(' and ')}`;
+}
+
+function resultWords(result: CutResult, blanks: readonly NeededBlank[]): string {
+  switch (result.kind) {
+    case 'piece':
+      return blanks[result.piece]?.name ?? '';
+    case 'part':
+      return `part ${String(result.part)}`;
+    case 'rest':
+      return 'a rest';
+    case 'dust':
+      return '';
+  }
 }

@@ -158,6 +158,7 @@ const emptyTemplate = (name: string): Template => ({
   name: name.trim(),
   note: '',
   parts: [],
+  rods: [],
   drawings: [],
   archived: false,
 });

@@ -1,0 +1,44 @@
+import { sumMm } from '../../units';
+import { flatThickness, SAME_THICKNESS, woodById } from '../../wood';
+import type { NeededBlank } from './needs';
+import type { RackEntry } from './sources';
+
+/** Board feet of solid wood, square feet of a sheet; and the least width and length it must have, mm. */
+export interface ToBuy {
+  readonly boardFeet: number | null;
+  readonly squareFeet: number;
+  readonly widest: number;
+  readonly longest: number;
+}
+
+const MM3_PER_BOARD_FOOT = 144 * 25.4 ** 3;
+const MM2_PER_SQUARE_FOOT = (12 * 25.4) ** 2;
+
+/** Of blanks that no board has room for: how much wood of which least size. */
+export function toBuy(woodId: string, thicknessMm: number, missing: readonly NeededBlank[]): ToBuy {
+  const area = sumMm(missing.map(({ length, width }) => length * width));
+  const isSheet = woodById(woodId)?.kind === 'sheet';
+  return {
+    boardFeet: isSheet ? null : (area * thicknessMm) / MM3_PER_BOARD_FOOT,
+    squareFeet: area / MM2_PER_SQUARE_FOOT,
+    widest: missing.reduce((most, { width }) => Math.max(most, width), 0),
+    longest: missing.reduce((most, { length }) => Math.max(most, length), 0),
+  };
+}
+
+/** Other woods of the thickness with so much area on the rack, mm2. */
+export function substitutesFor(
+  woodId: string,
+  thicknessMm: number,
+  area: number,
+  rack: readonly RackEntry[],
+): string[] {
+  const room = new Map<string, number>();
+  for (const { item, free } of rack) {
+    if (item.woodId === null || item.woodId === woodId || item.archived || item.rough) continue;
+    if (Math.abs(flatThickness(item) - thicknessMm) > SAME_THICKNESS) continue;
+    const own = (item.length?.mm ?? 0) * (item.width?.mm ?? 0) * Math.max(0, free);
+    room.set(item.woodId, (room.get(item.woodId) ?? 0) + own);
+  }
+  return [...room].filter(([, own]) => own >= area).map(([id]) => id);
+}

@@ -1,0 +1,116 @@
+import { toNm } from '../../units';
+import { waysFrom, type Machines, type MilledStock, type StockItem } from '../../wood';
+import type { LaidBoard } from '../layout';
+import type { WoodWishes } from '../wishes';
+
+/** Something on the rack and how many of it this run may have. */
+export interface RackEntry {
+  readonly item: StockItem;
+  readonly free: number;
+}
+
+/** A board as blanks are laid on it: as it is, planed, glued up, or a slice of it. */
+export interface Source {
+  readonly item: StockItem;
+  /** Which of the alike ones, from 1; slices of one board share it. */
+  readonly copy: number;
+  /** Which slice of it, from 1. */
+  readonly slice: number;
+  readonly way: MilledStock;
+}
+
+/** Of alike boards no run needs more than so many looked at. */
+const MOST_ALIKE = 80;
+/** Milling counts as so much more wood: what is ready goes first. */
+const MILLED = 1.15;
+/** Using an offcut counts as less than its area; each inch of width makes a board count a little more, so that wide ones are spared. */
+const OFFCUT_SHARE = 0.6;
+const WIDTH_WEIGHT = 0.01;
+
+/** Entries of a wood that blanks can be cut from. */
+export const usableOf = (woodId: string, rack: readonly RackEntry[]): RackEntry[] =>
+  rack.filter(({ item, free }) => item.woodId === woodId && item.kind !== 'dowel' && free > 0 && !item.archived);
+
+/** Every board of the wood that gives this thickness, the ready ones first; a resawn board stands for each of its slices. */
+export function sourcesFor(
+  woodId: string,
+  thicknessMm: number,
+  rack: readonly RackEntry[],
+  machines: Machines,
+  wishes: Pick<WoodWishes, 'laminate' | 'byHand'>,
+): Source[] {
+  return usableOf(woodId, rack)
+    .flatMap(({ item, free }) => {
+      const way = waysFrom(item, thicknessMm, machines).find(
+        ({ lacking, way: { kind } }) =>
+          (wishes.byHand || lacking.length === 0) && (wishes.laminate || kind !== 'laminate'),
+      );
+      return way ? sourcesOf(item, Math.min(free, MOST_ALIKE), way) : [];
+    })
+    .sort((a, b) => Number(a.way.way.kind !== 'ready') - Number(b.way.way.kind !== 'ready'));
+}
+
+function sourcesOf(item: StockItem, free: number, way: MilledStock): Source[] {
+  const boards = 1 / way.yield;
+  if (boards > 1)
+    return Array.from({ length: Math.floor(free / boards) }, (_none, i) => ({
+      item,
+      copy: 1 + i * boards,
+      slice: 1,
+      way,
+    }));
+  return Array.from({ length: free * way.yield }, (_none, i) => ({
+    item,
+    copy: 1 + Math.floor(i / way.yield),
+    slice: 1 + (i % way.yield),
+    way,
+  }));
+}
+
+/** A source as the layout takes it: whole nanometres, and what using it costs. */
+export function laidBoard({ item, way }: Source, objective: 'wood' | 'money'): LaidBoard {
+  const [length, width] = [toNm(item.length?.mm ?? 0), toNm(item.width?.mm ?? 0)];
+  const area = (length / 1e6) * (width / 1e6);
+  const milled = way.way.kind === 'ready' ? 1 : MILLED;
+  const share = item.kind === 'offcut' ? OFFCUT_SHARE : 1;
+  const wide = 1 + WIDTH_WEIGHT * (width / 1e6 / 25.4);
+  const money = objective === 'money' && item.costMinor !== null ? item.costMinor : area;
+  const flaws = item.defects.map((defect) => ({
+    x: toNm(defect.x),
+    y: toNm(defect.y),
+    length: toNm(defect.length),
+    width: toNm(defect.width),
+  }));
+  return { length, width, flaws, cost: (money * milled * share * wide) / way.yield, pins: [] };
+}
+
+/** A way to a thickness, and the wood and time it takes. */
+export interface MillingOption {
+  readonly item: StockItem;
+  readonly free: number;
+  readonly milled: MilledStock;
+  /** mm of rough thickness that go into a blank: the wood it costs. */
+  readonly woodMm: number;
+  /** For each piece of the needed thickness. */
+  readonly minutesEach: number;
+}
+
+/** All ways to a thickness from what is on the rack, least wood first, then least time. */
+export function millingOptions(
+  woodId: string,
+  thicknessMm: number,
+  rack: readonly RackEntry[],
+  machines: Machines,
+): MillingOption[] {
+  return usableOf(woodId, rack)
+    .flatMap(({ item, free }) =>
+      waysFrom(item, thicknessMm, machines).map((milled) => ({
+        item,
+        free,
+        milled,
+        woodMm: (item.thickness?.mm ?? 0) / milled.yield,
+        minutesEach: milled.minutes / milled.yield,
+      })),
+    )
+    .sort((a, b) => a.woodMm - b.woodMm || a.minutesEach - b.minutesEach);
+}

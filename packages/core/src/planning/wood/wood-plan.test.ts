@@ -1,0 +1,180 @@
+import { describe, expect, test } from '@jest/globals';
+import { inches } from '../../units';
+import { parseStock, TYPICAL_MACHINES } from '../../wood';
+import { seededSearch } from '../layout';
+import { inputFor, part, planned, rectangle, template } from '../fixtures.test-support';
+import { NO_WISHES, type WoodWishes } from '../wishes';
+import { layingWood, pinBlank, planWood, waysOut, type RackEntry, type WoodGroup } from '.';
+
+const stock = (...typed: string[]): RackEntry[] =>
+  typed.map((text, i) => {
+    const read = parseStock(text, 'in');
+    if (!read.ok) throw new Error(read.error.message);
+    return { item: { ...read.value.item, id: `item ${String(i)}` }, free: read.value.quantity };
+  });
+/** Plates of 4 by 3 in, of red oak 1/4 thick; the blank has a quarter inch more on each side. */
+const plates = async (copies: number) => {
+  const plate = part('plate', { outline: { id: 'o', line: null, path: rectangle(inches(4), inches(3)) } });
+  return planned(inputFor([template('toy', [plate])], copies, { shop: { maxLayers: 1 } }));
+};
+const lay = async (copies: number, ...rack: string[]) => {
+  const [group] = planWood(
+    {
+      plan: await plates(copies),
+      rack: stock(...rack),
+      machines: TYPICAL_MACHINES,
+      objective: 'wood',
+      wishes: NO_WISHES,
+      strips: [],
+    },
+    seededSearch,
+  );
+  return group!;
+};
+
+describe('blanks on the rack', () => {
+  test('a board just wide and long enough for six: six blanks, the cuts in an order that can be followed', async () => {
+    // Six of 4-1/2 by 3-1/2 with five kerfs of 1/8 between: 27-5/8 long.
+    const group = await lay(6, 'red oak 1/4 x 3 1/2 x 28');
+    expect(group.missing).toEqual([]);
+    expect(group.boards).toHaveLength(1);
+    const [board] = group.boards;
+    expect(board!.cuts.every(({ axis }) => axis === 'crosscut')).toBe(true);
+    const seen = new Set([0]);
+    for (const { part: inHand, before, beyond } of board!.cuts) {
+      expect(seen.has(inHand)).toBe(true);
+      for (const result of [before, beyond]) if (result.kind === 'part') seen.add(result.part);
+    }
+  });
+
+  test('what lacks is told in board feet, with the width it takes', async () => {
+    const group = await lay(8, 'red oak 1/4 x 3 1/2 x 28', 'red oak 1/4 x 3 x 90');
+    expect(group.missing).toHaveLength(2);
+    // Two of 4-1/2 by 3-1/2 by 1/4: 7.875 cubic inches of 144 to the board foot.
+    expect(group.toBuy!.boardFeet).toBeCloseTo(7.875 / 144, 6);
+    expect(group.toBuy!.widest).toBeCloseTo(inches(3.5), 6);
+  });
+
+  test('a thicker rough board is resawn where no board of the thickness is there, each of its slices used', async () => {
+    const group = await lay(12, 'red oak 4/4 x 3 1/2 x 28');
+    expect(group.missing).toEqual([]);
+    expect(group.boards.map(({ way, copy }) => [way.way.kind, copy])).toEqual([
+      ['resaw', 1],
+      ['resaw', 1],
+    ]);
+    expect(group.millingMinutes).toBeGreaterThan(0);
+  });
+
+  test('offcuts go first, a wide board is spared, and useful rests are kept', async () => {
+    const group = await lay(2, 'red oak 1/4 x 9 x 30', 'red oak offcut 1/4 x 4 x 12', 'red oak 1/4 x 4 x 30');
+    expect(group.boards.map(({ itemId }) => itemId)).toEqual(['item 1']);
+    const wide = await lay(4, 'red oak 1/4 x 9 x 30', 'red oak 1/4 x 4 x 30');
+    expect(wide.boards.map(({ itemId }) => itemId)).toEqual(['item 1']);
+    // 30 in less four blanks of 4-1/2 and four kerfs: 11-1/2 in of the board is left in one piece.
+    expect(Math.max(...wide.boards[0]!.offcuts.map(({ length }) => length))).toBeCloseTo(inches(11.5), 3);
+  });
+
+  test('another wood of the thickness is named where it has the room, and wood that others reserved is not used', async () => {
+    expect((await lay(2, 'cherry 1/4 x 6 x 30')).substitutes).toEqual(['cherry']);
+    const none = stock('red oak 1/4 x 6 x 30').map((entry) => ({ ...entry, free: 0 }));
+    const [group] = planWood(
+      {
+        plan: await plates(1),
+        rack: none,
+        machines: TYPICAL_MACHINES,
+        objective: 'wood',
+        wishes: NO_WISHES,
+        strips: [],
+      },
+      seededSearch,
+    );
+    expect(group!.missing).toHaveLength(1);
+  });
+
+  test('the share used never passes the share that the kerfs allow', async () => {
+    const group = await lay(20, '6 red oak 1/4 x 5 x 30', '2 red oak 1/4 x 8 x 24');
+    expect(group.usedShare).toBeGreaterThan(0.5);
+    expect(group.usedShare).toBeLessThanOrEqual(group.bestShare);
+    expect(group.bestShare).toBeLessThanOrEqual(1);
+  });
+});
+
+describe('what the maker grants and pins', () => {
+  const plate = part('plate', {
+    outline: { id: 'o', line: null, path: rectangle(inches(4), inches(3)) },
+    pinnedLayers: 3,
+  });
+  const input = inputFor([template('toy', [plate])], 4, { shop: { maxLayers: 4 } });
+  const wood = (...rack: string[]) => ({
+    rack: stock(...rack),
+    machines: TYPICAL_MACHINES,
+    objective: 'wood' as const,
+    strips: [],
+  });
+  const layWith = async (wishes: Partial<WoodWishes>, ...rack: string[]): Promise<WoodGroup> => {
+    const granted = { ...NO_WISHES, ...wishes };
+    const plan = await planned({ ...input, run: { ...input.run, wood: granted } });
+    return planWood({ ...wood(...rack), plan, wishes: granted }, seededSearch)[0]!;
+  };
+
+  test('pinned layers of three make six blanks of four copies; left to the plan they are four', async () => {
+    expect((await layWith({}, 'red oak 1/4 x 4 x 96')).blanks).toHaveLength(6);
+    expect((await layWith({ freeLayers: true }, 'red oak 1/4 x 4 x 96')).blanks).toHaveLength(4);
+  });
+
+  test('a smaller margin, another wood, boards glued up, milling by hand: each as it was granted', async () => {
+    const narrow = await layWith({ margin: { mm: inches(1 / 8), typed: '1/8' } }, 'red oak 1/4 x 4 x 96');
+    expect(narrow.blanks[0]!.width).toBeCloseTo(inches(3.25), 6);
+    const substitutes = [{ woodId: 'red-oak', nominalMm: inches(1 / 4), instead: 'cherry' }];
+    expect((await layWith({ substitutes }, 'cherry 1/4 x 4 x 96')).missing).toEqual([]);
+    const glued = await layWith({ laminate: true }, '2 red oak 5/32 x 4 x 96');
+    expect(glued.boards.map(({ way, copy }) => [way.way.kind, copy])).toEqual([['laminate', 1]]);
+    expect((await layWith({}, '2 red oak 5/32 x 4 x 96')).boards).toEqual([]);
+    const wide = 'red oak 3/4 x 14 x 48';
+    expect((await layWith({}, wide)).boards).toEqual([]);
+    expect((await layWith({ byHand: true }, wide)).boards[0]!.way.lacking).toContain('planer');
+  });
+
+  test('ways out: each is planned anew, what leaves nothing missing stands first, in the order of effort', async () => {
+    // Four blanks of 4-1/2 with three kerfs take 18-3/8 in; the fifth and sixth have no room.
+    const rack = wood('red oak 1/4 x 4 x 19', 'cherry 1/4 x 6 x 60');
+    const groups = planWood({ ...rack, plan: await planned(input), wishes: NO_WISHES }, seededSearch);
+    expect(groups[0]!.missing).toHaveLength(2);
+    const ways = await waysOut(input, rack, groups, { onStage: () => undefined }, seededSearch);
+    expect(ways.map(({ kind, missing }) => [kind, missing])).toEqual([
+      ['free-layers', 0],
+      ['substitute', 0],
+      ['fewer-copies', 0],
+    ]);
+    // Three copies are one stack of three layers.
+    expect(ways[2]!.inputs).toMatchObject({ copies: 3, now: 4 });
+    const lines = ways[2]!.run.lines.map(({ copies }) => copies);
+    expect(lines).toEqual([3]);
+  });
+
+  test('a pinned blank stays where it was put, tight where it nearly is; one that cannot be cut free is refused', async () => {
+    const rack = 'red oak 1/4 x 8 x 48';
+    const group = await layWith({}, rack);
+    const [board] = group.boards;
+    const pinned = pinBlank(group, board!, 2, { x: inches(20), y: 4 });
+    if (!pinned.ok) throw new Error(pinned.error.message);
+    expect(pinned.value).toMatchObject({ x: inches(20), y: 0, itemId: 'item 0', copy: 1, slice: 1, nth: 2 });
+    const again = await layWith({ pins: [pinned.value] }, rack);
+    expect([again.missing, again.boards[0]!.pinned, again.unpinned]).toEqual([[], [2], []]);
+    // In line with it across, but lengthways in the way of both cuts beside it.
+    const crossing = pinBlank(again, again.boards[0]!, 0, { x: inches(20) + 20, y: inches(3) });
+    expect(crossing).toMatchObject({ ok: false, error: { kind: 'cannot-part' } });
+    const elsewhere = await layWith({ pins: [pinned.value] }, 'red oak 1/4 x 3 x 48');
+    expect(elsewhere.unpinned).toHaveLength(1);
+  });
+
+  test('the search tells how far it is, and keeps the best once it is stopped', async () => {
+    const task = { ...wood('2 red oak 1/4 x 8 x 48'), plan: await planned(input), wishes: NO_WISHES };
+    let stopped = false;
+    const laying = layingWood(task, seededSearch, () => stopped);
+    expect(laying.next()).toMatchObject({ done: false, value: { done: 0, of: 1, rounds: 1 } });
+    stopped = true;
+    const last = laying.next();
+    expect(last.done && last.value[0]!.missing).toEqual([]);
+  });
+});

@@ -1,0 +1,262 @@
+import { sumMm, toNm } from '../../units';
+import type { Defect, Machines, MilledStock } from '../../wood';
+import {
+  boardAround,
+  cutList,
+  eachNode,
+  layingOnBoards,
+  verifyCuts,
+  type BoardsLayout,
+  type CutStep,
+  type CutTree,
+  type LaidBoard,
+  type LaidPiece,
+  type Pin,
+  type Search,
+} from '../layout';
+import type { Plan } from '../plan';
+import type { PlannedRod } from '../rods';
+import type { PinnedBlank, WoodWishes } from '../wishes';
+import { substitutesFor, toBuy, type ToBuy } from './lacking';
+import { woodNeeds, type WoodNeeds } from './needs';
+import { laidBoard, millingOptions, sourcesFor, type MillingOption, type RackEntry, type Source } from './sources';
+
+export interface WoodPlanInput {
+  readonly plan: Plan;
+  readonly rack: readonly RackEntry[];
+  readonly machines: Machines;
+  /** What layouts are chosen by: less wood, or less money where prices are known. */
+  readonly objective: 'wood' | 'money';
+  readonly wishes: WoodWishes;
+  /** Strips to be ripped from boards: see `stripsToRip`. */
+  readonly strips: readonly PlannedRod[];
+}
+
+/** A board, or a slice resawn from one, with what is cut from it. mm. */
+export interface BoardPlan {
+  readonly itemId: string;
+  /** Which of the alike ones, and which slice of it, from 1. */
+  readonly copy: number;
+  readonly slice: number;
+  readonly way: MilledStock;
+  readonly length: number;
+  readonly width: number;
+  readonly defects: readonly Defect[];
+  readonly tree: CutTree;
+  readonly cuts: readonly CutStep[];
+  /** Places in the blanks of its group. */
+  readonly blanks: readonly number[];
+  /** Those of them that the maker put there. */
+  readonly pinned: readonly number[];
+  /** What is left and worth keeping, mm. */
+  readonly offcuts: readonly {
+    readonly x: number;
+    readonly y: number;
+    readonly length: number;
+    readonly width: number;
+  }[];
+}
+
+/** All blanks of one wood and thickness, and where they come from. */
+export interface WoodGroup extends WoodNeeds {
+  readonly kerfMm: number;
+  readonly boards: readonly BoardPlan[];
+  readonly missing: readonly number[];
+  /** Pinned blanks that are no longer needed, or whose board is gone or has no room there. */
+  readonly unpinned: readonly PinnedBlank[];
+  /** Of the boards taken, the share that becomes blanks; and the share that kerfs let no layout pass. */
+  readonly usedShare: number;
+  readonly bestShare: number;
+  /** What to buy, or null. */
+  readonly toBuy: ToBuy | null;
+  /** Other woods on the rack of this thickness with room for what is missing. */
+  readonly substitutes: readonly string[];
+  readonly millingMinutes: number;
+  /** Every way to this thickness from what is on the rack. */
+  readonly milling: readonly MillingOption[];
+}
+
+/** How far the laying is: groups done, and the best of all so far. */
+export interface WoodProgress {
+  readonly done: number;
+  readonly of: number;
+  readonly rounds: number;
+}
+
+/** Offcuts smaller than this either way are slivers, mm: two inches. */
+const USEFUL_SIDE = 50.8;
+/** Where no machine says its kerf, mm: a usual hand-held saw. */
+const KERF_BY_HAND = 2;
+/** Steps of the search for each group. */
+const STEPS_PER_GROUP = 20_000;
+
+/** Lays a plan's blanks to the end of the search: see {@link layingWood}. */
+export function planWood(
+  input: WoodPlanInput,
+  searchFor: (group: number, steps: number) => Search,
+  steps = STEPS_PER_GROUP,
+): WoodGroup[] {
+  const laying = layingWood(input, searchFor, () => false, steps);
+  for (;;) {
+    const { done, value } = laying.next();
+    if (done) return value;
+  }
+}
+
+/**
+ * Lays the blanks that a plan still needs on what is on the rack, wood by wood. Boards of the very thickness come first,
+ * then thicker ones planed or resawn. Yields after each round of the search; once `isStopped` says so, each group keeps
+ * the best it has. Pure; throws where a layout breaks a rule, which its checker is asked each time.
+ */
+export function* layingWood(
+  input: WoodPlanInput,
+  searchFor: (group: number, steps: number) => Search,
+  isStopped: () => boolean,
+  steps = STEPS_PER_GROUP,
+): Generator<WoodProgress, WoodGroup[]> {
+  const all = woodNeeds(input.plan, input.strips);
+  const groups: WoodGroup[] = [];
+  let rounds = 0;
+  for (const needs of all) {
+    const group = groupBefore(needs, input);
+    const laying = layingOnBoards(group.pieces, group.boards, group.kerf, searchFor(groups.length, steps));
+    let next = laying.next();
+    while (!next.done && !isStopped()) {
+      rounds++;
+      yield { done: groups.length, of: all.length, rounds };
+      next = laying.next();
+    }
+    groups.push(groupAfter(group, next.value, input));
+  }
+  return groups;
+}
+
+/** A group on its way: its blanks as pieces, and the boards they may go on. */
+interface OpenGroup {
+  readonly needs: WoodNeeds;
+  readonly sources: readonly Source[];
+  readonly pieces: readonly LaidPiece[];
+  readonly boards: readonly LaidBoard[];
+  readonly kerf: number;
+  readonly unpinned: readonly PinnedBlank[];
+}
+
+function groupBefore(needs: WoodNeeds, { rack, machines, objective, wishes }: WoodPlanInput): OpenGroup {
+  const kerf = toNm(Math.max(machines.rip?.kerfMm ?? KERF_BY_HAND, machines.crosscut?.kerfMm ?? KERF_BY_HAND));
+  const sources = sourcesFor(needs.woodId, needs.thicknessMm, rack, machines, wishes);
+  const pieces = needs.blanks.map(({ length, width, turnable }): LaidPiece => ({
+    length: toNm(length),
+    width: toNm(width),
+    turnable,
+  }));
+  const boards = sources.map((source) => laidBoard(source, objective));
+  const unpinned: PinnedBlank[] = [];
+  for (const pin of wishes.pins) {
+    if (!needs.blanks.some(({ stackKey }) => stackKey === pin.stackKey)) continue;
+    const board = sources.findIndex((source) => isAt(source, pin));
+    const before = boards[board];
+    const piece = needs.blanks.findIndex(({ stackKey, nth }) => stackKey === pin.stackKey && nth === pin.nth);
+    const put = before && pieces[piece] ? pinOn(before, pieces[piece], piece, pin, kerf) : null;
+    if (put) boards[board] = put;
+    else unpinned.push(pin);
+  }
+  return { needs, sources, pieces, boards, kerf, unpinned };
+}
+
+const isAt = ({ item, copy, slice }: Source, pin: PinnedBlank): boolean =>
+  item.id === pin.itemId && copy === pin.copy && slice === pin.slice;
+
+/** The board with one pin more, or null where it cannot be cut so. */
+function pinOn(board: LaidBoard, piece: LaidPiece, place: number, pin: PinnedBlank, kerf: number): LaidBoard | null {
+  const turned = pin.turned && piece.turnable;
+  const own: Pin = {
+    piece: place,
+    turned,
+    x: toNm(pin.x),
+    y: toNm(pin.y),
+    length: turned ? piece.width : piece.length,
+    width: turned ? piece.length : piece.width,
+  };
+  const pins = [...board.pins, own];
+  return boardAround(board, board.flaws, pins, kerf) ? { ...board, pins } : null;
+}
+
+function groupAfter(
+  { needs, sources, pieces, boards, kerf, unpinned }: OpenGroup,
+  layout: BoardsLayout,
+  { rack, machines }: WoodPlanInput,
+): WoodGroup {
+  const { blanks, woodId, thicknessMm } = needs;
+  const used = layout.used.map(({ board, tree, pieces: laid }): BoardPlan => {
+    const source = sources[board];
+    const size = boards[board];
+    if (!source || !size) throw new Error('a layout uses a board that was not given');
+    const wrong = verifyCuts(tree, size, pieces, kerf, size.flaws);
+    if (wrong.length > 0) throw new Error(`a layout breaks the rules: ${wrong.join('; ')}`);
+    return boardPlan(source, tree, laid, size.pins);
+  });
+  const { missing } = layout;
+  const area = (of: readonly number[]): number =>
+    sumMm(of.map((i) => (blanks[i]?.length ?? 0) * (blanks[i]?.width ?? 0)));
+  const taken = sumMm(used.map(({ length, width }) => length * width));
+  const laid = used.flatMap((board) => board.blanks);
+  const withKerf =
+    laid.reduce((sum, i) => sum + ((pieces[i]?.length ?? 0) + kerf) * ((pieces[i]?.width ?? 0) + kerf), 0) / 1e12;
+  const isLacking = missing.length > 0;
+  return {
+    ...needs,
+    kerfMm: inMm(kerf),
+    boards: used,
+    missing,
+    unpinned,
+    usedShare: taken === 0 ? 0 : area(laid) / taken,
+    bestShare: withKerf === 0 ? 0 : area(laid) / Math.min(taken, withKerf),
+    toBuy: isLacking
+      ? toBuy(
+          woodId,
+          thicknessMm,
+          missing.flatMap((i) => blanks[i] ?? []),
+        )
+      : null,
+    substitutes: isLacking ? substitutesFor(woodId, thicknessMm, area(missing), rack) : [],
+    millingMinutes: millingMinutes(used),
+    milling: millingOptions(woodId, thicknessMm, rack, machines),
+  };
+}
+
+const inMm = (nanometres: number): number => nanometres / 1e6;
+
+function boardPlan(
+  { item, copy, slice, way }: Source,
+  tree: CutTree,
+  blanks: readonly number[],
+  pins: readonly Pin[],
+): BoardPlan {
+  const offcuts: { x: number; y: number; length: number; width: number }[] = [];
+  eachNode(tree, (node) => {
+    if (node.kind !== 'rest' || node.defect) return;
+    const [length, width] = [inMm(node.length), inMm(node.width)];
+    if (Math.min(length, width) >= USEFUL_SIDE) offcuts.push({ x: inMm(node.x), y: inMm(node.y), length, width });
+  });
+  const [length, width] = [item.length?.mm ?? 0, item.width?.mm ?? 0];
+  return {
+    itemId: item.id,
+    copy,
+    slice,
+    way,
+    length,
+    width,
+    defects: item.defects,
+    tree,
+    cuts: cutList(tree),
+    blanks,
+    pinned: pins.map(({ piece }) => piece),
+    offcuts,
+  };
+}
+
+/** Each board is milled once, however many slices of it are used. */
+function millingMinutes(boards: readonly BoardPlan[]): number {
+  const milled = new Map(boards.map(({ itemId, copy, way }) => [`${itemId} ${String(copy)}`, way.minutes]));
+  return [...milled.values()].reduce((sum, minutes) => sum + minutes, 0);
+}

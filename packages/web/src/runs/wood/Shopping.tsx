@@ -1,0 +1,53 @@
+import { Alert, Box } from '@mui/material';
+import { formatLength, woodById, type LengthUnit, type RodGroup, type WoodGroup } from '@rapid-jig/core';
+import { useUnit } from '../../services';
+import { counted } from '../../words/counted';
+
+interface ShoppingProps {
+  readonly groups: readonly WoodGroup[];
+  readonly rods: readonly RodGroup[];
+}
+
+/** What lacks, as a list to go shopping with. */
+export function Shopping({ groups, rods }: ShoppingProps) {
+  const { unit } = useUnit();
+  const lacking = groups.filter(({ missing }) => missing.length > 0);
+  const dowels = rods.filter(({ kind, missing }) => kind === 'dowel' && missing.some((count) => count > 0));
+  if (lacking.length === 0 && dowels.length === 0)
+    return (
+      <Alert severity="success" sx={{ mb: 2 }}>
+        The rack has all the wood for this run.
+      </Alert>
+    );
+  return (
+    <Alert severity="warning" sx={{ mb: 2 }}>
+      <b>To buy</b>
+      <Box component="ul" aria-label="Shopping list" sx={{ m: 0, pl: 2.5 }}>
+        {lacking.map((group) => (
+          <li key={`${group.woodId} ${String(group.thicknessMm)}`}>{boardWords(group, unit)}</li>
+        ))}
+        {dowels.map((group) => (
+          <li key={`${group.woodId} ${String(group.thicknessMm)} dowel`}>{dowelWords(group, unit)}</li>
+        ))}
+      </Box>
+    </Alert>
+  );
+}
+
+function boardWords({ woodId, thicknessMm, missing, toBuy, substitutes }: WoodGroup, unit: LengthUnit): string {
+  const wood = `${woodById(woodId)?.name ?? woodId}, ${formatLength(thicknessMm, unit)} thick`;
+  if (!toBuy) return wood;
+  const { boardFeet, squareFeet, widest, longest } = toBuy;
+  const amount = boardFeet === null ? `${squareFeet.toFixed(1)} sq ft` : `${boardFeet.toFixed(2)} board feet`;
+  const size = `at least ${formatLength(widest, unit)} wide and ${formatLength(longest, unit)} long`;
+  const others = substitutes.map((id) => woodById(id)?.name.toLowerCase() ?? id).join(' or ');
+  const instead = others ? ` The rack has ${others} of this thickness; painted parts may take it.` : '';
+  return `${wood}: ${amount} for ${counted(missing.length, 'blank')}, ${size}.${instead}`;
+}
+
+function dowelWords({ woodId, thicknessMm, rods, missing }: RodGroup, unit: LengthUnit): string {
+  const lengths = rods.flatMap(({ lengthMm }, i) =>
+    missing[i] ? [`${String(missing[i])} of ${formatLength(lengthMm, unit)}`] : [],
+  );
+  return `${woodById(woodId)?.name ?? woodId} dowel, ${formatLength(thicknessMm, unit)}: ${lengths.join(', ')}.`;
+}

@@ -1,0 +1,134 @@
+import { useState } from 'react';
+import { Alert, Box, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
+import {
+  formatLength,
+  formatMinutes,
+  pinBlank,
+  type PinnedBlank,
+  woodById,
+  type MillingOption,
+  type RackEntry,
+  type WoodGroup,
+} from '@rapid-jig/core';
+import { Swatch } from '../../drawing/Swatch';
+import { Measure } from '../../fields/Measure';
+import { ItemSize } from '../../rack/RackView';
+import { useUnit } from '../../services';
+import { counted } from '../../words/counted';
+import { useOpenRun } from '../RunRoute';
+import { BoardLayout, type Dropped } from './BoardLayout';
+import { wayWords } from './words';
+
+interface WoodGroupViewProps {
+  readonly group: WoodGroup;
+  readonly entries: readonly RackEntry[];
+}
+
+/** All blanks of one wood and thickness on their boards; a blank is dragged to where it shall stay, the rest is laid again. */
+export function WoodGroupView({ group, entries }: WoodGroupViewProps) {
+  const { woodId, thicknessMm, blanks, boards, missing, unpinned, usedShare, bestShare, millingMinutes } = group;
+  const { session } = useOpenRun();
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const key = `${woodId} ${String(thicknessMm)}`;
+  const drop = (blank: number, { board, x, y }: Dropped): void => {
+    const target = boards[board];
+    if (!target) return;
+    const pinned = pinBlank(group, target, blank, { x, y });
+    if (!pinned.ok) {
+      setTrouble(`${pinned.error.where}: ${pinned.error.message} ${pinned.error.hint}`);
+      return;
+    }
+    setTrouble(null);
+    repin(blank, [pinned.value]);
+  };
+  const repin = (blank: number, own: readonly PinnedBlank[]): void => {
+    const known = blanks[blank];
+    session.document.edit((run) => ({
+      ...run,
+      wood: {
+        ...run.wood,
+        pins: [
+          ...run.wood.pins.filter(({ stackKey, nth }) => stackKey !== known?.stackKey || nth !== known.nth),
+          ...own,
+        ],
+      },
+    }));
+  };
+  return (
+    <Box component="section" aria-label={woodById(woodId)?.name ?? woodId} sx={{ mt: 3 }}>
+      <Typography variant="h2" sx={{ display: 'flex', gap: 1, alignItems: 'center', flexWrap: 'wrap' }}>
+        <Swatch woodId={woodId} /> {woodById(woodId)?.name}, <Measure mm={thicknessMm} />
+      </Typography>
+      <Typography color="textSecondary" sx={{ mb: 1 }}>
+        {counted(blanks.length - missing.length, 'blank')} on {counted(boards.length, 'board')}
+        {boards.length > 0 &&
+          ` · ${(usedShare * 100).toFixed(1)} % used; with these kerfs no layout can pass ${(bestShare * 100).toFixed(1)} %`}
+        {millingMinutes > 0 && ` · ${formatMinutes(millingMinutes)} of milling`}
+      </Typography>
+      <MillingWays milling={group.milling} />
+      {trouble && (
+        <Alert severity="warning" onClose={() => setTrouble(null)} sx={{ mb: 1 }}>
+          {trouble}
+        </Alert>
+      )}
+      {unpinned.length > 0 && (
+        <Alert severity="info" sx={{ mb: 1 }}>
+          {counted(unpinned.length, 'pinned blank')} could not stay in place: the board is gone, or no cut frees it
+          there. It was laid with the rest.
+        </Alert>
+      )}
+      <Box sx={{ display: 'flex', flexDirection: 'column', gap: 2.5 }}>
+        {boards.map((board, i) => (
+          <BoardLayout
+            key={`${board.itemId} ${String(board.copy)} ${String(board.slice)}`}
+            board={board}
+            place={i}
+            group={key}
+            blanks={blanks}
+            woodId={woodId}
+            item={entries.find(({ item }) => item.id === board.itemId)?.item ?? null}
+            onDrop={drop}
+            onUnpin={(blank) => repin(blank, [])}
+          />
+        ))}
+      </Box>
+    </Box>
+  );
+}
+
+/** Every way to the thickness from what is on the rack, with the wood and the time it takes. */
+function MillingWays({ milling }: { readonly milling: readonly MillingOption[] }) {
+  const { unit } = useUnit();
+  if (!milling.some(({ milled }) => milled.way.kind !== 'ready')) return null;
+  return (
+    <Box component="details" sx={{ mb: 1.5, maxWidth: 860 }}>
+      <Box component="summary" sx={{ cursor: 'pointer', py: 0.5 }}>
+        Ways to mill this thickness: {milling.length}
+      </Box>
+      <Table size="small">
+        <TableHead>
+          <TableRow>
+            <TableCell>From</TableCell>
+            <TableCell>How</TableCell>
+            <TableCell align="right">Pieces from one</TableCell>
+            <TableCell align="right">Wood in each</TableCell>
+            <TableCell align="right">Time for each</TableCell>
+          </TableRow>
+        </TableHead>
+        <TableBody>
+          {milling.map(({ item, milled, woodMm, minutesEach }, i) => (
+            <TableRow key={i}>
+              <TableCell>
+                <ItemSize item={item} />
+              </TableCell>
+              <TableCell>{wayWords(milled, unit).replace(/^: /, '') || 'as it is'}</TableCell>
+              <TableCell align="right">{milled.yield === 0.5 ? '1 from 2' : milled.yield}</TableCell>
+              <TableCell align="right">{formatLength(woodMm, unit)} of thickness</TableCell>
+              <TableCell align="right">{minutesEach > 0 ? formatMinutes(minutesEach) : '–'}</TableCell>
+            </TableRow>
+          ))}
+        </TableBody>
+      </Table>
+    </Box>
+  );
+}

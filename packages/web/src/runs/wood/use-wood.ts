@@ -1,0 +1,68 @@
+import { useEffect, useMemo, useState } from 'react';
+import { countStock, stockCount, type RackEntry, type WayOut, type WoodProgress } from '@rapid-jig/core';
+import type { RackSession } from '../../rack/rack-session';
+import { useDrawer, useServices, useShop } from '../../services';
+import type { LaidWood, WoodTask } from '../../workers/planner.worker';
+import { useRunDoc, useRunState } from '../RunRoute';
+
+/** What the run may have: all that no other run has reserved. */
+export function rackFor({ items, moves }: ReturnType<RackSession['store']['getState']>, runId: string): RackEntry[] {
+  const counts = countStock(moves);
+  return items.map(({ doc }) => {
+    const { free, reserved } = stockCount(counts, doc.id);
+    return { item: doc, free: free + (reserved[runId] ?? 0) };
+  });
+}
+
+export interface Laying {
+  /** The last layout; null before the first. */
+  readonly laid: LaidWood | null;
+  /** How far the laying under way is; null when it is done. */
+  readonly progress: WoodProgress | null;
+  readonly ways: readonly WayOut[] | null;
+  /** Why there is no layout, in words; null where there is one. */
+  readonly trouble: string | null;
+}
+
+const NOTHING: Laying = { laid: null, progress: null, ways: null, trouble: null };
+
+/** Lays in the worker whenever the plan, the rack or a wish changes, and then looks for ways out of what is missing. */
+export function useWood(rack: readonly RackEntry[], rest: Pick<WoodTask, 'machines' | 'objective'>): Laying {
+  const { planner } = useServices();
+  const input = usePlanInput();
+  const plan = useRunState().planned?.plan ?? null;
+  const { machines, objective } = rest;
+  const [laying, setLaying] = useState(NOTHING);
+  useEffect(() => {
+    if (!plan) return;
+    let isWanted = true;
+    const tell = (change: Partial<Laying>): void => {
+      if (isWanted) setLaying((before) => ({ ...before, ...change }));
+    };
+    const task = { rack, machines, objective };
+    void (async () => {
+      const laid = await planner.wood({ ...task, plan, wishes: input.run.wood }, (progress) => tell({ progress }));
+      if (!laid) return;
+      tell({ laid, progress: null, ways: null, trouble: null });
+      tell({ ways: await planner.waysOut(input, task, laid.groups, laid.rods) });
+    })().catch((fault: unknown) =>
+      tell({ progress: null, trouble: fault instanceof Error ? fault.message : String(fault) }),
+    );
+    return () => {
+      isWanted = false;
+    };
+    // The plan changes with all that its input holds.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [plan, rack, machines, objective, planner, input.run.wood]);
+  return laying;
+}
+
+function usePlanInput() {
+  const run = useRunDoc((doc) => doc);
+  const { revisions, events } = useRunState();
+  const [shop, { blades }] = [useShop(), useDrawer()];
+  return useMemo(
+    () => ({ run, revisions, shop, drawer: blades, work: events }),
+    [run, revisions, shop, blades, events],
+  );
+}

@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises';
 import { bringDrawing, expect, svgFile, test } from './app';
 
 const PLATE = svgFile('plate.svg', '<svg width="120mm" viewBox="0 0 120 80"><rect width="101.6" height="76.2"/></svg>');
@@ -127,7 +128,7 @@ test('a table with half its rows wrong tells each, takes nothing until agreed, a
   await page
     .getByLabel('Table of stock')
     .setInputFiles({ name: 'rack.csv', mimeType: 'text/csv', buffer: Buffer.from(table) });
-  await dialog.getByRole('button', { name: 'Add 2 rows' }).click();
+  await dialog.getByRole('button', { name: 'Take 2 changes' }).click();
   await expect(page.getByRole('region', { name: 'American beech' })).toContainText('by the door');
   const [file] = await Promise.all([
     page.waitForEvent('download'),
@@ -135,8 +136,28 @@ test('a table with half its rows wrong tells each, takes nothing until agreed, a
   ]);
   expect(file.suggestedFilename()).toBe('rack.csv');
 
+  // The rack's own table, with one count corrected: that is the one change it would make.
+  const own = (await readFile(await file.path(), 'utf8')).replace(/,2,(?=[^,]*,by the door)/, ',5,');
+  await page
+    .getByLabel('Table of stock')
+    .setInputFiles({ name: 'rack.csv', mimeType: 'text/csv', buffer: Buffer.from(own) });
+  await expect(dialog.getByRole('list', { name: 'Changes' })).toContainText('2 become 5');
+  await expect(dialog).toContainText('1 row as on the rack.');
+  await dialog.getByRole('button', { name: 'Take 1 change' }).click();
+  await expect(page.getByRole('region', { name: 'American beech' })).toContainText('5 ×');
+  await page.getByLabel('New on the rack').fill('24 brass hinges');
+  await expect(page.getByText('= 24 of brass hinges, a bought part')).toBeVisible();
+  await page.getByRole('button', { name: 'Put on the rack' }).click();
+  await expect(page.getByRole('region', { name: 'Bought parts' })).toContainText('brass hinges');
+  await page.getByRole('combobox', { name: 'Kind' }).click();
+  await page.getByRole('option', { name: 'Sheets' }).click();
+  await expect(page.getByRole('region', { name: 'Bought parts' })).toHaveCount(0);
+  await expect(page.getByRole('region', { name: 'Birch plywood' })).toBeVisible();
+  await page.getByRole('combobox', { name: 'Kind' }).click();
+  await page.getByRole('option', { name: 'All kinds' }).click();
+
   // A reading of the pretended caliper goes into the field under the cursor.
-  await page.getByRole('region', { name: 'American beech' }).getByRole('button', { name: /2 ×/ }).click();
+  await page.getByRole('region', { name: 'American beech' }).getByRole('button', { name: /5 ×/ }).click();
   await page.getByLabel('Thickness').click();
   await page.getByRole('button', { name: 'Caliper' }).click();
   await page.getByLabel('Reading, inches').fill('1.3125');

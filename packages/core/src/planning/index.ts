@@ -1,3 +1,5 @@
+export { blanksOf } from './blanks';
+export type { BlankRule, CutBlank, RoughCut } from './blanks';
 export { compareCosts, costOf } from './compare';
 export type { PlanCost } from './compare';
 export { filmSheetsFor } from './consumables';

@@ -1,6 +1,7 @@
 import { addUpWork } from '../ledger';
 import { err, ok, type Result } from '../result';
 import { snapMm, toNm } from '../units';
+import { blanksOf, type BlankRule } from './blanks';
 import { consumablesFor, type Consumables } from './consumables';
 import { countNeeds, type PartCount } from './count';
 import { addMinutes, bladeUses, NO_MINUTES, passMinutes, type BladeUse, type Minutes } from './estimate';
@@ -35,6 +36,9 @@ export interface BlankNeed {
   readonly thicknessMm: number;
   readonly length: number;
   readonly width: number;
+  readonly rule: BlankRule;
+  /** Passes sawn from one, one after the other. */
+  readonly passes: number;
   readonly count: number;
   /** What they are for. */
   readonly parts: readonly string[];
@@ -143,20 +147,24 @@ function allMinutes(stacks: readonly PlannedStack[], uses: readonly BladeUse[], 
 /** Blanks of equal wood, thickness and size together, in the order they are first needed. */
 function blankNeeds(stacks: readonly PlannedStack[]): BlankNeed[] {
   const needs = new Map<string, BlankNeed>();
-  for (const { gang, blank, layers, passesToCut } of stacks) {
-    if (passesToCut === 0) continue;
-    const key = [gang.wood.id, ...[gang.nominalMm, blank.length, blank.width].map(toNm)].join('|');
-    const before = needs.get(key);
+  for (const stack of stacks) {
+    const { gang } = stack;
     const parts = gang.parts.map(({ partName }) => `${gang.templateName}: ${partName}`);
-    needs.set(key, {
-      woodId: gang.wood.id,
-      nominalMm: gang.nominalMm,
-      thicknessMm: gang.thicknessMm,
-      length: snapMm(blank.length),
-      width: snapMm(blank.width),
-      count: (before?.count ?? 0) + layers * passesToCut,
-      parts: [...new Set([...(before?.parts ?? []), ...parts])],
-    });
+    for (const { rule, length, width, count, passes } of blanksOf(stack)) {
+      const key = [gang.wood.id, rule, passes, ...[gang.nominalMm, length, width].map(toNm)].join('|');
+      const before = needs.get(key);
+      needs.set(key, {
+        woodId: gang.wood.id,
+        nominalMm: gang.nominalMm,
+        thicknessMm: gang.thicknessMm,
+        length: snapMm(length),
+        width: snapMm(width),
+        rule,
+        passes,
+        count: (before?.count ?? 0) + count,
+        parts: [...new Set([...(before?.parts ?? []), ...parts])],
+      });
+    }
   }
   return [...needs.values()];
 }

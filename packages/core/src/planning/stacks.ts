@@ -3,6 +3,7 @@ import { boxGrown, boxHeight, boxWidth } from '../geometry';
 import type { PassSawn } from '../ledger';
 import { err, ok, type Result } from '../result';
 import { formatLength, howManyFit, snapMm } from '../units';
+import { roughCuts, type RoughCut } from './blanks';
 import { gangPlace, type Gang, type GangCut } from './gangs';
 import type { PlanError, PlanFault, PlanInput } from './input';
 import { shortKey } from './key';
@@ -40,6 +41,8 @@ export interface Stack {
   /** Ids of the work events of passes already sawn. */
   readonly done: readonly string[];
   readonly blank: Blank;
+  /** Corners to saw off first, where the blank is too large to be turned. */
+  readonly roughCuts: readonly RoughCut[];
   /** Inside cuts, then outlines, or the other way round, as the shop saws. */
   readonly cuts: readonly PlannedCut[];
   /** Pierce holes drilled in one pass. */
@@ -220,6 +223,9 @@ function makeStack(
     passesToCut: passes,
     done,
     blank: blankOf(gang, input.shop),
+    roughCuts: cuts.every(({ reach }) => reach === 'free')
+      ? []
+      : roughCuts(gang.cuts, boxGrown(gang.box, input.shop.holdingMargin.mm), input.shop.holdingMargin.mm),
     cuts: sequence(cuts, input.shop),
     pierceHoles: cuts.reduce((sum, cut) => sum + (cut.kind === 'inside' ? cut.times : 0), 0),
     pierceBitMm: bits.length === 0 ? null : Math.max(...bits.map((bit) => bit ?? 0)),

@@ -76,9 +76,9 @@ function wholeViolations(plan: Plan): string[] {
   const faults: string[] = [];
   const keys = plan.stacks.map(({ key }) => key);
   if (new Set(keys).size !== keys.length) faults.push('two stacks have the same key');
-  const blanks = plan.blanks.reduce((sum, { count }) => sum + count, 0);
+  const blanks = plan.blanks.reduce((sum, { count, passes }) => sum + count * passes, 0);
   const layers = plan.stacks.reduce((sum, stack) => sum + stack.layers * stack.passesToCut, 0);
-  if (blanks !== layers) faults.push(`${String(blanks)} blanks for ${String(layers)} layers`);
+  if (blanks !== layers) faults.push(`blanks for ${String(blanks)} layers, needed for ${String(layers)}`);
   for (const [name, value] of Object.entries(plan.minutes) as [string, number][]) {
     if (!Number.isFinite(value) || value < 0) faults.push(`minutes of ${name} are ${String(value)}`);
   }

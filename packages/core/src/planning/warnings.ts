@@ -1,4 +1,5 @@
-import { inches, compareMm } from '../units';
+import { compareMm } from '../units';
+import { SMALL_BLANK } from './blanks';
 import type { BladeUse } from './estimate';
 import { gangPlace } from './gangs';
 import type { Stack } from './stacks';
@@ -8,6 +9,7 @@ export interface PlanWarning {
   readonly kind:
     | 'strained-blade'
     | 'cannot-turn-round'
+    | 'rough-cut-first'
     | 'standing-work'
     | 'no-spiral-in-drawer'
     | 'small-blank'
@@ -17,9 +19,6 @@ export interface PlanWarning {
   readonly where: string;
   readonly inputs: Readonly<Record<string, string | number>>;
 }
-
-/** A blank with both sides below this brings fingers near the blade (common practice; no published figure), mm. */
-export const SMALL_BLANK = inches(3);
 
 /** Warnings of one stack, the gravest first. */
 export function stackWarnings(stack: Stack): PlanWarning[] {
@@ -41,6 +40,8 @@ export function stackWarnings(stack: Stack): PlanWarning[] {
   } else if (standing.length > 0) warnings.push(warn('standing-work', { cuts: standing.length }));
   const limited = stack.cuts.filter(({ reach }) => reach === 'limited').length;
   if (limited > 0) warnings.push(warn('cannot-turn-round', { cuts: limited }));
+  if (stack.roughCuts.length > 0)
+    warnings.push(warn('rough-cut-first', Object.fromEntries(stack.roughCuts.map(({ corner, leg }) => [corner, leg]))));
   const strained = stack.cuts.find(({ choice }) => choice.strained);
   if (strained) {
     warnings.push(warn('strained-blade', { heightMm: strained.heightMm, size: strained.choice.blade.size }));

@@ -6,5 +6,7 @@ export { parseStock, woodNamed } from './parse-stock';
 export type { StockFault, TypedStock } from './parse-stock';
 export { flatThickness, ROUGH_QUARTERS, STOCK_KINDS } from './stock';
 export type { Defect, StockItem, StockKind } from './stock';
+export { stockChanges } from './stock-changes';
+export type { StockChange } from './stock-changes';
 export { readStockCsv, stockCsv } from './stock-csv';
 export type { StockRow } from './stock-csv';

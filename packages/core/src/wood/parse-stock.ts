@@ -27,14 +27,22 @@ const WORDS: readonly (readonly [RegExp, StockKind])[] = [
   [/\bsheets?\b/i, 'sheet'],
 ];
 
+/** Things that are bought ready, and things that are used up, by a word in what is typed. */
+const BOUGHT = /\b(hinges?|magnets?|lights?|cords?|felt|eyes?|screws?|feet|clasps?|bells?)\b/i;
+const USED_UP = /\b(tape|film|adhesive|glue|brads?|abrasive|sandpaper|paper|finish|oil|wax)\b/i;
+
 /**
  * Reads stock as people type it: how many, the wood, thickness by width by length (a dowel: diameter by length).
- * `6/4` and its like are rough thicknesses; a bare figure takes the shop's unit.
+ * `6/4` and its like are rough thicknesses; a bare figure takes the shop's unit. Bought parts and consumables are told by
+ * a word like `hinges` or `tape`, and keep what was typed as their name.
  * Errors: no size, a size that cannot be read, a wood that is not known.
  */
 export function parseStock(text: string, unit: LengthUnit): Result<TypedStock, StockFault> {
   const typed = text.trim().slice(0, 200);
   const [, count, rest = typed] = /^(\d+)\s+(?=[a-z])(.*)$/i.exec(typed) ?? [];
+  const ready = BOUGHT.test(rest) ? 'bought' : USED_UP.test(rest) ? 'consumable' : null;
+  if (ready !== null && rest.split(/\s*[x×*]\s*/i).length < 3)
+    return ok({ quantity: Number(count ?? 1), item: { ...NOTHING, kind: ready, name: rest.slice(0, 120) } });
   const start = rest.search(/-?\d/);
   if (start < 0) return fault('stock-size', typed, `"${typed}" gives no size.`);
   const kindWord = WORDS.find(([word]) => word.test(rest.slice(0, start)));
@@ -57,22 +65,31 @@ export function parseStock(text: string, unit: LengthUnit): Result<TypedStock, S
   return ok({
     quantity: Number(count ?? 1),
     item: {
+      ...NOTHING,
       kind,
       woodId: wood.id,
-      name: '',
       thickness,
       width,
       length,
       rough: isQuarters(sizes[0] ?? ''),
-      costMinor: null,
-      place: '',
-      note: '',
-      moisturePercent: null,
-      defects: [],
-      archived: false,
     },
   });
 }
+
+const NOTHING: Omit<StockItem, 'id' | 'kind'> = {
+  woodId: null,
+  name: '',
+  thickness: null,
+  width: null,
+  length: null,
+  rough: false,
+  costMinor: null,
+  place: '',
+  note: '',
+  moisturePercent: null,
+  defects: [],
+  archived: false,
+};
 
 type Quarters = keyof typeof ROUGH_QUARTERS;
 const isQuarters = (text: string): text is Quarters => text.trim() in ROUGH_QUARTERS;

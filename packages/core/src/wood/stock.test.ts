@@ -5,6 +5,7 @@ import {
   flatThickness,
   parseStock,
   readStockCsv,
+  stockChanges,
   slicesFrom,
   stockCsv,
   TYPICAL_MACHINES,
@@ -171,5 +172,61 @@ describe('milling, worked by hand', () => {
     expect(
       waysFrom(board('cherry 4/4 x 5 x 36'), inches(3 / 4), { ...TYPICAL_MACHINES, planer: null })[0]!.lacking,
     ).toEqual(['planer']);
+  });
+});
+
+describe('a table held against the rack', () => {
+  const typedItem = (text: string, changes: Partial<StockItem> = {}) => {
+    const read = parseStock(text, 'in');
+    if (!read.ok) throw new Error(read.error.message);
+    return { item: { ...read.value.item, id: text, ...changes }, onHand: read.value.quantity };
+  };
+  const rack = [
+    typedItem('3 cherry 3/4 x 6 x 48', { place: 'door' }),
+    typedItem('2 cherry 3/4 x 6 x 48 ', { place: 'wall' }),
+    typedItem('24 brass hinges', { costMinor: 40 }),
+    typedItem('6 dowels 3/8 x 36'),
+  ];
+  const rows = rack.map(({ item: { id: _id, ...item }, onHand }) => ({ item, quantity: onHand }));
+
+  test('the rack’s own table, written and read, changes nothing', () => {
+    const read = readStockCsv(
+      stockCsv(rows.map(({ item, quantity }) => ({ item: { ...item, id: '' }, quantity }))),
+      'in',
+    );
+    if (!read.ok) throw new Error(read.error.message);
+    const back = read.value.flatMap((row) => (row.read.ok ? [row.read.value] : []));
+    expect(stockChanges(back, rack).map(({ kind }) => kind)).toEqual(['same', 'same', 'same', 'same']);
+  });
+
+  test('a count, a place, a cost that differ, and what is not there yet', () => {
+    const [door, wall, hinges] = rows;
+    const changes = stockChanges(
+      [
+        { ...wall!, quantity: 5 },
+        { ...hinges!, item: { ...hinges!.item, costMinor: 55 } },
+        { ...door!, item: { ...door!.item, thickness: { mm: 25.4, typed: '1' } } },
+      ],
+      rack,
+    );
+    expect(changes).toMatchObject([
+      { kind: 'changed', item: { place: 'wall' }, before: 2, difference: 3, facts: {} },
+      { kind: 'changed', difference: 0, facts: { costMinor: 55 } },
+      { kind: 'new' },
+    ]);
+  });
+
+  test('bought parts and what is used up are told by their names', () => {
+    for (const [text, kind, name, quantity] of [
+      ['24 brass hinges', 'bought', 'brass hinges', 24],
+      ['3 rolls of painter tape', 'consumable', 'rolls of painter tape', 3],
+      ['magnets 1/4 x 1/8', 'bought', 'magnets 1/4 x 1/8', 1],
+    ] as const)
+      expect(parseStock(text, 'in')).toMatchObject({
+        ok: true,
+        value: { quantity, item: { kind, name, woodId: null } },
+      });
+    // A size of three is wood, whatever its name.
+    expect(parseStock('yellow birch 1/4 x 2 x 30', 'in')).toMatchObject({ value: { item: { kind: 'board' } } });
   });
 });

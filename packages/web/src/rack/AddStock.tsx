@@ -26,7 +26,8 @@ export function AddStock({ session, onAdded }: AddStockProps) {
   };
   const help = (): string => {
     if (trouble !== null) return trouble;
-    if (text.trim() === '') return 'Like: 2 beech 6/4 x 5 1/2 x 48, birch plywood 1/4 x 24 x 30, 6 dowels 3/8 x 36';
+    if (text.trim() === '')
+      return 'Like: 2 beech 6/4 x 5 1/2 x 48, birch plywood 1/4 x 24 x 30, 6 dowels 3/8 x 36, 24 brass hinges';
     return read.ok ? `= ${understood(read.value, units)}` : `${read.error.message} ${read.error.hint}`;
   };
   return (
@@ -61,6 +62,8 @@ function understood({ item, quantity }: TypedStock, unit: 'in' | 'mm'): string {
   const sizes = [item.thickness, item.width, item.length].flatMap((size) =>
     size ? [formatLength(size.mm, unit)] : [],
   );
-  const wood = item.woodId === null ? item.name : (woodById(item.woodId)?.name ?? '');
+  if (item.woodId === null)
+    return `${String(quantity)} of ${item.name}, ${item.kind === 'bought' ? 'a bought part' : 'a consumable'}`;
+  const wood = woodById(item.woodId)?.name ?? '';
   return `${String(quantity)} ${item.rough ? 'rough ' : ''}${item.kind} of ${wood}, ${sizes.join(' by ')}`;
 }

@@ -3,8 +3,18 @@ import { Alert, Box, Button, TextField, Typography } from '@mui/material';
 import { IconDownload } from '@tabler/icons-react';
 import { useLoaderData, useSearchParams } from 'react-router';
 import { useStore } from 'zustand';
-import { compareMm, flatThickness, stockCsv, woodById, type StockCount, type StockItem } from '@rapid-jig/core';
+import {
+  compareMm,
+  flatThickness,
+  STOCK_KINDS,
+  stockCsv,
+  woodById,
+  type StockCount,
+  type StockItem,
+  type StockKind,
+} from '@rapid-jig/core';
 import { saveFile } from '../api/save-file';
+import { Choice } from '../fields/Choice';
 import { Measure } from '../fields/Measure';
 import { useRemembered } from '../fields/use-remembered';
 import { Page } from '../shell/Page';
@@ -16,11 +26,23 @@ import { ItemPanel } from './ItemPanel';
 import { itemsWithCounts, type RackSession } from './rack-session';
 import { TableIn } from './TableIn';
 
+const KIND_WORDS: Readonly<Record<StockKind, string>> = {
+  board: 'Boards',
+  sheet: 'Sheets',
+  strip: 'Strips',
+  offcut: 'Offcuts',
+  dowel: 'Dowels',
+  bought: 'Bought parts',
+  consumable: 'Consumables',
+};
+
 /** One thing on the rack and how many of it there are. */
 export interface Counted {
   readonly item: StockItem;
   readonly count: StockCount;
 }
+
+const KINDS = [['any', 'All kinds'], ...STOCK_KINDS.map((kind) => [kind, KIND_WORDS[kind]] as const)] as const;
 
 /** Boards, sheets, offcuts and dowels as they lie on the rack, by wood and thickness. */
 export function RackView() {
@@ -29,7 +51,15 @@ export function RackView() {
   const [search, setSearch] = useRemembered('rack-search', '');
   const [params, setParams] = useSearchParams();
   const all = useMemo(() => itemsWithCounts(rack), [rack]);
-  const shown = all.filter(({ item }) => matches(item, search));
+  const [kind, setKind] = useRemembered('rack-kind', 'any');
+  const [shelf, setShelf] = useRemembered('rack-shelf', 'any');
+  const shelves = [...new Set(all.map(({ item }) => shelfOf(item)))].sort((a, b) => a.localeCompare(b));
+  // A shelf that was remembered may be gone.
+  const wanted = shelves.includes(shelf) ? shelf : 'any';
+  const shown = all.filter(
+    ({ item }) =>
+      matches(item, search) && (kind === 'any' || item.kind === kind) && (wanted === 'any' || shelfOf(item) === wanted),
+  );
   const chosen = params.get('item');
   const choose = (id: string): void => setParams({ item: id }, { replace: true, preventScrollReset: true });
   return (
@@ -38,6 +68,14 @@ export function RackView() {
         <Typography variant="h1" sx={{ flex: 1 }}>
           Rack
         </Typography>
+        <Choice label="Kind" value={kind} options={KINDS} onChange={setKind} width={140} />
+        <Choice
+          label="Shelf"
+          value={wanted}
+          options={[['any', 'All shelves'], ...shelves.map((name) => [name, name] as const)]}
+          onChange={setShelf}
+          width={180}
+        />
         <TextField label="Find on the rack" value={search} onChange={(event) => setSearch(event.target.value)} />
         <TableIn session={session} />
         <Button startIcon={<IconDownload size={18} />} disabled={all.length === 0} onClick={() => saveTable(all)}>
@@ -50,7 +88,9 @@ export function RackView() {
           {all.length === 0 && (
             <Typography sx={{ py: 4 }}>The rack is empty. Type above what lies on it, or bring a table.</Typography>
           )}
-          {all.length > 0 && shown.length === 0 && <Alert severity="info">Nothing on the rack is called that.</Alert>}
+          {all.length > 0 && shown.length === 0 && (
+            <Alert severity="info">Nothing on the rack is of that kind and name.</Alert>
+          )}
           <Shelves shown={shown} chosen={chosen} onChoose={choose} />
         </Box>
         {chosen !== null && all.some(({ item }) => item.id === chosen) && (
@@ -211,7 +251,7 @@ function RackRow({ one: { item, count }, scale, chosen, onChoose }: RackRowProps
 }
 
 /** `13/16 × 5 1/2 × 48`, or the name of what has no size. */
-export function ItemSize({ item: { thickness, width, length, name } }: { readonly item: StockItem }) {
+export function ItemSize({ item: { thickness, width, length, name } }: { readonly item: Omit<StockItem, 'id'> }) {
   const sizes = [thickness, width, length].flatMap((size) => (size ? [size] : []));
   if (sizes.length === 0) return <>{name}</>;
   return (

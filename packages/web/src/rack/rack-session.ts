@@ -5,6 +5,7 @@ import {
   ok,
   stockCount,
   type Result,
+  type StockChange,
   type StockCount,
   type StockItem,
   type StockMove,
@@ -24,6 +25,8 @@ export interface RackSession {
   /** Puts new stock on the rack and says that it was received. */
   add(stock: readonly TypedStock[]): Promise<Result<readonly string[], ApiFault>>;
   move(entries: readonly StockEntry[]): Promise<Result<null, ApiFault>>;
+  /** Takes what a table changes: new stock, counts as corrections, facts as edits. */
+  take(changes: readonly StockChange[]): Promise<Result<null, ApiFault>>;
 }
 
 export interface StockEntry {
@@ -67,24 +70,45 @@ export function rackSession(
     store.setState({ moves: answer.value.moves });
     return ok(null);
   };
+  const document: RackSession['document'] = (id) => {
+    const known = documents.get(id) ?? open(id);
+    documents.set(id, known);
+    return known;
+  };
+  const add: RackSession['add'] = async (stock) => {
+    const items = stock.map(({ item }): StockItem => ({ ...item, id: crypto.randomUUID() }));
+    const received = items.flatMap(({ id }, i): StockEntry[] => {
+      const count = stock[i]?.quantity ?? 0;
+      return count > 0 ? [{ itemId: id, kind: 'received', count, runId: null }] : [];
+    });
+    const answer = await queue(() => api.addStock({ items, moves: movesOf(received) }));
+    if (!answer.ok) return err(answer.error);
+    store.setState(answer.value, true);
+    return ok(items.map(({ id }) => id));
+  };
   return {
     store,
     move,
-    document: (id) => {
-      const known = documents.get(id) ?? open(id);
-      documents.set(id, known);
-      return known;
-    },
-    add: async (stock) => {
-      const items = stock.map(({ item }): StockItem => ({ ...item, id: crypto.randomUUID() }));
-      const received = items.flatMap(({ id }, i): StockEntry[] => {
-        const count = stock[i]?.quantity ?? 0;
-        return count > 0 ? [{ itemId: id, kind: 'received', count, runId: null }] : [];
-      });
-      const answer = await queue(() => api.addStock({ items, moves: movesOf(received) }));
-      if (!answer.ok) return err(answer.error);
-      store.setState(answer.value, true);
-      return ok(items.map(({ id }) => id));
+    document,
+    add,
+    take: async (changes) => {
+      const fresh = changes.flatMap((change) => (change.kind === 'new' ? [change.stock] : []));
+      const changed = changes.flatMap((change) => (change.kind === 'changed' ? [change] : []));
+      const counts = changed.flatMap(({ item, difference }): StockEntry[] =>
+        difference === 0 ? [] : [{ itemId: item.id, kind: 'corrected', count: difference, runId: null }],
+      );
+      if (fresh.length > 0) {
+        const added = await add(fresh);
+        if (!added.ok) return added;
+      }
+      if (counts.length > 0) {
+        const moved = await move(counts);
+        if (!moved.ok) return moved;
+      }
+      for (const { item, facts } of changed) {
+        if (Object.keys(facts).length > 0) (await document(item.id)).edit((doc) => ({ ...doc, ...facts }));
+      }
+      return ok(null);
     },
   };
 }

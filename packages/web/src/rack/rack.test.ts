@@ -75,6 +75,24 @@ describe('the rack in this browser', () => {
   });
 });
 
+describe('a table taken in', () => {
+  test('new stock, a count corrected, a place that changed: each to its own', async () => {
+    const { session, counts } = shop();
+    await session.add([{ ...typed('walnut 3/4 x 5 x 20'), quantity: 2 }]);
+    const { item } = counts()[0]!;
+    const taken = await session.take([
+      { kind: 'new', stock: typed('cherry 1/2 x 4 x 30') },
+      { kind: 'changed', item, before: 2, difference: -1, facts: { place: 'loft' } },
+    ]);
+    expect(taken.ok).toBe(true);
+    await (await session.document(item.id)).flush();
+    expect(counts().map(({ item: one, count }) => [one.woodId, count.onHand, one.place])).toEqual([
+      ['walnut', 1, 'loft'],
+      ['cherry', 1, ''],
+    ]);
+  });
+});
+
 describe('the stock of a run', () => {
   const beech = { ...typed('beech 4/4 x 6 x 48').item, id: 'beech' };
   const board = (copy: number, offcuts: WoodGroup['boards'][number]['offcuts']) => ({

@@ -29,6 +29,20 @@ export const BlanksSection = memo(function BlanksSection({ plan }: { readonly pl
   );
 });
 
+/** What is special about a blank; nothing of a plate with wood all round. */
+function ruleWords({ rule, passes }: BlankNeed): string {
+  switch (rule) {
+    case 'plate':
+      return '';
+    case 'edge':
+      return 'One side is the board’s own edge. ';
+    case 'strip':
+      return passes > 1 ? `A strip for ${String(passes)} in a row. ` : 'Longer than it need be, to hold it by. ';
+    case 'block':
+      return 'A block with a handle at each end. ';
+  }
+}
+
 function WoodBlanks({ blanks, scale }: { readonly blanks: readonly BlankNeed[]; readonly scale: number }) {
   const [first] = blanks;
   if (!first) return null;
@@ -57,6 +71,7 @@ function WoodBlanks({ blanks, scale }: { readonly blanks: readonly BlankNeed[]; 
               <b>{blank.count}</b> of <Size length={blank.length} width={blank.width} />
             </Typography>
             <Typography variant="body2" color="textSecondary" sx={{ overflowWrap: 'anywhere' }}>
+              {ruleWords(blank)}
               {blank.parts.join(', ')}
             </Typography>
           </Box>

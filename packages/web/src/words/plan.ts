@@ -94,6 +94,19 @@ export function limitWords({ rule, layers }: LayerLimit): string {
   }
 }
 
+const CORNER_WORDS: Readonly<Record<string, string>> = {
+  'lower-left': 'lower left',
+  'lower-right': 'lower right',
+  'upper-left': 'upper left',
+  'upper-right': 'upper right',
+};
+
+/** `lower left corner 2" along and up` */
+const cornerWords = (legs: PlanWarning['inputs'], unit: LengthUnit): string =>
+  Object.entries(legs)
+    .map(([corner, leg]) => `the ${CORNER_WORDS[corner] ?? corner} corner, ${formatLength(Number(leg), unit)} each way`)
+    .join('; ');
+
 export function warningWords({ kind, inputs }: PlanWarning, unit: LengthUnit): string {
   const mm = (key: string): string => formatLength(Number(inputs[key]), unit);
   const text = (key: string): string => String(inputs[key]);
@@ -107,7 +120,9 @@ export function warningWords({ kind, inputs }: PlanWarning, unit: LengthUnit): s
     case 'no-spiral-in-drawer':
       return `${text('cuts')} of its cuts cannot be turned into the blade, and there is no spiral in your drawer.`;
     case 'small-blank':
-      return `A blank of ${mm('lengthMm')} by ${mm('widthMm')} brings fingers near the blade: use a larger one, or lay several parts on one blank.`;
+      return `A blank of ${mm('lengthMm')} by ${mm('widthMm')} brings fingers near the blade: several are sawn from one strip, one after the other.`;
+    case 'rough-cut-first':
+      return `Saw off first, at 45 degrees: ${cornerWords(inputs, unit)}. Then it turns more freely.`;
     case 'few-blades':
       return `The plan wears out ${text('needed')}, the drawer holds ${text('onHand')}.`;
     case 'left-over':

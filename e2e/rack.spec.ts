@@ -103,6 +103,16 @@ test('what is missing has ways out: one click grants one, it can be taken back, 
   await expect(page.getByRole('button', { name: /, pinned$/ })).toHaveCount(0);
   await granted.getByRole('button', { name: /^Take back: American beech/ }).click();
   await expect(page.getByRole('list', { name: 'Shopping list' })).toContainText('Black cherry');
+
+  // With a jigsaw in the shop blanks may be cut out wherever they lie.
+  await page.goto(`${app.address}/shop`);
+  await page.getByRole('switch', { name: 'A jigsaw' }).click();
+  await expect(page.getByLabel('Kerf of the jigsaw')).toBeVisible();
+  await expect(page.getByText('Saved', { exact: true }).last()).toBeVisible();
+  await page.goto(`${run}/wood`);
+  await page.getByRole('combobox', { name: 'Cuts' }).click();
+  await page.getByRole('option', { name: 'Free, with the jigsaw' }).click();
+  await expect(page.getByText(/cut out with the jigsaw/).first()).toBeVisible();
 });
 
 test('a table with half its rows wrong tells each, takes nothing until agreed, and the rack goes out as a table', async ({

@@ -7,9 +7,21 @@ import {
   type DrawingSteps,
   type Run,
   type Template,
+  type RodNeed,
+  type WoodWishes,
   NO_WISHES,
+  TYPICAL_MACHINES,
 } from '@rapid-jig/core';
-import { check, drawerSchema, patternRequestSchema, runSchema, shopSchema, templateSchema, workEventSchema } from '.';
+import {
+  check,
+  drawerSchema,
+  machinesSchema,
+  patternRequestSchema,
+  runSchema,
+  shopSchema,
+  templateSchema,
+  workEventSchema,
+} from '.';
 
 const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
 
@@ -89,6 +101,28 @@ const run: Run = {
   archived: false,
 };
 
+const dowel: RodNeed = {
+  id: uuid(7),
+  name: 'Axle',
+  kind: 'dowel',
+  woodId: 'yellow-birch',
+  thickness: { mm: 9.525, typed: '3/8' },
+  width: null,
+  length: { mm: 76.2, typed: '3' },
+  perCopy: 2,
+};
+const strip: RodNeed = { ...dowel, kind: 'strip', width: { mm: 12.7, typed: '1/2' } };
+const pin = { stackKey: 'k', nth: 0, itemId: uuid(8), copy: 1, slice: 2, turned: false, x: 0, y: 12.7 };
+const granted: WoodWishes = {
+  margin: { mm: 3.175, typed: '1/8' },
+  freeLayers: true,
+  laminate: true,
+  byHand: true,
+  freeForm: true,
+  substitutes: [{ woodId: 'cherry', nominalMm: 9.525, instead: 'beech' }],
+  pins: [pin],
+};
+
 const where = (schema: Parameters<typeof check>[0], value: unknown) => {
   const result = check(schema, value);
   return result.ok ? 'taken' : result.error.where;
@@ -97,6 +131,9 @@ const where = (schema: Parameters<typeof check>[0], value: unknown) => {
 describe('documents that are right are taken as they are', () => {
   test.each([
     ['template', templateSchema, template],
+    ['template with rods', templateSchema, { ...template, rods: [dowel, strip] }],
+    ['run with all granted', runSchema, { ...run, wood: granted }],
+    ['machines', machinesSchema, { ...TYPICAL_MACHINES, jigsaw: { kerfMm: 1.5 }, planer: null }],
     ['run', runSchema, run],
     ['shop', shopSchema, TYPICAL_SHOP],
     ['drawer', drawerSchema, { blades: TYPICAL_BLADES }],
@@ -156,6 +193,13 @@ describe('what is wrong is named by its field', () => {
     ['a negative quantity', runSchema, { ...run, lines: [{ ...run.lines[0], copies: -1 }] }, 'lines.0.copies'],
     ['a template twice', runSchema, { ...run, lines: [run.lines[0], run.lines[0]] }, 'lines.1'],
     ['a date of the wrong form', runSchema, { ...run, dueDate: '20/03/2027' }, 'dueDate'],
+    ['a dowel with a width', templateSchema, { ...template, rods: [{ ...dowel, width: strip.width }] }, 'rods.0.width'],
+    ['a rod of no length', templateSchema, { ...template, rods: [{ ...dowel, length: null }] }, 'rods.0.length'],
+    ['a rod of a kind', templateSchema, { ...template, rods: [{ ...dowel, kind: 'tube' }] }, 'rods.0.kind'],
+    ['a pin off the board', runSchema, { ...run, wood: { ...granted, pins: [{ ...pin, x: -1 }] } }, 'wood.pins.0.x'],
+    ['no margin at all', runSchema, { ...run, wood: { ...granted, margin: { mm: 0, typed: '0' } } }, 'wood.margin.mm'],
+    ['a run with nothing said of wood', runSchema, { ...run, wood: undefined }, 'wood'],
+    ['a saw without a kerf', machinesSchema, { ...TYPICAL_MACHINES, rip: { kerfMm: 0 } }, 'rip.kerfMm'],
     ['a factor nobody knows', shopSchema, { ...TYPICAL_SHOP, factors: { luck: 7 } }, 'factors.luck'],
     ['NaN', shopSchema, { ...TYPICAL_SHOP, hourValueMinor: NaN }, 'hourValueMinor'],
     ['a blade twice', drawerSchema, { blades: [TYPICAL_BLADES[0], TYPICAL_BLADES[0]] }, 'blades.1'],

@@ -77,4 +77,5 @@ export const machinesSchema = Joi.object<Machines, true>({
   planer: Joi.object({ maxWidthMm: positiveMm.required(), allowanceMm: Joi.number().min(0).max(10).required() })
     .allow(null)
     .required(),
+  jigsaw: Joi.object({ kerfMm: kerf }).allow(null).required(),
 });

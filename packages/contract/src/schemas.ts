@@ -156,6 +156,7 @@ const woodWishes = Joi.object<Wire<WoodWishes>, true>({
   freeLayers: Joi.boolean().required(),
   laminate: Joi.boolean().required(),
   byHand: Joi.boolean().required(),
+  freeForm: Joi.boolean().required(),
   substitutes: Joi.array().items(substitute).max(100).required(),
   pins: Joi.array().items(pinnedBlank).max(5000).required(),
 });

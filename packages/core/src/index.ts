@@ -293,6 +293,7 @@ export type {
   Flaw,
   LaidBoard,
   LaidPiece,
+  Manner,
   MillingOption,
   NeededBlank,
   Pin,

@@ -59,6 +59,7 @@ export type {
   Flaw,
   LaidBoard,
   LaidPiece,
+  Manner,
   Pin,
   Search,
   StripLayout,

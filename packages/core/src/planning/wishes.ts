@@ -31,6 +31,8 @@ export interface WoodWishes {
   readonly laminate: boolean;
   /** True where milling for which there is no machine is done by hand. */
   readonly byHand: boolean;
+  /** True where a jigsaw may cut blanks out wherever they lie. */
+  readonly freeForm: boolean;
   readonly substitutes: readonly Substitute[];
   readonly pins: readonly PinnedBlank[];
 }
@@ -40,6 +42,7 @@ export const NO_WISHES: WoodWishes = {
   freeLayers: false,
   laminate: false,
   byHand: false,
+  freeForm: false,
   substitutes: [],
   pins: [],
 };

@@ -7,6 +7,8 @@ export interface Machines {
   readonly crosscut: { readonly kerfMm: number } | null;
   readonly resaw: { readonly kerfMm: number; readonly maxHeightMm: number } | null;
   readonly planer: { readonly maxWidthMm: number; readonly allowanceMm: number } | null;
+  /** Cuts blanks out of boards and sheets wherever they lie. */
+  readonly jigsaw: { readonly kerfMm: number } | null;
 }
 
 /** A common small shop. Kerfs of usual blades; the allowance is what planing takes off each face (common practice). */
@@ -15,6 +17,7 @@ export const TYPICAL_MACHINES: Machines = {
   crosscut: { kerfMm: inches(1 / 8) },
   resaw: { kerfMm: inches(1 / 16), maxHeightMm: inches(6) },
   planer: { maxWidthMm: inches(12), allowanceMm: inches(1 / 64) },
+  jigsaw: null,
 };
 
 export type MillingWay =

@@ -13,6 +13,7 @@ const NAMES: Readonly<Record<keyof Machines, string>> = {
   crosscut: 'A saw that crosscuts',
   resaw: 'A resaw',
   planer: 'A planer',
+  jigsaw: 'A jigsaw',
 };
 
 const FIGURES: Readonly<Record<string, string>> = {
@@ -20,9 +21,13 @@ const FIGURES: Readonly<Record<string, string>> = {
   'crosscut kerfMm': 'Kerf of the crosscut',
   'resaw kerfMm': 'Kerf of the resaw',
   'resaw maxHeightMm': 'Resaw takes, high',
+  'jigsaw kerfMm': 'Kerf of the jigsaw',
   'planer maxWidthMm': 'Planer takes, wide',
   'planer allowanceMm': 'Planed off each face',
 };
+
+/** A usual blade for curves in boards. */
+const A_JIGSAW = { kerfMm: 1.5 };
 
 /** As it would be typed in the shop's unit; a length that is no fraction of an inch stays in mm. */
 function inShopUnit(mm: number, unit: LengthUnit): string | null {
@@ -50,7 +55,7 @@ export function MachinesSection({ document }: { readonly document: OpenDocument<
             control={
               <Switch
                 checked={machines[name] !== null}
-                onChange={(_event, on) => set(name, on ? TYPICAL_MACHINES[name] : null)}
+                onChange={(_event, on) => set(name, on ? (TYPICAL_MACHINES[name] ?? A_JIGSAW) : null)}
               />
             }
             label={NAMES[name]}

@@ -33,7 +33,7 @@ export function RodsSection({ document }: { readonly document: OpenDocument<Temp
     document.edit((doc) => ({ ...doc, rods: change(doc.rods) }), label);
   return (
     <Box component="section" aria-labelledby="rods" sx={{ mt: 4, maxWidth: 1100 }}>
-      <Typography variant="h2" id="rods">
+      <Typography variant="h2" id="rods" sx={{ mb: 1 }}>
         Dowels and strips
       </Typography>
       {rods.map((rod) => (
@@ -85,7 +85,7 @@ function RodFields({ rod, onChange, onRemove }: RodFieldsProps) {
           onChange({ kind: next, width: next === 'dowel' ? null : (width ?? typed(1 / 2, '1/2')) }, 'kind')
         }
       />
-      <Box sx={{ width: 190 }}>
+      <Box sx={{ width: 230 }}>
         <WoodSelect value={woodId} onChange={(next) => onChange({ woodId: next }, 'wood')} />
       </Box>
       <LengthField

@@ -1,10 +1,11 @@
 import { treeOf } from './block';
 import { Filler, type Taste } from './fill';
+import { fillFree } from './free-form';
 import { boardAround, type Pin } from './flaws';
 import type { Search } from './search';
 import { layOnStrip, stripTree } from './strip';
 import { tidied } from './tidy';
-import { eachNode, type CutTree, type LaidPiece } from './tree';
+import { eachNode, restNode, type CutTree, type LaidPiece } from './tree';
 import type { Flaw } from './verify';
 
 /** A board or sheet that may be cut, whole nanometres. */
@@ -34,6 +35,9 @@ export interface BoardsLayout {
   readonly leaning: number;
 }
 
+/** Cuts from side to side, or pieces that a jigsaw cuts out wherever they lie. */
+export type Manner = 'edge-to-edge' | 'free-form';
+
 /** Fills tried for each board before the best is taken. */
 const TRIES = 10;
 /** Rounds without a better layout after which the search ends. */
@@ -53,6 +57,7 @@ interface State {
   /** Each board with its flaws and pinned pieces cut out. */
   readonly blanks: readonly CutTree[];
   readonly kerf: number;
+  readonly manner: Manner;
   readonly search: Search;
   readonly filler: Filler;
   /** Places of the pieces that are not pinned. */
@@ -65,8 +70,9 @@ export function layOnBoards(
   boards: readonly LaidBoard[],
   kerf: number,
   search: Search,
+  manner: Manner = 'edge-to-edge',
 ): BoardsLayout {
-  const laying = layingOnBoards(pieces, boards, kerf, search);
+  const laying = layingOnBoards(pieces, boards, kerf, search, manner);
   for (;;) {
     const { done, value } = laying.next();
     if (done) return value;
@@ -84,10 +90,12 @@ export function* layingOnBoards(
   boards: readonly LaidBoard[],
   kerf: number,
   search: Search,
+  manner: Manner,
 ): Generator<BoardsLayout, BoardsLayout> {
-  const state = stateOf(pieces, boards, kerf, search);
+  const state = stateOf(pieces, boards, kerf, search, manner);
   const all = boards.map((_board, i) => i);
-  let current = inOneStrip(state) ?? layoutOf(state, fillAll(state, state.loose, all, TRIES));
+  let current =
+    (manner === 'edge-to-edge' ? inOneStrip(state) : null) ?? layoutOf(state, fillAll(state, state.loose, all, TRIES));
   let [best, since] = [current, 0];
   while (best.used.length > 0 && since++ < PATIENCE && search.spend(state.filler.takeSteps())) {
     const kept = emptied(current, search.random, boards);
@@ -101,18 +109,28 @@ export function* layingOnBoards(
     if (isWorse(best, next)) [best, since] = [next, 0];
     yield best;
   }
-  return { ...best, used: best.used.map((used) => ({ ...used, tree: tidied(used, state) })) };
+  return {
+    ...best,
+    used: manner === 'free-form' ? best.used : best.used.map((used) => ({ ...used, tree: tidied(used, state) })),
+  };
 }
 
-function stateOf(pieces: readonly LaidPiece[], boards: readonly LaidBoard[], kerf: number, search: Search): State {
+function stateOf(
+  pieces: readonly LaidPiece[],
+  boards: readonly LaidBoard[],
+  kerf: number,
+  search: Search,
+  manner: Manner,
+): State {
   const blanks = boards.map((board, i) => {
+    if (manner === 'free-form') return restNode({ x: 0, y: 0, length: board.length, width: board.width });
     const blank = boardAround(board, board.flaws, board.pins, kerf);
     if (!blank) throw new RangeError(`what is pinned on board ${String(i)} cannot be cut edge to edge`);
     return blank;
   });
   const pinned = new Set(boards.flatMap(({ pins }) => pins.map(({ piece }) => piece)));
   const loose = pieces.flatMap((_piece, i) => (pinned.has(i) ? [] : [i]));
-  return { pieces, boards, blanks, kerf, search, filler: new Filler(pieces, kerf, search.random), loose };
+  return { pieces, boards, blanks, kerf, manner, search, filler: new Filler(pieces, kerf, search.random), loose };
 }
 
 const isWorse = (a: BoardsLayout, b: BoardsLayout): boolean =>
@@ -192,7 +210,32 @@ function bestBoard(state: State, left: readonly number[], boards: readonly numbe
 }
 
 /** Fills the free places of a board. */
-function fillBoard({ blanks, filler, kerf }: State, board: number, left: readonly number[], taste: Taste): UsedBoard {
+function fillBoard(state: State, board: number, left: readonly number[], taste: Taste): UsedBoard {
+  const tree =
+    state.manner === 'free-form' ? freeTree(state, board, left, taste) : filledTree(state, board, left, taste);
+  const pieces: number[] = [];
+  eachNode(tree, (node) => {
+    if (node.kind === 'piece') pieces.push(node.piece);
+  });
+  return { board, tree, pieces };
+}
+
+function freeTree(
+  { boards, pieces, kerf, search, filler }: State,
+  board: number,
+  left: readonly number[],
+  taste: Taste,
+): CutTree {
+  const given = boards[board];
+  if (!given) throw new RangeError(`board ${String(board)} is not in the list`);
+  filler.countLooks(FREE_LOOKS * left.length);
+  return fillFree(given, pieces, left, kerf, taste, search.random);
+}
+
+/** A free-form fill costs as many looks as this for each piece that is waiting. */
+const FREE_LOOKS = 200;
+
+function filledTree({ blanks, filler, kerf }: State, board: number, left: readonly number[], taste: Taste): CutTree {
   const blank = blanks[board];
   if (!blank) throw new RangeError(`board ${String(board)} is not in the list`);
   filler.from(left, taste);
@@ -201,16 +244,11 @@ function fillBoard({ blanks, filler, kerf }: State, board: number, left: readonl
       const first = fill(tree.first);
       return { ...tree, first, second: tree.second && fill(tree.second) };
     }
-    if (tree.kind === 'piece' || tree.defect) return tree;
+    if (tree.kind !== 'rest' || tree.defect) return tree;
     const block = filler.fill(tree.length + kerf, tree.width + kerf);
     return block ? treeOf(block, tree, kerf) : tree;
   };
-  const tree = fill(blank);
-  const pieces: number[] = [];
-  eachNode(tree, (node) => {
-    if (node.kind === 'piece') pieces.push(node.piece);
-  });
-  return { board, tree, pieces };
+  return fill(blank);
 }
 
 /** Area laid, large pieces counting a little more: they are harder to place later. */

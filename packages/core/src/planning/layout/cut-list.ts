@@ -7,7 +7,17 @@ export type CutResult =
   | { readonly kind: 'rest' | 'dust' };
 
 /** One cut as a person follows it: what is taken in hand, where it is cut, what comes of it. */
-export interface CutStep {
+export type CutStep = StraightCut | CutOut;
+
+/** Pieces that a jigsaw cuts out of the board. */
+export interface CutOut {
+  readonly axis: 'jigsaw';
+  readonly part: 0;
+  readonly pieces: readonly number[];
+}
+
+/** From side to side. */
+export interface StraightCut {
   /** 0 is the board; parts are numbered as they come to be. */
   readonly part: number;
   readonly axis: 'rip' | 'crosscut';
@@ -20,6 +30,10 @@ export interface CutStep {
 
 /** The cuts of a board in an order in which each can be made: a part is cut before its own parts are. */
 export function cutList(tree: CutTree): CutStep[] {
+  if (tree.kind === 'free') {
+    const pieces = tree.inside.flatMap((node) => (node.kind === 'piece' ? [node.piece] : []));
+    return [{ axis: 'jigsaw', part: 0, pieces }];
+  }
   const steps: CutStep[] = [];
   const waiting: { readonly node: CutTree; readonly part: number }[] = [{ node: tree, part: 0 }];
   let parts = 0;

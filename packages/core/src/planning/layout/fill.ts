@@ -99,6 +99,11 @@ export class Filler {
       : joinBlocks(joinBlocks(corner, top, false), right, true);
   }
 
+  /** Counts looks that were made elsewhere. */
+  countLooks(looks: number): void {
+    this.looks += looks;
+  }
+
   /** Steps of the search that its work has taken since it was last asked. */
   takeSteps(): number {
     const steps = this.looks / LOOKS_PER_STEP;

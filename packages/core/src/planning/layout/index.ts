@@ -1,7 +1,8 @@
 export { layingOnBoards, layOnBoards } from './boards';
 export { boardAround } from './flaws';
 export type { Pin } from './flaws';
-export type { BoardsLayout, LaidBoard, UsedBoard } from './boards';
+export type { BoardsLayout, LaidBoard, Manner, UsedBoard } from './boards';
+export { mayPin } from './may-pin';
 export { cutList } from './cut-list';
 export type { CutResult, CutStep } from './cut-list';
 export { layOnStrip, stripBound, stripTree } from './strip';
@@ -9,6 +10,6 @@ export type { StripLayout } from './strip';
 export { seededSearch } from './search';
 export type { Search } from './search';
 export { eachNode } from './tree';
-export type { CutNode, CutTree, LaidPiece, PieceNode, RestNode } from './tree';
+export type { CutNode, CutTree, FreeNode, LaidPiece, PieceNode, RestNode } from './tree';
 export { verifyCuts } from './verify';
 export type { Flaw } from './verify';

@@ -167,6 +167,27 @@ describe('on boards', () => {
     expect(boardAround(whole, [], wheel.slice(0, 3), 3)).not.toBeNull();
   });
 
+  test('cut out with a jigsaw, whatever the boards: kerf and grain kept, no flaw used, each piece once or told as missing', () => {
+    fc.assert(
+      fc.property(anyPieces, fc.array(flawed, { minLength: 1, maxLength: 4 }), (pieces, boards) => {
+        const layout = layOnBoards(pieces, boards, 2, seededSearch(3, 20), 'free-form');
+        const laid = layout.used.flatMap(({ tree }) => laidIn(tree));
+        expect([...laid, ...layout.missing].sort((a, b) => a - b)).toEqual(pieces.map((_one, i) => i));
+        for (const { board: n, tree } of layout.used)
+          expect(verifyCuts(tree, boards[n]!, pieces, 2, boards[n]!.flaws)).toEqual([]);
+      }),
+      { numRuns: 300 },
+    );
+  });
+
+  test('a wheel of four round a fifth: no cuts from side to side free it, a jigsaw does', () => {
+    const pieces = [...[1, 2, 3, 4].map(() => piece(60, 33, true)), piece(24, 24)];
+    const laid = (manner: 'edge-to-edge' | 'free-form') =>
+      layOnBoards(pieces, [board(96, 96)], 3, seededSearch(2, 4000), manner).missing.length;
+    expect(laid('edge-to-edge')).toBeGreaterThan(0);
+    expect(laid('free-form')).toBe(0);
+  });
+
   test('few pieces, against brute force: never more boards than the best of all orders needs', () => {
     // Pieces as wide as the boards: then only the order along the board counts, and every way can be tried.
     const orders = <T>(items: readonly T[]): T[][] =>

@@ -2,7 +2,7 @@
  * A board cut edge to edge again and again: every node is a rectangle, and a cut parts it from side to side.
  * Whole nanometres, x along the grain, y across, from the lower left corner of the board.
  */
-export type CutTree = PieceNode | RestNode | CutNode;
+export type CutTree = PieceNode | RestNode | CutNode | FreeNode;
 
 interface Rectangle {
   readonly x: number;
@@ -36,6 +36,12 @@ export interface CutNode extends Rectangle {
   readonly second: CutTree | null;
 }
 
+/** A board of which a jigsaw cuts out the pieces, wherever they lie. */
+export interface FreeNode extends Rectangle {
+  readonly kind: 'free';
+  readonly inside: readonly (PieceNode | RestNode)[];
+}
+
 /** A piece to be laid, whole nanometres. */
 export interface LaidPiece {
   readonly length: number;
@@ -47,6 +53,7 @@ export interface LaidPiece {
 /** Visits every node, those cut first standing first. */
 export function eachNode(tree: CutTree, visit: (node: CutTree) => void): void {
   visit(tree);
+  if (tree.kind === 'free') tree.inside.forEach(visit);
   if (tree.kind !== 'cut') return;
   eachNode(tree.first, visit);
   if (tree.second) eachNode(tree.second, visit);

@@ -29,6 +29,7 @@ export function verifyCuts(
   eachNode(tree, (node) => {
     if (!(node.length > 0) || !(node.width > 0)) say(node, 'has no size');
     if (node.kind === 'cut') checkCut(node, kerf, say);
+    if (node.kind === 'free') checkFree(node, kerf, say);
     if (node.kind !== 'piece') return;
     const piece = pieces[node.piece];
     if (seen.has(node.piece)) say(node, 'is laid twice');
@@ -65,6 +66,20 @@ function checkCut(
     if (beyond - at > kerf) say(node, 'loses wood beyond its kerf');
   } else if (second[start] < at + kerf || second[start] + second[size] > beyond)
     say(second, 'reaches into the kerf or beyond the cut');
+}
+
+function checkFree(
+  node: Extract<CutTree, { kind: 'free' }>,
+  kerf: number,
+  say: (node: CutTree, what: string) => void,
+): void {
+  node.inside.forEach((one, i) => {
+    const [right, top] = [one.x + one.length, one.y + one.width];
+    if (one.x < node.x || one.y < node.y || right > node.x + node.length || top > node.y + node.width)
+      say(one, 'lies beyond the board');
+    const wide = { x: one.x - kerf, y: one.y - kerf, length: one.length + 2 * kerf, width: one.width + 2 * kerf };
+    if (node.inside.some((other, j) => j < i && overlap(wide, other))) say(one, 'is nearer to another than the kerf');
+  });
 }
 
 const overlap = (a: Flaw, b: Flaw): boolean =>

@@ -1,6 +1,6 @@
 import { err, ok, type Fault, type Result } from '../../result';
 import { snapMm, toNm } from '../../units';
-import { boardAround, eachNode, type Pin, type PieceNode } from '../layout';
+import { eachNode, mayPin, type Pin, type PieceNode } from '../layout';
 import type { PinnedBlank } from '../wishes';
 import type { BoardPlan, WoodGroup } from './wood-plan';
 
@@ -43,7 +43,7 @@ export function pinBlank(
     length: toNm(one.length),
     width: toNm(one.width),
   }));
-  if (!boardAround(size, flaws, [...others, own], toNm(kerf)))
+  if (!mayPin(size, flaws, [...others, own], toNm(kerf), group.manner))
     return err({
       kind: 'cannot-part',
       message: 'No cuts from side to side free it there from a defect or from another pinned blank.',

@@ -41,7 +41,9 @@ describe('blanks on the rack', () => {
     const [board] = group.boards;
     expect(board!.cuts.every(({ axis }) => axis === 'crosscut')).toBe(true);
     const seen = new Set([0]);
-    for (const { part: inHand, before, beyond } of board!.cuts) {
+    for (const step of board!.cuts) {
+      if (step.axis === 'jigsaw') throw new Error('no jigsaw was asked for');
+      const { part: inHand, before, beyond } = step;
       expect(seen.has(inHand)).toBe(true);
       for (const result of [before, beyond]) if (result.kind === 'part') seen.add(result.part);
     }
@@ -166,6 +168,27 @@ describe('what the maker grants and pins', () => {
     expect(crossing).toMatchObject({ ok: false, error: { kind: 'cannot-part' } });
     const elsewhere = await layWith({ pins: [pinned.value] }, 'red oak 1/4 x 3 x 48');
     expect(elsewhere.unpinned).toHaveLength(1);
+  });
+
+  test('with a jigsaw blanks may lie anywhere: pins need but its kerf between them', async () => {
+    const machines = { ...TYPICAL_MACHINES, jigsaw: { kerfMm: 1.5 } };
+    const wishes = { ...NO_WISHES, freeForm: true };
+    const task = { ...wood('red oak 1/4 x 8 x 48'), machines, plan: await planned(input) };
+    const [group] = planWood({ ...task, wishes }, seededSearch);
+    const [board] = group!.boards;
+    expect([group!.manner, group!.kerfMm, group!.missing]).toEqual(['free-form', 1.5, []]);
+    expect(board!.cuts).toMatchObject([{ axis: 'jigsaw' }]);
+    const first = pinBlank(group!, board!, 0, { x: inches(20), y: inches(2) });
+    if (!first.ok) throw new Error(first.error.message);
+    const [again] = planWood({ ...task, wishes: { ...wishes, pins: [first.value] } }, seededSearch);
+    expect([again!.boards[0]!.pinned, again!.unpinned]).toEqual([[0], []]);
+    expect(pinBlank(again!, again!.boards[0]!, 1, { x: inches(21), y: inches(3) })).toMatchObject({
+      ok: false,
+      error: { kind: 'cannot-part' },
+    });
+    // Without the machine the wish is not granted.
+    const [plain] = planWood({ ...task, machines: TYPICAL_MACHINES, wishes }, seededSearch);
+    expect(plain!.manner).toBe('edge-to-edge');
   });
 
   test('the search tells how far it is, and keeps the best once it is stopped', async () => {

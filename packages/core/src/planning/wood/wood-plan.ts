@@ -1,16 +1,17 @@
 import { sumMm, toNm } from '../../units';
 import type { Defect, Machines, MilledStock } from '../../wood';
 import {
-  boardAround,
   cutList,
   eachNode,
   layingOnBoards,
+  mayPin,
   verifyCuts,
   type BoardsLayout,
   type CutStep,
   type CutTree,
   type LaidBoard,
   type LaidPiece,
+  type Manner,
   type Pin,
   type Search,
 } from '../layout';
@@ -60,6 +61,7 @@ export interface BoardPlan {
 /** All blanks of one wood and thickness, and where they come from. */
 export interface WoodGroup extends WoodNeeds {
   readonly kerfMm: number;
+  readonly manner: Manner;
   readonly boards: readonly BoardPlan[];
   readonly missing: readonly number[];
   /** Pinned blanks that are no longer needed, or whose board is gone or has no room there. */
@@ -119,7 +121,13 @@ export function* layingWood(
   let rounds = 0;
   for (const needs of all) {
     const group = groupBefore(needs, input);
-    const laying = layingOnBoards(group.pieces, group.boards, group.kerf, searchFor(groups.length, steps));
+    const laying = layingOnBoards(
+      group.pieces,
+      group.boards,
+      group.kerf,
+      searchFor(groups.length, steps),
+      group.manner,
+    );
     let next = laying.next();
     while (!next.done && !isStopped()) {
       rounds++;
@@ -138,11 +146,15 @@ interface OpenGroup {
   readonly pieces: readonly LaidPiece[];
   readonly boards: readonly LaidBoard[];
   readonly kerf: number;
+  readonly manner: Manner;
   readonly unpinned: readonly PinnedBlank[];
 }
 
 function groupBefore(needs: WoodNeeds, { rack, machines, objective, wishes }: WoodPlanInput): OpenGroup {
-  const kerf = toNm(Math.max(machines.rip?.kerfMm ?? KERF_BY_HAND, machines.crosscut?.kerfMm ?? KERF_BY_HAND));
+  const { rip, crosscut, jigsaw } = machines;
+  const free = wishes.freeForm ? jigsaw : null;
+  const kerf = toNm(free?.kerfMm ?? Math.max(rip?.kerfMm ?? KERF_BY_HAND, crosscut?.kerfMm ?? KERF_BY_HAND));
+  const manner = free ? 'free-form' : 'edge-to-edge';
   const sources = sourcesFor(needs.woodId, needs.thicknessMm, rack, machines, wishes);
   const pieces = needs.blanks.map(({ length, width, turnable }): LaidPiece => ({
     length: toNm(length),
@@ -156,18 +168,25 @@ function groupBefore(needs: WoodNeeds, { rack, machines, objective, wishes }: Wo
     const board = sources.findIndex((source) => isAt(source, pin));
     const before = boards[board];
     const piece = needs.blanks.findIndex(({ stackKey, nth }) => stackKey === pin.stackKey && nth === pin.nth);
-    const put = before && pieces[piece] ? pinOn(before, pieces[piece], piece, pin, kerf) : null;
+    const put = before && pieces[piece] ? pinOn(before, pieces[piece], piece, pin, kerf, manner) : null;
     if (put) boards[board] = put;
     else unpinned.push(pin);
   }
-  return { needs, sources, pieces, boards, kerf, unpinned };
+  return { needs, sources, pieces, boards, kerf, manner, unpinned };
 }
 
 const isAt = ({ item, copy, slice }: Source, pin: PinnedBlank): boolean =>
   item.id === pin.itemId && copy === pin.copy && slice === pin.slice;
 
 /** The board with one pin more, or null where it cannot be cut so. */
-function pinOn(board: LaidBoard, piece: LaidPiece, place: number, pin: PinnedBlank, kerf: number): LaidBoard | null {
+function pinOn(
+  board: LaidBoard,
+  piece: LaidPiece,
+  place: number,
+  pin: PinnedBlank,
+  kerf: number,
+  manner: Manner,
+): LaidBoard | null {
   const turned = pin.turned && piece.turnable;
   const own: Pin = {
     piece: place,
@@ -178,11 +197,11 @@ function pinOn(board: LaidBoard, piece: LaidPiece, place: number, pin: PinnedBla
     width: turned ? piece.length : piece.width,
   };
   const pins = [...board.pins, own];
-  return boardAround(board, board.flaws, pins, kerf) ? { ...board, pins } : null;
+  return mayPin(board, board.flaws, pins, kerf, manner) ? { ...board, pins } : null;
 }
 
 function groupAfter(
-  { needs, sources, pieces, boards, kerf, unpinned }: OpenGroup,
+  { needs, sources, pieces, boards, kerf, manner, unpinned }: OpenGroup,
   layout: BoardsLayout,
   { rack, machines }: WoodPlanInput,
 ): WoodGroup {
@@ -206,6 +225,7 @@ function groupAfter(
   return {
     ...needs,
     kerfMm: inMm(kerf),
+    manner,
     boards: used,
     missing,
     unpinned,

@@ -210,12 +210,11 @@ function placeOn(
   return { board: Number(under.getAttribute('data-board')), x, y };
 }
 
-/** `Part 3: rip at 5 1/2": Fin, then part 4` */
-function cutWords(
-  { part, axis, distance, before, beyond }: CutStep,
-  blanks: readonly NeededBlank[],
-  unit: LengthUnit,
-): string {
+/** `Part 3: rip at 5 1/2": Fin and part 4` */
+function cutWords(step: CutStep, blanks: readonly NeededBlank[], unit: LengthUnit): string {
+  if (step.axis === 'jigsaw')
+    return `Mark them out and cut out with the jigsaw, the board well held: ${step.pieces.map((i) => blanks[i]?.name ?? '').join(', ')}`;
+  const { part, axis, distance, before, beyond } = step;
   const inHand = part === 0 ? 'The board' : `Part ${String(part)}`;
   const results = [before, beyond].map((result) => resultWords(result, blanks)).filter((words) => words !== '');
   return `${inHand}: ${axis} at ${formatLength(distance / NM_PER_MM, unit)}: ${results.join(' and ')}`;

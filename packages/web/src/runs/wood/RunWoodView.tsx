@@ -50,6 +50,7 @@ export function RunWoodView() {
         <Typography variant="h1" sx={{ flex: 1 }}>
           Wood for {name}
         </Typography>
+        {machines.jigsaw && <CutsChoice />}
         <Choice label="Laid for" value={objective} options={OBJECTIVES} onChange={setObjective} width={160} />
         <Button component={Link} to=".." relative="path">
           Back to the run
@@ -76,6 +77,28 @@ export function RunWoodView() {
         </>
       )}
     </Page>
+  );
+}
+
+const MANNERS = [
+  ['edge-to-edge', 'From side to side'],
+  ['free-form', 'Free, with the jigsaw'],
+] as const;
+
+/** Whether blanks are cut from side to side, or cut out wherever they lie. */
+function CutsChoice() {
+  const { session } = useOpenRun();
+  const isFree = useRunDoc((run) => run.wood.freeForm);
+  return (
+    <Choice
+      label="Cuts"
+      value={isFree ? 'free-form' : 'edge-to-edge'}
+      options={MANNERS}
+      width={210}
+      onChange={(manner) =>
+        session.document.edit((run) => ({ ...run, wood: { ...run.wood, freeForm: manner === 'free-form' } }))
+      }
+    />
   );
 }
 

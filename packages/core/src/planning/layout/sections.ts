@@ -19,6 +19,8 @@ const FIRST_TRIES = 12;
 const TRIES = 6;
 /** Strips laid before the best of them is bettered. */
 const STARTS = 6;
+/** Rounds without a shorter strip after which it is laid anew. */
+const PATIENCE = 600;
 /** A strip longer by about so much of its bound is still taken, so that the search can leave a dead end. */
 const SLACK = 0.001;
 
@@ -42,8 +44,12 @@ export function layInSections(
     if (other) current = other;
   }
   if (!current) throw new RangeError('a section as long as the longest piece takes at least that piece');
-  let best = current;
+  let [best, since] = [current, 0];
   while (best.length > bound && builder.mayGoOn()) {
+    if (++since > PATIENCE) {
+      current = builder.build(everything, FIRST_TRIES, Infinity) ?? current;
+      since = 0;
+    }
     const [kept, removed] = parted(current.all, search.random);
     const room = removed.reduce((sum, { block }) => sum + block.length, 0);
     const most = room - SLACK * bound * Math.log(search.random() + 1e-9);
@@ -53,6 +59,7 @@ export function layInSections(
       most,
     );
     if (!laid) continue;
+    if (laid.length < room) since = 0;
     current = { all: [...kept, ...laid.all], length: current.length - room + laid.length };
     if (current.length < best.length) best = current;
   }

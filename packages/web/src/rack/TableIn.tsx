@@ -90,7 +90,7 @@ function ChangeWords({ change }: { readonly change: StockChange }) {
     case 'new':
       return (
         <>
-          <b>New:</b> {change.stock.quantity} of <ItemWords item={change.stock.item} />
+          <b>New:</b> {change.stock.quantity} × <ItemWords item={change.stock.item} />
         </>
       );
     case 'changed': {

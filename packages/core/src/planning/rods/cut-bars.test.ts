@@ -97,6 +97,27 @@ describe('lengths from bars', () => {
     );
   });
 
+  test('an answer that the solver could not prove is not called proven', () => {
+    // Bars of two costs leave a gap to the bound that only the solver’s own proof can close.
+    const wanted = [
+      { length: 40, count: 5 },
+      { length: 35, count: 4 },
+      { length: 30, count: 2 },
+    ];
+    const bars = [
+      { length: 101, count: 9, cost: 1.7 },
+      { length: 77, count: 9, cost: 1.31 },
+    ];
+    const sure = cutBars(wanted, bars, 0, solver);
+    expect(sure.proven).toBe(true);
+    const unsure = cutBars(wanted, bars, 0, (model) => {
+      const answer = solver(model);
+      return answer && { ...answer, isBest: false };
+    });
+    expect(unsure.proven).toBe(unsure.cost <= unsure.bound + 1e-6);
+    expect(unsure.cost).toBeGreaterThanOrEqual(sure.cost - 1e-6);
+  });
+
   test('nothing to cut from: all is missing', () => {
     expect(cutBars([{ length: 100, count: 3 }], [], 3, solver)).toMatchObject({ cuts: [], missing: [3], cost: 0 });
   });

@@ -55,7 +55,8 @@ const MOST_COLUMNS = 20_000;
  * Cuts lengths from bars at the least cost, as few missing as can be. Ways to fill a bar are made as the prices of the
  * lengths ask for them (column generation, Gilmore and Gomory 1961); whole bars of those are chosen by the solver. Where
  * that leaves a gap to the bound, every way that could still close it is added (no other can be part of a better answer),
- * which proves the answer. The same input gives the same answer. Throws where the solver has none, which it always has.
+ * which proves the answer. The same input gives the same answer. Throws where the solver gives none: one always exists, as
+ * every piece may be missing.
  */
 export function cutBars(
   wanted: readonly Lengths[],
@@ -79,10 +80,10 @@ export function cutBars(
     if (!best || found.cost < best.cost) best = found;
     if (best.cost <= bound + NEAR) return layoutOf(task, best, bound, true);
   }
-  const all = best && columnsWithin(task, relaxed, best.cost - relaxed.cost);
-  const last = all ? inWhole(task, all) : best;
-  if (!last) throw new Error('three attempts were made and none kept');
-  return layoutOf(task, last, all ? last.cost : bound, all !== null);
+  if (!best) throw new Error('three attempts were made and none kept');
+  const all = columnsWithin(task, relaxed, best.cost - relaxed.cost);
+  const last = all && inWhole(task, all);
+  return last?.isBest ? layoutOf(task, last, last.cost, true) : layoutOf(task, best, bound, false);
 }
 
 /** Whole bars, so many of each column; missing pieces are in the cost. */
@@ -90,11 +91,12 @@ interface Chosen {
   readonly columns: readonly Column[];
   readonly amounts: readonly number[];
   readonly cost: number;
+  readonly isBest: boolean;
 }
 
 function inWhole(task: Task, columns: readonly Column[]): Chosen {
-  const { columns: amounts, cost } = solved(task, columns, true);
-  return { columns, amounts: amounts.slice(0, columns.length), cost };
+  const { columns: amounts, cost, isBest } = solved(task, columns, true);
+  return { columns, amounts: amounts.slice(0, columns.length), cost, isBest };
 }
 
 /** The whole bars of an answer in fractions, less `fewer` of each, and the few pieces then left cut anew, which is a small task. */
@@ -113,7 +115,7 @@ function roundedDown(task: Task, columns: readonly Column[], relaxed: LinearAnsw
   priced(left, own);
   const rest = inWhole(left, own);
   const cost = task.bars.reduce((sum, bars, bar) => sum + bars.cost * takenOf(bar), rest.cost);
-  return { columns: [...columns, ...rest.columns], amounts: [...whole, ...rest.amounts], cost };
+  return { columns: [...columns, ...rest.columns], amounts: [...whole, ...rest.amounts], cost, isBest: false };
 }
 
 /** Of each bar as many of one length as go on it. */

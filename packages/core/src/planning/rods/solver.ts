@@ -12,6 +12,8 @@ export interface LinearModel {
 }
 
 export interface LinearAnswer {
+  /** False where the search ended before the answer was proven to be the best. */
+  readonly isBest: boolean;
   readonly cost: number;
   readonly columns: readonly number[];
   /** What one unit more of each row would cost; empty for whole numbers. */
@@ -47,6 +49,7 @@ export const highsSolver =
     if (found.Status === 'Infeasible' || columns.some((value) => value === undefined)) return null;
     const prices = new Map(found.Rows.map((row) => ['Name' in row ? row.Name : '', figureOf(row, 'Dual')]));
     return {
+      isBest: found.Status === 'Optimal',
       cost: found.ObjectiveValue,
       columns: columns.map((value = 0) => (model.whole ? Math.round(value) : value)),
       prices: model.whole ? [] : model.rows.map((_row, i) => prices.get(`r${String(i)}`) ?? 0),

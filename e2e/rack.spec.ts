@@ -108,7 +108,8 @@ test('what is missing has ways out: one click grants one, it can be taken back, 
   await page.goto(`${app.address}/shop`);
   await page.getByRole('switch', { name: 'A jigsaw' }).click();
   await expect(page.getByLabel('Kerf of the jigsaw')).toBeVisible();
-  await expect(page.getByText('Saved', { exact: true }).last()).toBeVisible();
+  const machines = page.getByRole('region', { name: 'Machines that mill wood' });
+  await expect(machines.getByText('Saved', { exact: true })).toBeVisible();
   await page.goto(`${run}/wood`);
   await page.getByRole('combobox', { name: 'Cuts' }).click();
   await page.getByRole('option', { name: 'Free, with the jigsaw' }).click();

@@ -47,7 +47,7 @@ await withAppAndBrowser(async ({ address, browser }) => {
   await shoot('rack', '/demo/rack', 'Birch plywood', () =>
     page.getByRole('region', { name: 'Black cherry' }).getByRole('button', { name: /×/ }).first().click(),
   );
-  await shoot('wood', `${run}/wood`, 'To buy');
+  await shoot('wood', `${run}/wood`, 'Do this');
   await shoot('blades', '/demo/blades?blade=7-reverse', 'Number 7, reverse teeth');
   await shoot('woods', '/demo/woods', 'Northern red oak');
   await shoot('shop', '/demo/shop', 'What the minutes rest on');

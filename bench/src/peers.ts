@@ -34,10 +34,18 @@ export function maxrectsLength(pieces: readonly Sized[], width: number, padding:
   return high;
 }
 
-/** maxrects-packer: area of the boards it fills, largest first. It knows no flaws: what it lays on one goes to the next board. */
+/**
+ * maxrects-packer: area of the boards it fills, largest or smallest first, whichever takes less. It knows no flaws: what it
+ * lays on one goes to the next board.
+ */
 export function maxrectsStock(pieces: readonly Sized[], boards: readonly LaidBoard[], padding: number): number {
+  const smallestFirst = [...boards].sort((a, b) => areaOf(a) - areaOf(b));
+  return Math.min(inOrder(pieces, smallestFirst, padding), inOrder(pieces, smallestFirst.reverse(), padding));
+}
+
+function inOrder(pieces: readonly Sized[], boards: readonly LaidBoard[], padding: number): number {
   let [left, used] = [pieces, 0];
-  for (const board of [...boards].sort((a, b) => areaOf(b) - areaOf(a))) {
+  for (const board of boards) {
     if (left.length === 0) break;
     const [bin] = packed(left, board.length, board.width, padding).bins;
     const good = (bin?.rects ?? []).filter(

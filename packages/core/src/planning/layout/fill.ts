@@ -29,7 +29,7 @@ const CLOSELY = 5;
 /** Looks at pieces for one step of the search. */
 const LOOKS_PER_STEP = 1000;
 /** Choosing costs as much as so many looks, whatever there is to choose from. */
-const CHOOSING = 50;
+const CHOOSING = 200;
 /** Of a place as large as so many pieces, waste is guessed and not looked up. */
 const LARGE_PLACE = 2.5;
 
@@ -54,6 +54,7 @@ export class Filler {
     const { pieces, kerf } = this;
     for (const i of left) {
       const piece = pieces[i];
+      this.looks++;
       if (!piece) throw new RangeError(`piece ${String(i)} is not in the list of ${String(pieces.length)}`);
       const key = `${String(piece.length)} ${String(piece.width)} ${String(piece.turnable)}`;
       const known = kinds.get(key);
@@ -67,7 +68,7 @@ export class Filler {
         kinds.set(turned ? `${key} turned` : key, { length, width, area, turned, left: own });
       }
     }
-    this.kinds = [...kinds.values()];
+    this.kinds = [...kinds.values()].sort((a, b) => b.area - a.area);
     this.taste = taste;
     const least = (side: (kind: Kind) => number): number =>
       this.kinds.reduce((low, kind) => Math.min(low, side(kind)), Infinity);
@@ -117,8 +118,11 @@ export class Filler {
 
   private choose(length: number, width: number): Choice | null {
     const likely: Choice[] = [];
-    this.looks += this.kinds.length + CHOOSING;
+    this.looks += CHOOSING;
     for (const kind of this.kinds) {
+      // Kinds come with the largest first, so none of the rest can do better.
+      if (-this.taste.size * kind.area >= (likely[CLOSELY - 1]?.score ?? Infinity)) break;
+      this.looks++;
       if (kind.left.length === 0 || kind.length > length || kind.width > width) continue;
       const taste = this.tasteFor(kind);
       const [beyond, above] = [length - kind.length, width - kind.width];
@@ -155,14 +159,18 @@ export class Filler {
     if (length <= 0 || width <= 0) return 0;
     const area = length * width;
     if (length < this.shortest || width < this.narrowest) return area;
-    let most = 0;
-    this.looks += this.kinds.length;
-    for (const kind of this.kinds) {
-      if (kind.area <= most || kind.length > length || kind.width > width) continue;
-      if (kind.left.length > (kind.left === taken.left ? 1 : 0)) most = kind.area;
-    }
-    const wasted = area - most;
+    const wasted = area - this.largestFitting(length, width, taken);
     return area > LARGE_PLACE * this.typicalArea ? Math.min(wasted, this.guess(length, width)) : wasted;
+  }
+
+  /** Area of the largest piece that fits a place: kinds come with the largest first. */
+  private largestFitting(length: number, width: number, taken: Kind): number {
+    for (const kind of this.kinds) {
+      this.looks++;
+      if (kind.length > length || kind.width > width) continue;
+      if (kind.left.length > (kind.left === taken.left ? 1 : 0)) return kind.area;
+    }
+    return 0;
   }
 }
 

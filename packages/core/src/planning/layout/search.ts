@@ -1,4 +1,4 @@
-/** What searches draw on: numbers in [0, 1) that repeat with their seed, and steps that run out; a step takes some 25 µs. */
+/** What searches draw on: numbers in [0, 1) that repeat with their seed, and steps that run out; a step takes some 15 µs. */
 export interface Search {
   readonly random: () => number;
   /** Takes `steps` off what is left; false when none are left or the host wants it to end. */

@@ -1,4 +1,5 @@
 import { joinBlocks, pieceBlock, treeOf, type Block, type Place } from './block';
+import { FEW, joinFew } from './few';
 import { joinAgreeing } from './join';
 import { layInSections } from './sections';
 import type { Search } from './search';
@@ -16,9 +17,9 @@ export interface StripLayout {
 const JOINING = 0.6;
 
 /**
- * Lays pieces on a strip of the given width, grain kept, so that it is cut edge to edge and takes little length. Where
- * sides agree so well that joining wastes nothing, that is it; else it is laid in sections. The same pieces, seed and
- * steps give the same layout. Null where a piece is wider than the strip.
+ * Lays pieces on a strip of the given width, grain kept, so that it is cut edge to edge and takes little length. Of a few
+ * pieces every way is tried. Where sides agree so well that joining wastes nothing, that is it; else it is laid in
+ * sections. The same pieces, seed and steps give the same layout. Null where a piece is wider than the strip.
  */
 export function layOnStrip(
   pieces: readonly LaidPiece[],
@@ -29,11 +30,24 @@ export function layOnStrip(
 ): StripLayout | null {
   if (pieces.length === 0 || pieces.some((piece) => piece.width > width)) return null;
   const bound = stripBound(pieces, width, kerf);
-  const joined = joinedSections(pieces, width, kerf, { ...search, spend: limited(search, JOINING * steps) });
-  const rest = { ...search, spend: limited(search, (1 - JOINING) * steps) };
-  const sections = joined ?? layInSections(pieces, width + kerf, kerf, bound + kerf, rest);
+  const sections = sectionsOf(pieces, width, kerf, bound, search, steps);
   const length = sections.reduce((sum, block) => sum + block.length, 0) - kerf;
   return { sections, length, bound };
+}
+
+function sectionsOf(
+  pieces: readonly LaidPiece[],
+  width: number,
+  kerf: number,
+  bound: number,
+  search: Search,
+  steps: number,
+): readonly Block[] {
+  const few = pieces.length <= FEW ? joinFew(pieces, width + kerf, kerf) : null;
+  if (few) return [few];
+  const joined = joinedSections(pieces, width, kerf, { ...search, spend: limited(search, JOINING * steps) });
+  const rest = { ...search, spend: limited(search, (1 - JOINING) * steps) };
+  return joined ?? layInSections(pieces, width + kerf, kerf, bound + kerf, rest);
 }
 
 /** The least length of a strip that could hold the pieces with a kerf beside each. */

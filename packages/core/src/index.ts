@@ -61,7 +61,9 @@ export type {
   Segment,
 } from './geometry';
 export {
+  DRY_ENOUGH_PERCENT,
   flatThickness,
+  isWet,
   HARD_ABOVE_N,
   hardnessClass,
   NEWTONS_PER_POUND_FORCE,
@@ -269,6 +271,7 @@ export {
   layOnStrip,
   NO_WISHES,
   pinBlank,
+  pinOnBoard,
   planRods,
   planWood,
   seededSearch,

@@ -67,7 +67,7 @@ export type {
 } from './layout';
 export { NO_WISHES } from './wishes';
 export type { PinnedBlank, Substitute, WoodWishes } from './wishes';
-export { layingWood, pinBlank, planWood, waysOut } from './wood';
+export { layingWood, pinBlank, pinOnBoard, planWood, waysOut } from './wood';
 export type {
   BoardPlan,
   MillingOption,

@@ -4,7 +4,7 @@ export { SAME_THICKNESS, slicesFrom, TYPICAL_MACHINES, waysFrom } from './millin
 export type { Machines, MilledStock, MillingWay } from './milling';
 export { parseStock, woodNamed } from './parse-stock';
 export type { StockFault, TypedStock } from './parse-stock';
-export { flatThickness, ROUGH_QUARTERS, STOCK_KINDS } from './stock';
+export { DRY_ENOUGH_PERCENT, flatThickness, isWet, ROUGH_QUARTERS, STOCK_KINDS } from './stock';
 export type { Defect, StockItem, StockKind } from './stock';
 export { stockChanges } from './stock-changes';
 export type { StockChange } from './stock-changes';

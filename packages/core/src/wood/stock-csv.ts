@@ -5,7 +5,19 @@ import { woodNamed, type StockFault, type TypedStock } from './parse-stock';
 import { ROUGH_QUARTERS, STOCK_KINDS, type StockItem, type StockKind } from './stock';
 import { woodById } from './woods';
 
-const COLUMNS = ['kind', 'wood', 'name', 'thickness', 'width', 'length', 'quantity', 'cost', 'place', 'note'] as const;
+const COLUMNS = [
+  'kind',
+  'wood',
+  'name',
+  'thickness',
+  'width',
+  'length',
+  'quantity',
+  'cost',
+  'place',
+  'note',
+  'moisture',
+] as const;
 type Column = (typeof COLUMNS)[number];
 
 /** One row of a table, read or with what is wrong in it. Rows count from 1, the heading not among them. */
@@ -31,6 +43,7 @@ export function stockCsv(items: readonly { readonly item: StockItem; readonly qu
     item.costMinor ?? '',
     harmless(item.place),
     harmless(item.note),
+    item.moisturePercent ?? '',
   ]);
   return Papa.unparse([[...COLUMNS], ...rows], { newline: '\r\n' });
 }
@@ -85,6 +98,9 @@ function readRow(
   const cost = cell('cost') === '' ? null : Number(cell('cost'));
   if (cost !== null && (!Number.isInteger(cost) || cost < 0))
     return wrong('cost', `"${cell('cost')}" is no whole number of cents.`);
+  const moisture = cell('moisture') === '' ? null : Number(cell('moisture').replace(/\s*%$/, ''));
+  if (moisture !== null && !(moisture >= 0 && moisture <= 100))
+    return wrong('moisture', `"${cell('moisture')}" is no percentage from 0 to 100.`);
   const sizes: Partial<Record<Column, Length | null>> = {};
   for (const column of ['thickness', 'width', 'length'] as const) {
     const size = sizeIn(cell(column), unit);
@@ -106,7 +122,7 @@ function readRow(
       costMinor: cost,
       place: cell('place').slice(0, 120),
       note: cell('note').slice(0, 2000),
-      moisturePercent: null,
+      moisturePercent: moisture,
       defects: [],
       archived: false,
     },

@@ -80,7 +80,7 @@ const anyItem: fc.Arbitrary<{ item: StockItem; quantity: number }> = fc.record({
     costMinor: fc.option(fc.integer({ min: 0, max: 90_000 })),
     place: fc.string({ maxLength: 20 }).map((text) => text.trim()),
     note: fc.constantFrom('', 'a "fine" one, flat', '=SUM(A1)'),
-    moisturePercent: fc.constant(null),
+    moisturePercent: fc.option(fc.integer({ min: 0, max: 100 })),
     defects: fc.constant([]),
     archived: fc.constant(false),
   }),
@@ -96,10 +96,12 @@ describe('the rack as a table', () => {
         rows.value.forEach(({ read }, i) => {
           if (!read.ok) throw new Error(`${read.error.where}: ${read.error.message}`);
           const { item, quantity } = items[i]!;
-          expect([read.value.quantity, read.value.item.woodId, read.value.item.note]).toEqual([
+          const { woodId, note, moisturePercent } = read.value.item;
+          expect([read.value.quantity, woodId, note, moisturePercent]).toEqual([
             quantity,
             item.woodId,
             item.note,
+            item.moisturePercent,
           ]);
           for (const side of ['thickness', 'width', 'length'] as const)
             expect(read.value.item[side]!.mm).toBeCloseTo(item[side]!.mm, 5);
@@ -111,13 +113,15 @@ describe('the rack as a table', () => {
   test('half of the rows wrong: each says why, the others are read', () => {
     const rows = readStockCsv(
       [
-        'kind,wood,thickness,width,length,quantity',
+        'kind,wood,thickness,width,length,quantity,moisture',
         'board,beech,6/4,5 1/2,48,2',
         'board,moonwood,1,2,3,1',
         'plank,beech,1,2,3,1',
         'board,beech,-1,2,3,1',
         'board,beech,1,2,3,many',
-        'board,cherry,3/4,6,24,3',
+        'board,cherry,3/4,6,24,3,12 %',
+        'board,cherry,3/4,6,24,3,soaked',
+        'board,cherry,3/4,6,24,3,120',
       ].join('\n'),
       'in',
     );
@@ -128,6 +132,8 @@ describe('the rack as a table', () => {
       'row 4, thickness',
       'row 5, quantity',
       3,
+      'row 7, moisture',
+      'row 8, moisture',
     ]);
     expect(readStockCsv('hello\nworld', 'in')).toMatchObject({ ok: false, error: { kind: 'stock-unreadable' } });
   });
@@ -213,6 +219,22 @@ describe('a table held against the rack', () => {
       { kind: 'changed', item: { place: 'wall' }, before: 2, difference: 3, facts: {} },
       { kind: 'changed', difference: 0, facts: { costMinor: 55 } },
       { kind: 'new' },
+    ]);
+  });
+
+  test('an empty cell leaves what is known of cost, place, note and moisture', () => {
+    const known = typedItem('3 cherry 3/4 x 6 x 48', {
+      place: 'door',
+      costMinor: 900,
+      note: 'flat',
+      moisturePercent: 9,
+    });
+    const short = readStockCsv('kind,wood,thickness,width,length,quantity\nboard,cherry,3/4,6,48,3', 'in');
+    if (!short.ok || !short.value[0]?.read.ok) throw new Error('a row without places is read');
+    expect(stockChanges([short.value[0].read.value], [known])).toMatchObject([{ kind: 'same' }]);
+    const wetter = { ...short.value[0].read.value.item, moisturePercent: 16 };
+    expect(stockChanges([{ quantity: 3, item: wetter }], [known])).toMatchObject([
+      { kind: 'changed', difference: 0, facts: { moisturePercent: 16 } },
     ]);
   });
 

@@ -40,6 +40,15 @@ export interface StockItem {
   readonly archived: boolean;
 }
 
+/**
+ * Wood with more moisture than this is not dry enough for work that is kept indoors, %: it still shrinks, and with it
+ * what was cut to size (USDA Wood Handbook, FPL-GTR-282, chapter 13, most for single pieces in damp coastal air; from memory).
+ */
+export const DRY_ENOUGH_PERCENT = 13;
+
+export const isWet = ({ moisturePercent }: Pick<StockItem, 'moisturePercent'>): boolean =>
+  (moisturePercent ?? 0) > DRY_ENOUGH_PERCENT;
+
 /** Rough thickness in quarters of an inch, and what is left once it is flat, mm (common practice). */
 export const ROUGH_QUARTERS: Readonly<
   Record<'4/4' | '5/4' | '6/4' | '8/4', { readonly rough: number; readonly flat: number }>

@@ -3,7 +3,8 @@ import { TextField } from '@mui/material';
 
 interface DecimalFieldProps {
   readonly label: string;
-  readonly value: number;
+  /** null where it is not known: an empty field. */
+  readonly value: number | null;
   readonly least: number;
   readonly most: number;
   readonly onChange: (value: number) => void;
@@ -25,7 +26,7 @@ export function DecimalField({
   width = 210,
 }: DecimalFieldProps) {
   const [draft, setDraft] = useState<string | null>(null);
-  const text = draft ?? String(value);
+  const text = draft ?? String(value ?? '');
   const read = (typed: string): number | null => {
     const figure = Number(typed.trim().replace(',', '.'));
     return typed.trim() !== '' && Number.isFinite(figure) && figure >= least && figure <= most ? figure : null;

@@ -1,7 +1,16 @@
 import { useEffect, useState } from 'react';
 import { Alert, Box, Button, TextField, Typography } from '@mui/material';
 import { useStore } from 'zustand';
-import { countStock, minorDigits, stockCount, type Defect, type StockItem, type StockMoveKind } from '@rapid-jig/core';
+import {
+  countStock,
+  DRY_ENOUGH_PERCENT,
+  isWet,
+  minorDigits,
+  stockCount,
+  type Defect,
+  type StockItem,
+  type StockMoveKind,
+} from '@rapid-jig/core';
 import type { OpenDocument } from '../documents/document';
 import { fieldDifferences } from '../documents/differences';
 import { CountField } from '../fields/CountField';
@@ -74,21 +83,28 @@ function ItemEditor({ session, document }: ItemEditorProps) {
       <Box sx={{ display: 'flex', gap: 1 }}>
         <DecimalField
           label={`Cost of one, ${currency}`}
-          value={(item.costMinor ?? 0) / digits}
+          value={item.costMinor === null ? null : item.costMinor / digits}
           least={0}
           most={100_000}
           width={150}
           onChange={(cost) => change({ costMinor: Math.round(cost * digits) }, 'cost')}
+          onClear={() => change({ costMinor: null }, 'cost')}
         />
         <DecimalField
           label="Moisture, %"
-          value={item.moisturePercent ?? 0}
+          value={item.moisturePercent}
           least={0}
           most={100}
           width={130}
           onChange={(moisturePercent) => change({ moisturePercent }, 'moisture')}
+          onClear={() => change({ moisturePercent: null }, 'moisture')}
         />
       </Box>
+      {isWet(item) && (
+        <Alert severity="warning">
+          Not dry: above {DRY_ENOUGH_PERCENT} % wood still shrinks. Let it dry, then measure it again.
+        </Alert>
+      )}
       <TextField
         label="Note"
         value={item.note}

@@ -6,6 +6,7 @@ import { useStore } from 'zustand';
 import {
   compareMm,
   flatThickness,
+  isWet,
   STOCK_KINDS,
   stockCsv,
   woodById,
@@ -239,6 +240,7 @@ function RackRow({ one: { item, count }, scale, chosen, onChoose }: RackRowProps
             item.kind,
             item.rough ? 'rough' : '',
             item.place,
+            isWet(item) ? `not dry: ${String(item.moisturePercent)} %` : '',
             reserved > 0 ? `${String(reserved)} reserved` : '',
             item.defects.length > 0 ? counted(item.defects.length, 'defect') : '',
           ]

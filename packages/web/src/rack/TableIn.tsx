@@ -100,6 +100,7 @@ function ChangeWords({ change }: { readonly change: StockChange }) {
         facts.place === undefined ? '' : `place "${item.place}" becomes "${facts.place}"`,
         facts.costMinor === undefined ? '' : 'another cost',
         facts.note === undefined ? '' : 'another note',
+        facts.moisturePercent === undefined ? '' : `moisture ${String(facts.moisturePercent)} %`,
       ];
       return (
         <>

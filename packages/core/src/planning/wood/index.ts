@@ -1,6 +1,6 @@
 export type { ToBuy } from './lacking';
 export type { NeededBlank, WoodNeeds } from './needs';
-export { pinBlank } from './pins';
+export { pinBlank, pinOnBoard } from './pins';
 export type { PinFault } from './pins';
 export type { MillingOption, RackEntry } from './sources';
 export { waysOut } from './ways-out';

@@ -55,6 +55,23 @@ export function pinBlank(
   return ok({ stackKey, nth, itemId, copy, slice, turned, x: snapMm(x), y: snapMm(y) });
 }
 
+/**
+ * Pins a blank of a group on a board where there is room beside what is pinned there, near the lower left corner. Error:
+ * it has no room there that cuts could free it from.
+ */
+export function pinOnBoard(group: WoodGroup, board: BoardPlan, place: number): Result<PinnedBlank, PinFault> {
+  const ends = (start: 'x' | 'y', size: 'length' | 'width'): number[] => {
+    const pinned = pinnedOn(board).map((pin) => (pin[start] + pin[size]) / 1e6 + group.kerfMm);
+    const beyondDefects = board.defects.map((defect) => defect[start] + defect[size] + group.kerfMm);
+    return [0, ...pinned, ...beyondDefects].sort((a, b) => a - b);
+  };
+  const [xs, ys] = [ends('x', 'length'), ends('y', 'width')];
+  const tried = xs.flatMap((x) => ys.map((y) => pinBlank(group, board, place, { x, y })));
+  const [first] = tried;
+  if (!first) throw new Error('the corner of the board is always tried');
+  return tried.find(({ ok }) => ok) ?? first;
+}
+
 function laidIn({ boards }: WoodGroup): PieceNode[] {
   const laid: PieceNode[] = [];
   for (const { tree } of boards)

@@ -1,5 +1,5 @@
 import { toNm } from '../../units';
-import { waysFrom, type Machines, type MilledStock, type StockItem } from '../../wood';
+import { isWet, waysFrom, type Machines, type MilledStock, type StockItem } from '../../wood';
 import type { LaidBoard } from '../layout';
 import type { WoodWishes } from '../wishes';
 
@@ -23,6 +23,8 @@ export interface Source {
 const MOST_ALIKE = 80;
 /** Milling counts as so much more wood: what is ready goes first. */
 const MILLED = 1.15;
+/** Wet wood counts as so much more: what is dry goes first. */
+const WET = 2;
 /** Using an offcut counts as less than its area; each inch of width makes a board count a little more, so that wide ones are spared. */
 const OFFCUT_SHARE = 0.6;
 const WIDTH_WEIGHT = 0.01;
@@ -72,6 +74,7 @@ export function laidBoard({ item, way }: Source, objective: 'wood' | 'money'): L
   const [length, width] = [toNm(item.length?.mm ?? 0), toNm(item.width?.mm ?? 0)];
   const area = (length / 1e6) * (width / 1e6);
   const milled = way.way.kind === 'ready' ? 1 : MILLED;
+  const wet = isWet(item) ? WET : 1;
   const share = item.kind === 'offcut' ? OFFCUT_SHARE : 1;
   const wide = 1 + WIDTH_WEIGHT * (width / 1e6 / 25.4);
   const money = objective === 'money' && item.costMinor !== null ? item.costMinor : area;
@@ -81,7 +84,7 @@ export function laidBoard({ item, way }: Source, objective: 'wood' | 'money'): L
     length: toNm(defect.length),
     width: toNm(defect.width),
   }));
-  return { length, width, flaws, cost: (money * milled * share * wide) / way.yield, pins: [] };
+  return { length, width, flaws, cost: (money * milled * wet * share * wide) / way.yield, pins: [] };
 }
 
 /** A way to a thickness, and the wood and time it takes. */

@@ -4,7 +4,7 @@ import { parseStock, TYPICAL_MACHINES } from '../../wood';
 import { seededSearch } from '../layout';
 import { inputFor, part, planned, rectangle, template } from '../fixtures.test-support';
 import { NO_WISHES, type WoodWishes } from '../wishes';
-import { layingWood, pinBlank, planWood, waysOut, type RackEntry, type WoodGroup } from '.';
+import { layingWood, pinBlank, pinOnBoard, planWood, waysOut, type RackEntry, type WoodGroup } from '.';
 
 const stock = (...typed: string[]): RackEntry[] =>
   typed.map((text, i) => {
@@ -17,20 +17,9 @@ const plates = async (copies: number) => {
   const plate = part('plate', { outline: { id: 'o', line: null, path: rectangle(inches(4), inches(3)) } });
   return planned(inputFor([template('toy', [plate])], copies, { shop: { maxLayers: 1 } }));
 };
-const lay = async (copies: number, ...rack: string[]) => {
-  const [group] = planWood(
-    {
-      plan: await plates(copies),
-      rack: stock(...rack),
-      machines: TYPICAL_MACHINES,
-      objective: 'wood',
-      wishes: NO_WISHES,
-      strips: [],
-    },
-    seededSearch,
-  );
-  return group!;
-};
+const WOOD_TASK = { machines: TYPICAL_MACHINES, objective: 'wood' as const, wishes: NO_WISHES, strips: [] };
+const lay = async (copies: number, ...rack: string[]) =>
+  planWood({ ...WOOD_TASK, plan: await plates(copies), rack: stock(...rack) }, seededSearch)[0]!;
 
 describe('blanks on the rack', () => {
   test('a board just wide and long enough for six: six blanks, the cuts in an order that can be followed', async () => {
@@ -76,20 +65,19 @@ describe('blanks on the rack', () => {
     expect(Math.max(...wide.boards[0]!.offcuts.map(({ length }) => length))).toBeCloseTo(inches(11.5), 3);
   });
 
+  test('wet wood is left to dry while there is dry wood, however much more of that it takes', async () => {
+    const rack = stock('red oak 1/4 x 4 x 30', 'red oak 1/4 x 5 x 36');
+    const wet = rack.map((entry, i) => (i === 0 ? { ...entry, item: { ...entry.item, moisturePercent: 19 } } : entry));
+    const boards = async (entries: RackEntry[]) =>
+      planWood({ ...WOOD_TASK, plan: await plates(4), rack: entries }, seededSearch)[0]!.boards;
+    expect((await boards(rack)).map(({ itemId }) => itemId)).toEqual(['item 0']);
+    expect((await boards(wet)).map(({ itemId }) => itemId)).toEqual(['item 1']);
+  });
+
   test('another wood of the thickness is named where it has the room, and wood that others reserved is not used', async () => {
     expect((await lay(2, 'cherry 1/4 x 6 x 30')).substitutes).toEqual(['cherry']);
     const none = stock('red oak 1/4 x 6 x 30').map((entry) => ({ ...entry, free: 0 }));
-    const [group] = planWood(
-      {
-        plan: await plates(1),
-        rack: none,
-        machines: TYPICAL_MACHINES,
-        objective: 'wood',
-        wishes: NO_WISHES,
-        strips: [],
-      },
-      seededSearch,
-    );
+    const [group] = planWood({ ...WOOD_TASK, plan: await plates(1), rack: none }, seededSearch);
     expect(group!.missing).toHaveLength(1);
   });
 
@@ -107,12 +95,7 @@ describe('what the maker grants and pins', () => {
     pinnedLayers: 3,
   });
   const input = inputFor([template('toy', [plate])], 4, { shop: { maxLayers: 4 } });
-  const wood = (...rack: string[]) => ({
-    rack: stock(...rack),
-    machines: TYPICAL_MACHINES,
-    objective: 'wood' as const,
-    strips: [],
-  });
+  const wood = (...rack: string[]) => ({ ...WOOD_TASK, rack: stock(...rack) });
   const layWith = async (wishes: Partial<WoodWishes>, ...rack: string[]): Promise<WoodGroup> => {
     const granted = { ...NO_WISHES, ...wishes };
     const plan = await planned({ ...input, run: { ...input.run, wood: granted } });
@@ -168,6 +151,27 @@ describe('what the maker grants and pins', () => {
     expect(crossing).toMatchObject({ ok: false, error: { kind: 'cannot-part' } });
     const elsewhere = await layWith({ pins: [pinned.value] }, 'red oak 1/4 x 3 x 48');
     expect(elsewhere.unpinned).toHaveLength(1);
+  });
+
+  test('a blank may be put on a board on which nothing lies, and a second one beside it', async () => {
+    const rack = ['red oak 1/4 x 4 x 48', '2 red oak 1/4 x 8 x 12'];
+    const group = await layWith({}, ...rack);
+    expect(group.boards.map(({ itemId }) => itemId)).toEqual(['item 0']);
+    expect(group.spare.map(({ itemId, copy, blanks }) => [itemId, copy, blanks])).toEqual([['item 1', 1, []]]);
+    const first = pinOnBoard(group, group.spare[0]!, 5);
+    if (!first.ok) throw new Error(first.error.message);
+    expect(first.value).toMatchObject({ itemId: 'item 1', copy: 1, x: 0, y: 0, nth: 5 });
+    const again = await layWith({ pins: [first.value] }, ...rack);
+    const other = again.boards.find(({ itemId }) => itemId === 'item 1')!;
+    expect([again.missing, other.pinned]).toEqual([[], [5]]);
+    // Blanks of 3-1/2 by 4-1/2: above the first there is room for another in 8 in, a kerf of 1/8 between.
+    const second = pinOnBoard(again, other, 4);
+    expect(second).toMatchObject({ ok: true, value: { x: 0, y: expect.closeTo(inches(3.625), 3) } });
+    // What is used is not spare, and of the three boards none is lost.
+    const shown = [...again.boards, ...again.spare].map(({ itemId, copy }) => `${itemId} ${String(copy)}`);
+    expect(shown.sort()).toEqual(['item 0 1', 'item 1 1', 'item 1 2']);
+    const small = await layWith({}, 'red oak 1/4 x 4 x 48', 'red oak 1/4 x 3 x 12');
+    expect(pinOnBoard(small, small.spare[0]!, 0)).toMatchObject({ ok: false, error: { kind: 'beyond-board' } });
   });
 
   test('with a jigsaw blanks may lie anywhere: pins need but its kerf between them', async () => {

@@ -5,6 +5,7 @@ import {
   eachNode,
   layingOnBoards,
   mayPin,
+  restNode,
   verifyCuts,
   type BoardsLayout,
   type CutStep,
@@ -63,6 +64,8 @@ export interface WoodGroup extends WoodNeeds {
   readonly kerfMm: number;
   readonly manner: Manner;
   readonly boards: readonly BoardPlan[];
+  /** Boards of this thickness on which nothing is laid, one of each item and slice: a blank may be put there. */
+  readonly spare: readonly BoardPlan[];
   readonly missing: readonly number[];
   /** Pinned blanks that are no longer needed, or whose board is gone or has no room there. */
   readonly unpinned: readonly PinnedBlank[];
@@ -227,6 +230,7 @@ function groupAfter(
     kerfMm: inMm(kerf),
     manner,
     boards: used,
+    spare: spareBoards(sources, new Set(layout.used.map(({ board }) => board))),
     missing,
     unpinned,
     usedShare: taken === 0 ? 0 : area(laid) / taken,
@@ -273,6 +277,19 @@ function boardPlan(
     pinned: pins.map(({ piece }) => piece),
     offcuts,
   };
+}
+
+function spareBoards(sources: readonly Source[], used: ReadonlySet<number>): BoardPlan[] {
+  const first = new Map<string, Source>();
+  sources.forEach((source, i) => {
+    const key = `${source.item.id} ${String(source.slice)}`;
+    if (!used.has(i) && !first.has(key)) first.set(key, source);
+  });
+  return [...first.values()].map((source) => {
+    const { item } = source;
+    const whole = restNode({ x: 0, y: 0, length: toNm(item.length?.mm ?? 0), width: toNm(item.width?.mm ?? 0) });
+    return { ...boardPlan(source, whole, [], []), offcuts: [] };
+  });
 }
 
 /** Each board is milled once, however many slices of it are used. */

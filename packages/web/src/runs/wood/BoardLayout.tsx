@@ -1,9 +1,10 @@
 import { useState } from 'react';
-import { Box, Typography } from '@mui/material';
+import { Box, Button, Typography } from '@mui/material';
 import { useDrag } from '@use-gesture/react';
 import {
   eachNode,
   formatLength,
+  isWet,
   type BoardPlan,
   type CutResult,
   type CutStep,
@@ -33,6 +34,10 @@ interface BoardLayoutProps {
   readonly blanks: readonly NeededBlank[];
   readonly woodId: string;
   readonly item: StockItem | null;
+  /** The blank that is picked, to be put on another board; null while there is none. */
+  readonly picked: number | null;
+  readonly onPick: (blank: number) => void;
+  readonly onPut: () => void;
   readonly onDrop: (blank: number, dropped: Dropped) => void;
   readonly onUnpin: (blank: number) => void;
 }
@@ -42,7 +47,8 @@ const MOST_PX = 760;
 const NM_PER_MM = 1e6;
 
 /** One board with its blanks where they lie, and the cuts as a list that can be followed. */
-export function BoardLayout({ board, place, group, blanks, woodId, item, onDrop, onUnpin }: BoardLayoutProps) {
+export function BoardLayout(props: BoardLayoutProps) {
+  const { board, place, group, blanks, woodId, item, picked, onPick, onPut, onDrop, onUnpin } = props;
   const { unit } = useUnit();
   const { length, width, tree, cuts, way, defects, pinned } = board;
   const scale = Math.min(MOST_PX / length, 3);
@@ -51,6 +57,12 @@ export function BoardLayout({ board, place, group, blanks, woodId, item, onDrop,
       <Typography>
         {item && <ItemSize item={item} />}
         {item?.place ? `, ${item.place}` : ''} <b>{wayWords(way, unit)}</b>
+        {item && isWet(item) && `; not dry (${String(item.moisturePercent)} %): let it dry and measure it again`}
+        {picked !== null && !board.blanks.includes(picked) && (
+          <Button size="small" onClick={onPut} sx={{ ml: 1 }}>
+            Put {blanks[picked]?.name} here
+          </Button>
+        )}
       </Typography>
       <Box sx={{ overflowX: { xs: 'auto', md: 'visible' } }}>
         <svg
@@ -86,19 +98,23 @@ export function BoardLayout({ board, place, group, blanks, woodId, item, onDrop,
               piece={piece}
               name={blanks[piece.piece]?.name ?? ''}
               pinned={pinned.includes(piece.piece)}
+              picked={picked === piece.piece}
               px={1 / scale}
               unit={unit}
+              onPick={() => onPick(piece.piece)}
               onDrop={(dropped) => onDrop(piece.piece, dropped)}
               onUnpin={() => onUnpin(piece.piece)}
             />
           ))}
         </svg>
       </Box>
-      <Box component="ol" aria-label="Cuts" sx={{ m: 0, mt: 0.5, pl: 3, columnWidth: 300, fontSize: '0.9rem' }}>
-        {cuts.map((step) => (
-          <li key={step.part}>{cutWords(step, blanks, unit)}</li>
-        ))}
-      </Box>
+      {cuts.length > 0 && (
+        <Box component="ol" aria-label="Cuts" sx={{ m: 0, mt: 0.5, pl: 3, columnWidth: 300, fontSize: '0.9rem' }}>
+          {cuts.map((step) => (
+            <li key={step.part}>{cutWords(step, blanks, unit)}</li>
+          ))}
+        </Box>
+      )}
     </Box>
   );
 }
@@ -117,8 +133,10 @@ interface BlankShapeProps {
   readonly piece: LaidNode;
   readonly name: string;
   readonly pinned: boolean;
+  readonly picked: boolean;
   readonly px: number;
   readonly unit: LengthUnit;
+  readonly onPick: () => void;
   readonly onDrop: (dropped: Dropped) => void;
   readonly onUnpin: () => void;
 }
@@ -126,8 +144,11 @@ interface BlankShapeProps {
 /** An arrow key moves a blank this far, mm: farther than what pulls it tight against an edge. */
 const KEY_MM = 8;
 
-/** A blank on its board, with its name where there is room. It is dragged, or moved with the arrow keys; Delete lets it go. */
-function BlankShape({ piece, name, pinned, px, unit, onDrop, onUnpin }: BlankShapeProps) {
+/**
+ * A blank on its board, with its name where there is room. It is dragged, or moved with the arrow keys; a click or Enter
+ * picks it for another board; Delete lets it go.
+ */
+function BlankShape({ piece, name, pinned, picked, px, unit, onPick, onDrop, onUnpin }: BlankShapeProps) {
   const [x, y] = [piece.x / NM_PER_MM, piece.y / NM_PER_MM];
   const [length, width] = [piece.length / NM_PER_MM, piece.width / NM_PER_MM];
   const [moved, setMoved] = useState<readonly [number, number] | null>(null);
@@ -138,7 +159,10 @@ function BlankShape({ piece, name, pinned, px, unit, onDrop, onUnpin }: BlankSha
         return;
       }
       setMoved(null);
-      if (tap) return;
+      if (tap) {
+        onPick();
+        return;
+      }
       const here = (event.currentTarget as Element | null)?.closest('svg') ?? null;
       const byKey = !('clientX' in event);
       const dropped = here && placeOn(here, byKey ? null : xy, [x + right * px, y - down * px], [length, width]);
@@ -153,6 +177,7 @@ function BlankShape({ piece, name, pinned, px, unit, onDrop, onUnpin }: BlankSha
       onDoubleClick={onUnpin}
       onKeyUp={(event) => {
         if (event.key === 'Delete') onUnpin();
+        if (event.key === 'Enter') onPick();
       }}
     >
       <g
@@ -164,7 +189,7 @@ function BlankShape({ piece, name, pinned, px, unit, onDrop, onUnpin }: BlankSha
         style={{ cursor: 'grab', touchAction: 'none' }}
         transform={moved ? `translate(${String(moved[0])} ${String(moved[1])})` : undefined}
       >
-        <title>{`${label}. Drag it to pin it elsewhere${pinned ? '; double-click lets it go' : ''}.`}</title>
+        <title>{`${label}. Drag it to pin it elsewhere, or click it to put it on another board${pinned ? '; double-click lets it go' : ''}.`}</title>
         <rect
           x={x}
           y={-y - width}
@@ -172,8 +197,8 @@ function BlankShape({ piece, name, pinned, px, unit, onDrop, onUnpin }: BlankSha
           height={width}
           fill="#fffdf8"
           fillOpacity={moved ? 0.9 : 0.72}
-          stroke="var(--rj-palette-line)"
-          strokeWidth={pinned ? 3 : 1.4}
+          stroke={picked ? 'var(--rj-palette-primary-main)' : 'var(--rj-palette-line)'}
+          strokeWidth={picked ? 4 : pinned ? 3 : 1.4}
           vectorEffect="non-scaling-stroke"
         />
         {letters > 2 && width > 14 * px && (

@@ -4,9 +4,11 @@ import {
   formatLength,
   formatMinutes,
   pinBlank,
-  type PinnedBlank,
+  pinOnBoard,
   woodById,
+  type BoardPlan,
   type MillingOption,
+  type PinnedBlank,
   type RackEntry,
   type WoodGroup,
 } from '@rapid-jig/core';
@@ -26,14 +28,18 @@ interface WoodGroupViewProps {
 
 /** All blanks of one wood and thickness on their boards; a blank is dragged to where it shall stay, the rest is laid again. */
 export function WoodGroupView({ group, entries }: WoodGroupViewProps) {
-  const { woodId, thicknessMm, blanks, boards, missing, unpinned, usedShare, bestShare, millingMinutes } = group;
+  const { woodId, thicknessMm, blanks, boards, spare, missing, unpinned, usedShare, bestShare, millingMinutes } = group;
   const { session } = useOpenRun();
   const [trouble, setTrouble] = useState<string | null>(null);
+  const [picked, setPicked] = useState<number | null>(null);
   const key = `${woodId} ${String(thicknessMm)}`;
+  const shown = [...boards, ...spare];
   const drop = (blank: number, { board, x, y }: Dropped): void => {
-    const target = boards[board];
-    if (!target) return;
-    const pinned = pinBlank(group, target, blank, { x, y });
+    const target = shown[board];
+    if (target) pin(blank, pinBlank(group, target, blank, { x, y }));
+  };
+  const pin = (blank: number, pinned: ReturnType<typeof pinBlank>): void => {
+    setPicked(null);
     if (!pinned.ok) {
       setTrouble(`${pinned.error.where}: ${pinned.error.message} ${pinned.error.hint}`);
       return;
@@ -54,6 +60,24 @@ export function WoodGroupView({ group, entries }: WoodGroupViewProps) {
       },
     }));
   };
+  const boardAt = (board: BoardPlan, place: number): React.ReactNode => (
+    <BoardLayout
+      key={`${board.itemId} ${String(board.copy)} ${String(board.slice)}`}
+      board={board}
+      place={place}
+      group={key}
+      blanks={blanks}
+      woodId={woodId}
+      item={entries.find(({ item }) => item.id === board.itemId)?.item ?? null}
+      picked={picked}
+      onPick={(blank) => setPicked(blank === picked ? null : blank)}
+      onPut={() => {
+        if (picked !== null) pin(picked, pinOnBoard(group, board, picked));
+      }}
+      onDrop={drop}
+      onUnpin={(blank) => repin(blank, [])}
+    />
+  );
   return (
     <Box component="section" aria-label={woodById(woodId)?.name ?? woodId} sx={{ mt: 3 }}>
       <Typography variant="h2" sx={{ display: 'flex', gap: 1, alignItems: 'center', flexWrap: 'wrap' }}>
@@ -78,19 +102,17 @@ export function WoodGroupView({ group, entries }: WoodGroupViewProps) {
         </Alert>
       )}
       <Box sx={{ display: 'flex', flexDirection: 'column', gap: 2.5 }}>
-        {boards.map((board, i) => (
-          <BoardLayout
-            key={`${board.itemId} ${String(board.copy)} ${String(board.slice)}`}
-            board={board}
-            place={i}
-            group={key}
-            blanks={blanks}
-            woodId={woodId}
-            item={entries.find(({ item }) => item.id === board.itemId)?.item ?? null}
-            onDrop={drop}
-            onUnpin={(blank) => repin(blank, [])}
-          />
-        ))}
+        {boards.map(boardAt)}
+        {spare.length > 0 && (
+          <Box component="details" open={picked !== null || undefined}>
+            <Box component="summary" sx={{ cursor: 'pointer', py: 0.5 }}>
+              Left on the rack in this thickness: {counted(spare.length, 'board')}; a blank may be put there
+            </Box>
+            <Box sx={{ display: 'flex', flexDirection: 'column', gap: 2.5, mt: 1 }}>
+              {spare.map((board, i) => boardAt(board, boards.length + i))}
+            </Box>
+          </Box>
+        )}
       </Box>
     </Box>
   );

@@ -69,7 +69,7 @@ test('what is missing has ways out: one click grants one, it can be taken back, 
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   const run = page.url();
   await page.goto(`${app.address}/rack`);
-  for (const typed of ['cherry 1/4 x 8 x 9 1/2', 'beech 1/4 x 8 x 30', '2 dowels 1/4 x 24']) {
+  for (const typed of ['cherry 1/4 x 8 x 9 1/2', 'beech 1/4 x 8 x 30', 'beech 1/4 x 4 x 6', '2 dowels 1/4 x 24']) {
     await page.getByLabel('New on the rack').fill(typed);
     await page.getByRole('button', { name: 'Put on the rack' }).click();
     await expect(page.getByLabel('New on the rack')).toHaveValue('');
@@ -101,6 +101,17 @@ test('what is missing has ways out: one click grants one, it can be taken back, 
   await page.getByRole('button', { name: /, pinned$/ }).focus();
   await page.keyboard.press('Delete');
   await expect(page.getByRole('button', { name: /, pinned$/ })).toHaveCount(0);
+
+  // A click picks it for a board on which nothing lies yet, and it stays there.
+  await page
+    .getByRole('button', { name: /^Part 1, 4 1\/2/ })
+    .first()
+    .click();
+  await page.getByRole('button', { name: 'Put Part 1 here' }).click();
+  await expect(page.getByRole('button', { name: /, pinned$/ })).toHaveCount(1);
+  await expect(page.getByText(/6 blanks on 2 boards/)).toBeVisible();
+  await page.getByRole('button', { name: /, pinned$/ }).dblclick();
+  await expect(page.getByText(/6 blanks on 1 board ·/)).toBeVisible();
   await granted.getByRole('button', { name: /^Take back: American beech/ }).click();
   await expect(page.getByRole('list', { name: 'Shopping list' })).toContainText('Black cherry');
 

@@ -1,5 +1,5 @@
 import { flatten, type Box } from '../geometry';
-import { compareMm, inches, snapMm } from '../units';
+import { compareMm, inches, snapMm, type LengthUnit } from '../units';
 import type { GangCut } from './gangs';
 import type { Stack } from './stacks';
 
@@ -25,6 +25,15 @@ export const SMALL_BLANK = inches(3);
 const HANDLE = inches(1);
 /** Corners are worth sawing off roughly from this size on, mm: one inch. */
 const LEAST_CORNER = inches(1);
+
+/** What is read off a rule without guessing (common practice), mm: a sixteenth of an inch, a millimetre. */
+const RULE_STEP: Readonly<Record<LengthUnit, number>> = { in: inches(1 / 16), mm: 1 };
+
+/** The least size that can be set on a rule and is no smaller, mm. */
+export function onRule(size: number, unit: LengthUnit): number {
+  const step = RULE_STEP[unit];
+  return snapMm(Math.ceil(snapMm(size) / step - 1e-6) * step);
+}
 
 /** The blanks to be cut for the passes of a stack that are still to be sawn; one for each layer, or strips for several. */
 export function blanksOf(

@@ -40,6 +40,9 @@ describe('counting', () => {
   });
 });
 
+/** Blanks are rounded up to sixteenths of an inch: 160 and 12.7 mm of margin are 108.8 of them. */
+const sixteenths = (count: number): number => inches(count / 16);
+
 describe('stacks', () => {
   test('ten with at most four are 4 + 3 + 3', async () => {
     const plan = await planned(inputFor([template('tag', [part('a')])], 10, { run: { maxLayers: 4 } }));
@@ -68,14 +71,14 @@ describe('stacks', () => {
     const b = part('b', { sharedBlank: 'sheet', outline: { id: 'b', line: null, path: rectangle(50, 60, 110, 0) } });
     const shared = await planned(inputFor([template('boats', [a, b])], 3));
     // By hand: 160 by 60, and a quarter of an inch on each side.
-    expect(shared.blanks).toMatchObject([{ count: 3, length: 160 + 12.7, width: 60 + 12.7 }]);
+    expect(shared.blanks).toMatchObject([{ count: 3, length: sixteenths(109), width: sixteenths(46) }]);
     const apart = await planned(inputFor([template('boats', [a, { ...b, woodId: 'cherry' }])], 3));
     expect(apart.blanks).toHaveLength(2);
   });
 
   test('the blank lies with its length along the grain', async () => {
     const plan = await planned(inputFor([template('tag', [part('a', { grain: 'along-y' })])], 1));
-    expect(plan.stacks[0]!.blank).toMatchObject({ length: 60 + 12.7, width: 100 + 12.7 });
+    expect(plan.stacks[0]!.blank).toMatchObject({ length: sixteenths(46), width: sixteenths(71) });
   });
 
   test('the measured thickness replaces the nominal one', async () => {
@@ -91,7 +94,7 @@ describe('stacks', () => {
     expect(verifyPlan(plan, input)).toEqual([]);
     const [blank] = plan.blanks;
     // 100 by 60, a quarter inch at both ends and above, none below.
-    expect(blank).toMatchObject({ length: 100 + 12.7, width: 60 + 6.35 });
+    expect(blank).toMatchObject({ length: sixteenths(71), width: sixteenths(42) });
   });
 
   test('inside cuts come before the outline, or after it on single layers as the shop prefers', async () => {

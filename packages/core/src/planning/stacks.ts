@@ -3,7 +3,7 @@ import { boxGrown, boxHeight, boxWidth } from '../geometry';
 import type { PassSawn } from '../ledger';
 import { err, ok, type Result } from '../result';
 import { formatLength, howManyFit, snapMm } from '../units';
-import { roughCuts, type RoughCut } from './blanks';
+import { onRule, roughCuts, type RoughCut } from './blanks';
 import { gangPlace, type Gang, type GangCut } from './gangs';
 import type { PlanError, PlanFault, PlanInput } from './input';
 import { shortKey } from './key';
@@ -275,11 +275,15 @@ function sequence(cuts: readonly PlannedCut[], shop: Shop): PlannedCut[] {
   return shop.cutOrder === 'inside-first' ? [...within, ...ofKind('outside')] : [...ofKind('outside'), ...within];
 }
 
-/** The box around the parts plus the holding margin, but for datum edges, which lie on the board's own; its length along the grain. */
-function blankOf({ box, flush, grain }: Gang, shop: Shop): Blank {
-  const margin = shop.holdingMargin.mm;
-  const across = snapMm(boxWidth(box) + (2 - flush.across) * margin);
-  const up = snapMm(boxHeight(box) + (2 - flush.up) * margin);
+/**
+ * The box around the parts plus the holding margin, but for datum edges, which lie on the board's own; its length along the
+ * grain. A margin is a little more where that makes a size that can be set on a rule.
+ */
+function blankOf({ box, flush, grain }: Gang, { holdingMargin: { mm: margin }, units }: Shop): Blank {
+  const held = (size: number, flushSides: number): number =>
+    flushSides === 2 ? snapMm(size) : onRule(size + (2 - flushSides) * margin, units);
+  const across = held(boxWidth(box), flush.across);
+  const up = held(boxHeight(box), flush.up);
   return grain === 'along-y' ? { length: up, width: across, margin } : { length: across, width: up, margin };
 }
 

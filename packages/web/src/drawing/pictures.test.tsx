@@ -130,16 +130,20 @@ describe('pictures to scale', () => {
     const { plan, revisions } = await planOf(part(), 3);
     const [stack] = plan.stacks;
     const markup = draw(<StackPicture stack={stack!} drawn={drawParts(revisions)} scale={2} />);
-    // Blank 100 + 2 x 5 by 60 + 2 x 5; three layers of 10, all twice as large.
-    expect(all(markup, 'rect', 'width')).toEqual([220, 220, 220, 220]);
-    expect(all(markup, 'rect', 'height')).toEqual([140, 20, 20, 20]);
+    // Blank 100 + 2 x 5 by 60 + 2 x 5, up to the next sixteenth: 70 and 45 of them; three layers of 10; all twice as large.
+    const [width, height] = [2 * inches(70 / 16), 2 * inches(45 / 16)];
+    expect(all(markup, 'rect', 'width')).toEqual([width, width, width, width]);
+    expect(all(markup, 'rect', 'height')).toEqual([height, 20, 20, 20]);
     expect(markup).toContain('3 layers of Black cherry');
   });
 
   test('with the grain up the drawing the blank is still drawn as the drawing lies', async () => {
     const { plan, revisions } = await planOf(part({ grain: 'along-y' }), 1);
     const markup = draw(<StackPicture stack={plan.stacks[0]!} drawn={drawParts(revisions)} scale={1} />);
-    expect([all(markup, 'rect', 'width')[0], all(markup, 'rect', 'height')[0]]).toEqual([110, 70]);
+    expect([all(markup, 'rect', 'width')[0], all(markup, 'rect', 'height')[0]]).toEqual([
+      inches(70 / 16),
+      inches(45 / 16),
+    ]);
   });
 
   test('a blade fills its kerf in its true proportions', () => {
@@ -211,9 +215,9 @@ describe('paper', () => {
 
   test('what the patterns are stuck on and the stacks held with', async () => {
     const { plan } = await planOf(part(), 3);
-    // One pass of three: one pattern on 110 by 70 mm; tape once round, 2 x (110 + 70) mm.
+    // One pass of three: one pattern on 111 by 71 mm; tape once round, 2 x (111 + 71) mm.
     expect(words(<SheetNeeds plan={plan} />, 'mm')).toContain(
-      '1 pattern copies on 0.01 m² of tape. Tape round the edge: 0.36 m of tape.',
+      '1 pattern copies on 0.01 m² of tape. Tape round the edge: 0.37 m of tape.',
     );
   });
 });

@@ -30,7 +30,7 @@ function joinedOf(group: number, groups: readonly Block[][]): Block[] {
   for (let part = (group - 1) & group; 2 * part > group; part = (part - 1) & group) {
     for (const one of groups[part] ?? [])
       for (const other of groups[group - part] ?? [])
-        joined.push(joinBlocks(one, other, true), joinBlocks(one, other, false));
+        joined.push(joinBlocks(other, one, true), joinBlocks(other, one, false));
   }
   return joined;
 }

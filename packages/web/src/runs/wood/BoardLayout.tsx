@@ -33,6 +33,8 @@ interface BoardLayoutProps {
   readonly group: string;
   readonly blanks: readonly NeededBlank[];
   readonly woodId: string;
+  /** px for a mm, the same for all boards of a group. */
+  readonly scale: number;
   readonly item: StockItem | null;
   /** The blank that is picked, to be put on another board; null while there is none. */
   readonly picked: number | null;
@@ -42,16 +44,13 @@ interface BoardLayoutProps {
   readonly onUnpin: (blank: number) => void;
 }
 
-/** The longest board is drawn this wide, px. */
-const MOST_PX = 760;
 const NM_PER_MM = 1e6;
 
 /** One board with its blanks where they lie, and the cuts as a list that can be followed. */
 export function BoardLayout(props: BoardLayoutProps) {
-  const { board, place, group, blanks, woodId, item, picked, onPick, onPut, onDrop, onUnpin } = props;
+  const { board, place, group, blanks, woodId, scale, item, picked, onPick, onPut, onDrop, onUnpin } = props;
   const { unit } = useUnit();
   const { length, width, tree, cuts, way, defects, pinned } = board;
-  const scale = Math.min(MOST_PX / length, 3);
   return (
     <Box>
       <Typography>
@@ -159,10 +158,7 @@ function BlankShape({ piece, name, pinned, picked, px, unit, onPick, onDrop, onU
         return;
       }
       setMoved(null);
-      if (tap) {
-        onPick();
-        return;
-      }
+      if (tap) return;
       const here = (event.currentTarget as Element | null)?.closest('svg') ?? null;
       const byKey = !('clientX' in event);
       const dropped = here && placeOn(here, byKey ? null : xy, [x + right * px, y - down * px], [length, width]);
@@ -174,6 +170,7 @@ function BlankShape({ piece, name, pinned, picked, px, unit, onPick, onDrop, onU
   const label = `${name}, ${formatLength(length, unit)} by ${formatLength(width, unit)}${pinned ? ', pinned' : ''}`;
   return (
     <g
+      onClick={onPick}
       onDoubleClick={onUnpin}
       onKeyUp={(event) => {
         if (event.key === 'Delete') onUnpin();

@@ -26,6 +26,10 @@ interface WoodGroupViewProps {
   readonly entries: readonly RackEntry[];
 }
 
+/** The longest board with blanks on it is drawn this wide, but none larger than so many px for a mm. */
+const LONGEST_PX = 760;
+const MOST_PX_PER_MM = 3;
+
 /** All blanks of one wood and thickness on their boards; a blank is dragged to where it shall stay, the rest is laid again. */
 export function WoodGroupView({ group, entries }: WoodGroupViewProps) {
   const { woodId, thicknessMm, blanks, boards, spare, missing, unpinned, usedShare, bestShare, millingMinutes } = group;
@@ -34,6 +38,7 @@ export function WoodGroupView({ group, entries }: WoodGroupViewProps) {
   const [picked, setPicked] = useState<number | null>(null);
   const key = `${woodId} ${String(thicknessMm)}`;
   const shown = [...boards, ...spare];
+  const longest = Math.max(...(boards.length > 0 ? boards : shown).map(({ length }) => length));
   const drop = (blank: number, { board, x, y }: Dropped): void => {
     const target = shown[board];
     if (target) pin(blank, pinBlank(group, target, blank, { x, y }));
@@ -68,6 +73,7 @@ export function WoodGroupView({ group, entries }: WoodGroupViewProps) {
       group={key}
       blanks={blanks}
       woodId={woodId}
+      scale={Math.min(LONGEST_PX / longest, MOST_PX_PER_MM)}
       item={entries.find(({ item }) => item.id === board.itemId)?.item ?? null}
       picked={picked}
       onPick={(blank) => setPicked(blank === picked ? null : blank)}

@@ -67,9 +67,11 @@ export type {
 } from './layout';
 export { NO_WISHES } from './wishes';
 export type { PinnedBlank, Substitute, WoodWishes } from './wishes';
-export { layingWood, pinBlank, pinOnBoard, planWood, waysOut } from './wood';
+export { cutCaution, layingWood, millingCautions, pinBlank, pinOnBoard, planWood, waysOut } from './wood';
 export type {
   BoardPlan,
+  CutCaution,
+  MillingCaution,
   MillingOption,
   NeededBlank,
   PinFault,

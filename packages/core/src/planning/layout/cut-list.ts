@@ -20,6 +20,8 @@ export interface CutOut {
 export interface StraightCut {
   /** 0 is the board; parts are numbered as they come to be. */
   readonly part: number;
+  /** Of the part in hand, along the grain, whole nanometres. */
+  readonly length: number;
   readonly axis: 'rip' | 'crosscut';
   /** From the lower left corner of the part in hand, whole nanometres. */
   readonly distance: number;
@@ -40,7 +42,7 @@ export function cutList(tree: CutTree): CutStep[] {
   for (let next = waiting.shift(); next; next = waiting.shift()) {
     const { node, part } = next;
     if (node.kind !== 'cut') continue;
-    const { axis, at, first, second } = node;
+    const { axis, at, length, first, second } = node;
     const own: typeof waiting = [];
     const resultOf = (result: CutTree | null): CutResult => {
       if (result === null) return { kind: 'dust' };
@@ -50,7 +52,7 @@ export function cutList(tree: CutTree): CutStep[] {
       return { kind: 'part', part: parts };
     };
     const distance = at - (axis === 'rip' ? node.y : node.x);
-    steps.push({ part, axis, distance, before: resultOf(first), beyond: resultOf(second) });
+    steps.push({ part, length, axis, distance, before: resultOf(first), beyond: resultOf(second) });
     waiting.unshift(...own);
   }
   return steps;

@@ -5,6 +5,7 @@ export type { BoardsLayout, LaidBoard, Manner, UsedBoard } from './boards';
 export { mayPin } from './may-pin';
 export { cutList } from './cut-list';
 export type { CutResult, CutStep } from './cut-list';
+export { ripsFirst } from './rips-first';
 export { layOnStrip, stripBound, stripTree } from './strip';
 export type { StripLayout } from './strip';
 export { seededSearch } from './search';

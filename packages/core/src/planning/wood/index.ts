@@ -1,3 +1,5 @@
+export { cutCaution, millingCautions } from './cautions';
+export type { CutCaution, MillingCaution } from './cautions';
 export type { ToBuy } from './lacking';
 export type { NeededBlank, WoodNeeds } from './needs';
 export { pinBlank, pinOnBoard } from './pins';

@@ -6,6 +6,7 @@ import {
   layingOnBoards,
   mayPin,
   restNode,
+  ripsFirst,
   verifyCuts,
   type BoardsLayout,
   type CutStep,
@@ -209,10 +210,11 @@ function groupAfter(
   { rack, machines }: WoodPlanInput,
 ): WoodGroup {
   const { blanks, woodId, thicknessMm } = needs;
-  const used = layout.used.map(({ board, tree, pieces: laid }): BoardPlan => {
+  const used = layout.used.map(({ board, tree: laidTree, pieces: laid }): BoardPlan => {
     const source = sources[board];
     const size = boards[board];
     if (!source || !size) throw new Error('a layout uses a board that was not given');
+    const tree = ripsFirst(laidTree);
     const wrong = verifyCuts(tree, size, pieces, kerf, size.flaws);
     if (wrong.length > 0) throw new Error(`a layout breaks the rules: ${wrong.join('; ')}`);
     return boardPlan(source, tree, laid, size.pins);

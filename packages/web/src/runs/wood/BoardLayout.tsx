@@ -5,9 +5,8 @@ import {
   eachNode,
   formatLength,
   isWet,
+  millingCautions,
   type BoardPlan,
-  type CutResult,
-  type CutStep,
   type CutTree,
   type LengthUnit,
   type NeededBlank,
@@ -17,7 +16,8 @@ import { woodFill } from '../../drawing/WoodDefs';
 import { ItemSize } from '../../rack/RackView';
 import { DefectShape } from '../../rack/BoardPicture';
 import { useUnit } from '../../services';
-import { wayWords } from './words';
+import { CutList } from './CutList';
+import { MILLING_CAUTIONS, wayWords } from './words';
 
 /** Where a blank was let go: the board of its group, and its lower left corner there, mm. */
 export interface Dropped {
@@ -33,6 +33,7 @@ interface BoardLayoutProps {
   readonly group: string;
   readonly blanks: readonly NeededBlank[];
   readonly woodId: string;
+  readonly thicknessMm: number;
   /** px for a mm, the same for all boards of a group. */
   readonly scale: number;
   readonly item: StockItem | null;
@@ -48,14 +49,16 @@ const NM_PER_MM = 1e6;
 
 /** One board with its blanks where they lie, and the cuts as a list that can be followed. */
 export function BoardLayout(props: BoardLayoutProps) {
-  const { board, place, group, blanks, woodId, scale, item, picked, onPick, onPut, onDrop, onUnpin } = props;
+  const { board, place, group, blanks, woodId, thicknessMm, scale, item, picked, onPick, onPut, onDrop, onUnpin } =
+    props;
   const { unit } = useUnit();
   const { length, width, tree, cuts, way, defects, pinned } = board;
   return (
     <Box>
       <Typography>
         {item && <ItemSize item={item} />}
-        {item?.place ? `, ${item.place}` : ''} <b>{wayWords(way, unit)}</b>
+        {item?.place ? `, ${item.place}` : ''}
+        <b>{wayWords(way, unit)}</b>
         {item && isWet(item) && `; not dry (${String(item.moisturePercent)} %): let it dry and measure it again`}
         {picked !== null && !board.blanks.includes(picked) && (
           <Button size="small" onClick={onPut} sx={{ ml: 1 }}>
@@ -63,6 +66,11 @@ export function BoardLayout(props: BoardLayoutProps) {
           </Button>
         )}
       </Typography>
+      {millingCautions(board, thicknessMm).map((id) => (
+        <Typography key={id} variant="body2" sx={{ color: 'warning.main' }}>
+          △ {MILLING_CAUTIONS[id]}
+        </Typography>
+      ))}
       <Box sx={{ overflowX: { xs: 'auto', md: 'visible' } }}>
         <svg
           role="group"
@@ -107,13 +115,7 @@ export function BoardLayout(props: BoardLayoutProps) {
           ))}
         </svg>
       </Box>
-      {cuts.length > 0 && (
-        <Box component="ol" aria-label="Cuts" sx={{ m: 0, mt: 0.5, pl: 3, columnWidth: 300, fontSize: '0.9rem' }}>
-          {cuts.map((step) => (
-            <li key={step.part}>{cutWords(step, blanks, unit)}</li>
-          ))}
-        </Box>
-      )}
+      <CutList cuts={cuts} blanks={blanks} />
     </Box>
   );
 }
@@ -230,27 +232,4 @@ function placeOn(
   const x = (pointer[0] - box.left) / scale - length / 2;
   const y = Number(under.getAttribute('data-width')) - (pointer[1] - box.top) / scale - width / 2;
   return { board: Number(under.getAttribute('data-board')), x, y };
-}
-
-/** `Part 3: rip at 5 1/2": Fin and part 4` */
-function cutWords(step: CutStep, blanks: readonly NeededBlank[], unit: LengthUnit): string {
-  if (step.axis === 'jigsaw')
-    return `Mark them out and cut out with the jigsaw, the board well held: ${step.pieces.map((i) => blanks[i]?.name ?? '').join(', ')}`;
-  const { part, axis, distance, before, beyond } = step;
-  const inHand = part === 0 ? 'The board' : `Part ${String(part)}`;
-  const results = [before, beyond].map((result) => resultWords(result, blanks)).filter((words) => words !== '');
-  return `${inHand}: ${axis} at ${formatLength(distance / NM_PER_MM, unit)}: ${results.join(' and ')}`;
-}
-
-function resultWords(result: CutResult, blanks: readonly NeededBlank[]): string {
-  switch (result.kind) {
-    case 'piece':
-      return blanks[result.piece]?.name ?? '';
-    case 'part':
-      return `part ${String(result.part)}`;
-    case 'rest':
-      return 'a rest';
-    case 'dust':
-      return '';
-  }
 }

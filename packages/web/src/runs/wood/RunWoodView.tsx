@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { Alert, Box, Button, LinearProgress, Typography } from '@mui/material';
 import { Link, useLoaderData } from 'react-router';
 import { useStore } from 'zustand';
-import type { Machines, WoodProgress } from '@rapid-jig/core';
+import { cutCaution, type Machines, type WoodGroup, type WoodProgress } from '@rapid-jig/core';
 import { Choice } from '../../fields/Choice';
 import { openRack, type RackSession } from '../../rack/rack-session';
 import { useServices, type Services } from '../../services';
@@ -16,6 +16,7 @@ import { StockActions } from './StockActions';
 import { rackFor, useWood } from './use-wood';
 import { Granted, WaysOut } from './WaysOut';
 import { WoodGroupView } from './WoodGroupView';
+import { CUT_CAUTIONS } from './words';
 
 interface LoadedWood {
   readonly rack: RackSession;
@@ -69,6 +70,7 @@ export function RunWoodView() {
           {laid.stopped && <Typography sx={{ mb: 1 }}>Stopped: this is the best layout until then.</Typography>}
           <Shopping groups={laid.groups} rods={laid.rods} />
           <WaysOut ways={ways} isLacking={isLacking} />
+          <Cautions groups={laid.groups} />
           <StockActions session={session} laid={laid} runId={runId} />
           {laid.groups.map((group) => (
             <WoodGroupView key={`${group.woodId} ${String(group.thicknessMm)}`} group={group} entries={entries} />
@@ -77,6 +79,24 @@ export function RunWoodView() {
         </>
       )}
     </Page>
+  );
+}
+
+/** What the marks at the cuts mean, and who decides. */
+function Cautions({ groups }: { readonly groups: readonly WoodGroup[] }) {
+  const steps = groups.flatMap(({ boards }) => boards.flatMap(({ cuts }) => cuts));
+  const ids = new Set(steps.flatMap((step) => cutCaution(step) ?? []));
+  return (
+    <Typography variant="body2" color="textSecondary" sx={{ mb: 2, maxWidth: 900 }}>
+      Eye protection, dust mask and extraction at every machine.{' '}
+      {[...ids].map((id) => (
+        <span key={id}>
+          <b>△ {CUT_CAUTIONS[id][0]}:</b> {CUT_CAUTIONS[id][1]}{' '}
+        </span>
+      ))}
+      These are the usual cautions: the machines’ manuals, local rules and a qualified person decide; nothing here is
+      certified.
+    </Typography>
   );
 }
 

@@ -73,6 +73,7 @@ export function WoodGroupView({ group, entries }: WoodGroupViewProps) {
       group={key}
       blanks={blanks}
       woodId={woodId}
+      thicknessMm={thicknessMm}
       scale={Math.min(LONGEST_PX / longest, MOST_PX_PER_MM)}
       item={entries.find(({ item }) => item.id === board.itemId)?.item ?? null}
       picked={picked}

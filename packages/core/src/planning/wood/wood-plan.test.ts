@@ -1,17 +1,13 @@
 import { describe, expect, test } from '@jest/globals';
 import { inches } from '../../units';
-import { parseStock, TYPICAL_MACHINES } from '../../wood';
+import { TYPICAL_MACHINES } from '../../wood';
 import { seededSearch } from '../layout';
 import { inputFor, part, planned, rectangle, template } from '../fixtures.test-support';
 import { NO_WISHES, type WoodWishes } from '../wishes';
+import { onRack } from './rack.test-support';
 import { layingWood, pinBlank, pinOnBoard, planWood, waysOut, type RackEntry, type WoodGroup } from '.';
 
-const stock = (...typed: string[]): RackEntry[] =>
-  typed.map((text, i) => {
-    const read = parseStock(text, 'in');
-    if (!read.ok) throw new Error(read.error.message);
-    return { item: { ...read.value.item, id: `item ${String(i)}` }, free: read.value.quantity };
-  });
+const stock = (...typed: string[]): RackEntry[] => typed.map((text, i) => onRack(text, { id: `item ${String(i)}` }));
 /** Plates of 4 by 3 in, of red oak 1/4 thick; the blank has a quarter inch more on each side. */
 const plates = async (copies: number) => {
   const plate = part('plate', { outline: { id: 'o', line: null, path: rectangle(inches(4), inches(3)) } });

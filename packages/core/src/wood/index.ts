@@ -1,6 +1,6 @@
 export { HARD_ABOVE_N, hardnessClass, NEWTONS_PER_POUND_FORCE, SOFT_BELOW_N, woodById, WOODS } from './woods';
 export type { Grain, HardnessClass, Wood, WoodGrain, WoodSource } from './woods';
-export { SAME_THICKNESS, slicesFrom, TYPICAL_MACHINES, waysFrom } from './milling';
+export { layersFrom, SAME_THICKNESS, slicesFrom, TYPICAL_MACHINES, waysFrom } from './milling';
 export type { Machines, MilledStock, MillingWay } from './milling';
 export { parseStock, woodNamed } from './parse-stock';
 export type { StockFault, TypedStock } from './parse-stock';

@@ -30,6 +30,10 @@ export type MillingWay =
 
 export interface MilledStock {
   readonly way: MillingWay;
+  /** Strips of one width that the board is ripped into first, being too wide for a machine; 1 where it is not. */
+  readonly strips: number;
+  /** Of each piece, mm. */
+  readonly widthMm: number;
   /** Pieces of the needed thickness that one board gives; 1/2 where two boards make one. */
   readonly yield: number;
   /** Minutes for each board: setting up, passes, feeding (our estimate). */
@@ -46,6 +50,7 @@ const RESAW_SETUP_MINUTES = 6;
 const RESAW_MINUTES_PER_METRE = 1.5;
 const PLANER_DEPTH_MM = 1;
 const GLUE_MINUTES = 8;
+const RIP_MINUTES = 1;
 
 /** How many slices of a thickness a board gives: each is planed on both faces, and between them goes the blade. */
 export function slicesFrom(flatMm: number, neededMm: number, kerfMm: number, allowanceMm: number): number {
@@ -53,43 +58,80 @@ export function slicesFrom(flatMm: number, neededMm: number, kerfMm: number, all
   return Math.max(0, Math.floor((snapMm(flatMm + kerfMm) + 1e-9) / (each + kerfMm)));
 }
 
+/** Layers of the needed thickness that come from one of the board. */
+export const layersFrom = ({ yield: pieces, strips }: MilledStock): number => pieces / strips;
+
 /**
- * The ways to a needed thickness from one board, the least wood first, then the fewest minutes. None where the board
- * is too thin to be of use: thinner than half of what is needed.
+ * The ways to a needed thickness from one board, the least wood first, then what needs no machine that is not there, then
+ * the fewest minutes. A board too wide for a machine is also ripped first. None where the board is too thin to be of use:
+ * thinner than half of what is needed.
  */
 export function waysFrom(item: StockItem, neededMm: number, machines: Machines): MilledStock[] {
   const flat = flatThickness(item);
-  const length = (item.length?.mm ?? 0) / 1000;
-  const width = item.width?.mm ?? 0;
+  const board = { length: item.length?.mm ?? 0, width: item.width?.mm ?? 0, flat };
   if (Math.abs(flat - neededMm) <= SAME_THICKNESS && !item.rough)
-    return [{ way: { kind: 'ready' }, yield: 1, minutes: 0, lacking: [] }];
+    return [{ way: { kind: 'ready' }, strips: 1, widthMm: board.width, yield: 1, minutes: 0, lacking: [] }];
   if (item.kind === 'sheet' || item.kind === 'dowel') return [];
-  const planed = (takenMm: number): number => Math.max(1, Math.ceil(takenMm / PLANER_DEPTH_MM)) * PASS_MINUTES;
-  const noPlaner =
-    machines.planer === null || compareMm(width, machines.planer.maxWidthMm) > 0 ? (['planer'] as const) : [];
-  const ways: MilledStock[] = [];
-  if (compareMm(flat, neededMm) >= 0) {
-    const takenMm = snapMm(flat - neededMm);
-    ways.push({ way: { kind: 'plane', takenMm }, yield: 1, minutes: planed(takenMm), lacking: noPlaner });
-    const { resaw } = machines;
-    const slices = slicesFrom(
-      flat,
-      neededMm,
-      resaw?.kerfMm ?? inches(1 / 8),
-      machines.planer?.allowanceMm ?? inches(1 / 32),
-    );
-    if (slices > 1) {
-      const noResaw = resaw === null || compareMm(width, resaw.maxHeightMm) > 0 ? (['resaw'] as const) : [];
-      const minutes = RESAW_SETUP_MINUTES + (slices - 1) * RESAW_MINUTES_PER_METRE * length + slices * 2 * PASS_MINUTES;
-      ways.push({ way: { kind: 'resaw', slices }, yield: slices, minutes, lacking: [...noResaw, ...noPlaner] });
-    }
-  } else if (compareMm(2 * flat, neededMm) >= 0) {
-    ways.push({
-      way: { kind: 'laminate', layers: 2 },
-      yield: 0.5,
-      minutes: GLUE_MINUTES + planed(2 * flat - neededMm),
-      lacking: noPlaner,
-    });
-  }
-  return ways.sort((a, b) => b.yield - a.yield || a.minutes - b.minutes);
+  if (compareMm(flat, neededMm) < 0) return laminated(board, neededMm, machines);
+  return [...planed(board, neededMm, machines), ...resawn(board, neededMm, machines)].sort(
+    (a, b) => layersFrom(b) - layersFrom(a) || a.lacking.length - b.lacking.length || a.minutes - b.minutes,
+  );
+}
+
+interface Board {
+  readonly length: number;
+  readonly width: number;
+  readonly flat: number;
+}
+
+const planeMinutes = (takenMm: number): number => Math.max(1, Math.ceil(takenMm / PLANER_DEPTH_MM)) * PASS_MINUTES;
+
+const lackingPlaner = (width: number, { planer }: Machines): readonly 'planer'[] =>
+  planer === null || compareMm(width, planer.maxWidthMm) > 0 ? ['planer'] : [];
+
+/** The board as wide as it is; and where that is beyond a limit, ripped into the fewest strips that are not. */
+function widthsFor(width: number, limit: number, { rip }: Machines): Pick<MilledStock, 'strips' | 'widthMm'>[] {
+  const whole = { strips: 1, widthMm: width };
+  if (rip === null || compareMm(width, limit) <= 0) return [whole];
+  const { kerfMm } = rip;
+  const strips = Math.ceil(snapMm(width + kerfMm) / snapMm(limit + kerfMm));
+  return [whole, { strips, widthMm: snapMm((width + kerfMm) / strips - kerfMm) }];
+}
+
+function planed({ width, flat }: Board, neededMm: number, machines: Machines): MilledStock[] {
+  const takenMm = snapMm(flat - neededMm);
+  return widthsFor(width, machines.planer?.maxWidthMm ?? Infinity, machines).map(({ strips, widthMm }) => ({
+    way: { kind: 'plane', takenMm },
+    strips,
+    widthMm,
+    yield: strips,
+    minutes: (strips - 1) * RIP_MINUTES + strips * planeMinutes(takenMm),
+    lacking: lackingPlaner(widthMm, machines),
+  }));
+}
+
+function resawn({ length, width, flat }: Board, neededMm: number, machines: Machines): MilledStock[] {
+  const { resaw, planer } = machines;
+  const slices = slicesFrom(flat, neededMm, resaw?.kerfMm ?? inches(1 / 8), planer?.allowanceMm ?? inches(1 / 32));
+  if (slices < 2) return [];
+  const limit = resaw === null ? Infinity : Math.min(resaw.maxHeightMm, planer?.maxWidthMm ?? Infinity);
+  const sawing = RESAW_SETUP_MINUTES + ((slices - 1) * RESAW_MINUTES_PER_METRE * length) / 1000;
+  return widthsFor(width, limit, machines).map(({ strips, widthMm }) => {
+    const isTooTall = resaw === null || compareMm(widthMm, resaw.maxHeightMm) > 0;
+    return {
+      way: { kind: 'resaw', slices },
+      strips,
+      widthMm,
+      yield: strips * slices,
+      minutes: (strips - 1) * RIP_MINUTES + strips * (sawing + slices * 2 * PASS_MINUTES),
+      lacking: [...(isTooTall ? (['resaw'] as const) : []), ...lackingPlaner(widthMm, machines)],
+    };
+  });
+}
+
+function laminated({ width, flat }: Board, neededMm: number, machines: Machines): MilledStock[] {
+  if (compareMm(2 * flat, neededMm) < 0) return [];
+  const minutes = GLUE_MINUTES + planeMinutes(2 * flat - neededMm);
+  const lacking = lackingPlaner(width, machines);
+  return [{ way: { kind: 'laminate', layers: 2 }, strips: 1, widthMm: width, yield: 0.5, minutes, lacking }];
 }

@@ -163,7 +163,7 @@ describe('milling, worked by hand', () => {
       way: { kind: 'plane', takenMm: inches(1 / 16) },
     });
     expect(waysFrom(board('cherry 3/4 x 5 x 36'), inches(3 / 4), TYPICAL_MACHINES)).toEqual([
-      { way: { kind: 'ready' }, yield: 1, minutes: 0, lacking: [] },
+      { way: { kind: 'ready' }, strips: 1, widthMm: inches(5), yield: 1, minutes: 0, lacking: [] },
     ]);
     expect(waysFrom(board('cherry 1/2 x 5 x 36'), inches(1), TYPICAL_MACHINES)[0]).toMatchObject({
       way: { kind: 'laminate' },
@@ -173,11 +173,49 @@ describe('milling, worked by hand', () => {
   });
 
   test('a board higher than the resaw takes, or wider than the planer, says what is lacking', () => {
-    const [wide] = waysFrom(board('cherry 8/4 x 14 x 36'), inches(1 / 2), TYPICAL_MACHINES);
+    const noRip = { ...TYPICAL_MACHINES, rip: null };
+    const [wide] = waysFrom(board('cherry 8/4 x 14 x 36'), inches(1 / 2), noRip);
     expect(wide!.lacking).toEqual(['resaw', 'planer']);
     expect(
       waysFrom(board('cherry 4/4 x 5 x 36'), inches(3 / 4), { ...TYPICAL_MACHINES, planer: null })[0]!.lacking,
     ).toEqual(['planer']);
+  });
+});
+
+describe('a board too wide for a machine is ripped first, where a saw rips', () => {
+  const ways = (text: string, thickness: number, machines = TYPICAL_MACHINES) =>
+    waysFrom({ ...typed(text).item, id: 'b' }, inches(thickness), machines).map(
+      ({ way, strips, widthMm, yield: pieces, lacking }) => [way.kind, strips, widthMm / 25.4, pieces, lacking.join()],
+    );
+
+  test('7 in on a resaw that takes 6: two strips of 3-7/16, each resawn into two', () => {
+    // 7 less a kerf of 1/8 is 6-7/8, half of it 3-7/16.
+    expect(ways('cherry 4/4 x 7 x 36', 1 / 4)).toEqual([
+      ['resaw', 2, expect.closeTo(3.4375, 6), 4, ''],
+      ['resaw', 1, 7, 2, 'resaw'],
+      ['plane', 1, 7, 1, ''],
+    ]);
+  });
+
+  test('14 in on a planer that takes 12: two strips of 6-15/16; just 12 stays whole', () => {
+    expect(ways('cherry 4/4 x 14 x 36', 3 / 4)).toEqual([
+      ['plane', 2, expect.closeTo(6.9375, 6), 2, ''],
+      ['plane', 1, 14, 1, 'planer'],
+    ]);
+    expect(ways('cherry 4/4 x 12 x 36', 3 / 4)).toEqual([['plane', 1, 12, 1, '']]);
+  });
+
+  test('strips and the kerfs between them are the board, and no machine gets more than it takes', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 1, max: 30, noNaN: true }), (wide) => {
+        const item = { ...typed('cherry 8/4 x 5 x 36').item, id: 'b', width: { mm: inches(wide), typed: null } };
+        for (const { strips, widthMm, lacking } of waysFrom(item, inches(1 / 2), TYPICAL_MACHINES)) {
+          expect(strips * widthMm + (strips - 1) * inches(1 / 8)).toBeCloseTo(inches(wide), 3);
+          if (strips > 1) expect(lacking).toEqual([]);
+          if (strips > 1) expect(widthMm).toBeLessThanOrEqual(inches(12) + 1e-6);
+        }
+      }),
+    );
   });
 });
 

@@ -31,7 +31,7 @@ describe('cautions stand at the step that can hurt', () => {
     itemId: 'b',
     copy: 1,
     slice: 1,
-    way: { way, yield: 1, minutes: 0, lacking: [] },
+    way: { way, strips: 1, widthMm: inches(width), yield: 1, minutes: 0, lacking: [] },
     length: inches(length),
     width: inches(width),
     defects: [],

@@ -2,15 +2,21 @@ import { describe, expect, test } from '@jest/globals';
 import { inches } from '../../units';
 import { TYPICAL_MACHINES } from '../../wood';
 import { onRack } from './rack.test-support';
-import { laidBoard, millingOptions, sourcesFor, type RackEntry } from './sources';
+import { boardOf, laidBoard, millingOptions, sourcesFor, type RackEntry } from './sources';
 
 const NOTHING_GRANTED = { laminate: false, byHand: false };
-const sources = (thickness: number, rack: RackEntry[], wishes = NOTHING_GRANTED, machines = TYPICAL_MACHINES) =>
-  sourcesFor('cherry', inches(thickness), rack, machines, wishes).map(
+const sources = (
+  thickness: number,
+  rack: RackEntry[],
+  wishes = NOTHING_GRANTED,
+  machines = TYPICAL_MACHINES,
+  widest = inches(4),
+) =>
+  sourcesFor('cherry', inches(thickness), widest, rack, machines, wishes).map(
     ({ item, copy, slice, way }) => `${item.id}: ${way.way.kind} ${String(copy)}.${String(slice)}`,
   );
 const costOf = (entry: RackEntry, objective: 'wood' | 'money' = 'wood'): number => {
-  const [source] = sourcesFor('cherry', inches(1 / 4), [entry], TYPICAL_MACHINES, NOTHING_GRANTED);
+  const [source] = sourcesFor('cherry', inches(1 / 4), 0, [entry], TYPICAL_MACHINES, NOTHING_GRANTED);
   return laidBoard(source!, objective).cost;
 };
 
@@ -52,11 +58,39 @@ describe('where a thickness comes from', () => {
     const noPlaner = { ...TYPICAL_MACHINES, planer: null };
     expect(sources(3 / 4, rack, NOTHING_GRANTED, noPlaner)).toEqual([]);
     expect(sources(3 / 4, rack, { ...NOTHING_GRANTED, byHand: true }, noPlaner)).toHaveLength(1);
-    expect(sources(3 / 4, [onRack('cherry 4/4 x 14 x 36')])).toEqual([]);
+    const noRip = { ...TYPICAL_MACHINES, rip: null };
+    expect(sources(3 / 4, [onRack('cherry 4/4 x 14 x 36')], NOTHING_GRANTED, noRip)).toEqual([]);
   });
 
-  test('a board higher than the resaw takes gives one, planed, in place of two slices', () => {
-    expect(sources(1 / 4, [onRack('cherry 4/4 x 7 x 36')])).toEqual(['cherry 4/4 x 7 x 36: plane 1.1']);
+  test('a board higher than the resaw takes is ripped and resawn where its strips are wide enough, else planed whole', () => {
+    const rack = [onRack('cherry 4/4 x 7 x 36')];
+    const pieces = (widest: number) => sources(1 / 4, rack, NOTHING_GRANTED, TYPICAL_MACHINES, inches(widest));
+    expect(pieces(3)).toEqual([1, 2, 3, 4].map((slice) => `cherry 4/4 x 7 x 36: resaw 1.${String(slice)}`));
+    expect(pieces(4)).toEqual(['cherry 4/4 x 7 x 36: plane 1.1']);
+  });
+
+  test('a strip has the defects that are in it, those across the kerf in both', () => {
+    const knot = (y: number, width: number) => ({
+      kind: 'knot' as const,
+      x: 50,
+      y: inches(y),
+      length: 20,
+      width: inches(width),
+    });
+    const board = onRack('cherry 4/4 x 7 x 36', { defects: [knot(1, 1), knot(3, 1), knot(5, 1)] });
+    const all = sourcesFor('cherry', inches(1 / 4), 0, [board], TYPICAL_MACHINES, NOTHING_GRANTED).map(boardOf);
+    expect(all.map(({ width }) => width)).toEqual([1, 2, 3, 4].map(() => inches(3.4375)));
+    // Strips from 0 to 3-7/16 and from 3-9/16 to 7; the first two pieces come from the lower one.
+    const placed = (of: (typeof all)[number]) => of.defects.map(({ y, width }) => [y / 25.4, width / 25.4]);
+    expect(placed(all[0]!)).toEqual([
+      [1, 1],
+      [3, expect.closeTo(0.4375, 5)],
+    ]);
+    expect(placed(all[1]!)).toEqual(placed(all[0]!));
+    expect(placed(all[2]!)).toEqual([
+      [0, expect.closeTo(0.4375, 5)],
+      [expect.closeTo(1.4375, 5), 1],
+    ]);
   });
 });
 

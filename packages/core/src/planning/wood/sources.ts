@@ -1,5 +1,5 @@
-import { toNm } from '../../units';
-import { isWet, waysFrom, type Machines, type MilledStock, type StockItem } from '../../wood';
+import { compareMm, snapMm, toNm } from '../../units';
+import { isWet, layersFrom, waysFrom, type Defect, type Machines, type MilledStock, type StockItem } from '../../wood';
 import type { LaidBoard } from '../layout';
 import type { WoodWishes } from '../wishes';
 
@@ -33,10 +33,14 @@ const WIDTH_WEIGHT = 0.01;
 export const usableOf = (woodId: string, rack: readonly RackEntry[]): RackEntry[] =>
   rack.filter(({ item, free }) => item.woodId === woodId && item.kind !== 'dowel' && free > 0 && !item.archived);
 
-/** Every board of the wood that gives this thickness, the ready ones first; a resawn board stands for each of its slices. */
+/**
+ * Every board of the wood that gives this thickness, the ready ones first; a board ripped or resawn stands for each of its
+ * pieces. None is ripped where its strips would be narrower than `widest`, the widest blank, mm.
+ */
 export function sourcesFor(
   woodId: string,
   thicknessMm: number,
+  widest: number,
   rack: readonly RackEntry[],
   machines: Machines,
   wishes: Pick<WoodWishes, 'laminate' | 'byHand'>,
@@ -44,8 +48,10 @@ export function sourcesFor(
   return usableOf(woodId, rack)
     .flatMap(({ item, free }) => {
       const way = waysFrom(item, thicknessMm, machines).find(
-        ({ lacking, way: { kind } }) =>
-          (wishes.byHand || lacking.length === 0) && (wishes.laminate || kind !== 'laminate'),
+        ({ lacking, strips, widthMm, way: { kind } }) =>
+          (strips === 1 || compareMm(widthMm, widest) >= 0) &&
+          (wishes.byHand || lacking.length === 0) &&
+          (wishes.laminate || kind !== 'laminate'),
       );
       return way ? sourcesOf(item, Math.min(free, MOST_ALIKE), way) : [];
     })
@@ -69,22 +75,42 @@ function sourcesOf(item: StockItem, free: number, way: MilledStock): Source[] {
   }));
 }
 
+/** The board that blanks are laid on, mm: of one that is ripped first, the strip and the defects that are in it. */
+export function boardOf({ item, slice, way }: Source): {
+  readonly length: number;
+  readonly width: number;
+  readonly defects: readonly Defect[];
+} {
+  const { strips, widthMm: width } = way;
+  const length = item.length?.mm ?? 0;
+  if (strips === 1) return { length, width, defects: item.defects };
+  const strip = Math.floor((slice - 1) / layersFrom(way));
+  const from = (strip * ((item.width?.mm ?? 0) - width)) / (strips - 1);
+  const defects = item.defects.flatMap((defect) => {
+    const [low, high] = [Math.max(0, defect.y - from), Math.min(width, defect.y + defect.width - from)];
+    return low < high ? [{ ...defect, y: snapMm(low), width: snapMm(high - low) }] : [];
+  });
+  return { length, width, defects };
+}
+
 /** A source as the layout takes it: whole nanometres, and what using it costs. */
-export function laidBoard({ item, way }: Source, objective: 'wood' | 'money'): LaidBoard {
-  const [length, width] = [toNm(item.length?.mm ?? 0), toNm(item.width?.mm ?? 0)];
-  const area = (length / 1e6) * (width / 1e6);
+export function laidBoard(source: Source, objective: 'wood' | 'money'): LaidBoard {
+  const { item, way } = source;
+  const { length, width, defects } = boardOf(source);
+  const area = length * (item.width?.mm ?? 0);
   const milled = way.way.kind === 'ready' ? 1 : MILLED;
   const wet = isWet(item) ? WET : 1;
   const share = item.kind === 'offcut' ? OFFCUT_SHARE : 1;
-  const wide = 1 + WIDTH_WEIGHT * (width / 1e6 / 25.4);
+  const wide = 1 + WIDTH_WEIGHT * (width / 25.4);
   const money = objective === 'money' && item.costMinor !== null ? item.costMinor : area;
-  const flaws = item.defects.map((defect) => ({
+  const flaws = defects.map((defect) => ({
     x: toNm(defect.x),
     y: toNm(defect.y),
     length: toNm(defect.length),
     width: toNm(defect.width),
   }));
-  return { length, width, flaws, cost: (money * milled * wet * share * wide) / way.yield, pins: [] };
+  const cost = (money * milled * wet * share * wide) / way.yield;
+  return { length: toNm(length), width: toNm(width), flaws, cost, pins: [] };
 }
 
 /** A way to a thickness, and the wood and time it takes. */
@@ -111,7 +137,7 @@ export function millingOptions(
         item,
         free,
         milled,
-        woodMm: (item.thickness?.mm ?? 0) / milled.yield,
+        woodMm: (item.thickness?.mm ?? 0) / layersFrom(milled),
         minutesEach: milled.minutes / milled.yield,
       })),
     )

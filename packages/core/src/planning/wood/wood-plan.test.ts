@@ -111,9 +111,36 @@ describe('what the maker grants and pins', () => {
     const glued = await layWith({ laminate: true }, '2 red oak 5/32 x 4 x 96');
     expect(glued.boards.map(({ way, copy }) => [way.way.kind, copy])).toEqual([['laminate', 1]]);
     expect((await layWith({}, '2 red oak 5/32 x 4 x 96')).boards).toEqual([]);
-    const wide = 'red oak 3/4 x 14 x 48';
-    expect((await layWith({}, wide)).boards).toEqual([]);
-    expect((await layWith({ byHand: true }, wide)).boards[0]!.way.lacking).toContain('planer');
+    const plan = await planned(input);
+    const byHand = (granted: boolean) =>
+      planWood(
+        {
+          ...wood('red oak 3/4 x 5 x 48'),
+          plan,
+          machines: { ...TYPICAL_MACHINES, planer: null },
+          wishes: { ...NO_WISHES, byHand: granted },
+        },
+        seededSearch,
+      )[0]!;
+    expect(byHand(false).boards).toEqual([]);
+    expect(byHand(true).boards[0]!.way.lacking).toContain('planer');
+  });
+
+  test('a board too wide for the resaw is ripped, its strips are resawn, and blanks lie on each strip clear of its knots', async () => {
+    // 8 in are two strips of 3-15/16; from 3/4 come two slices of 1/4.
+    const knot = { kind: 'knot' as const, x: inches(6), y: inches(1), length: 20, width: 20 };
+    const rack = [onRack('red oak 3/4 x 8 x 14', { defects: [knot] })];
+    const task = { ...WOOD_TASK, rack, plan: await planned(input) };
+    const group = planWood(task, seededSearch)[0]!;
+    expect(group.missing).toEqual([]);
+    for (const { way, width, defects, slice } of group.boards) {
+      expect([way.way, way.strips]).toEqual([{ kind: 'resaw', slices: 2 }, 2]);
+      expect(width).toBeCloseTo(inches(3.9375), 6);
+      expect(defects).toHaveLength(slice <= 2 ? 1 : 0);
+    }
+    // All slices are of one board, milled once.
+    expect(new Set(group.boards.map(({ copy }) => copy))).toEqual(new Set([1]));
+    expect(group.millingMinutes).toBe(group.boards[0]!.way.minutes);
   });
 
   test('ways out: each is planned anew, what leaves nothing missing stands first, in the order of effort', async () => {

@@ -22,7 +22,15 @@ import type { PlannedRod } from '../rods';
 import type { PinnedBlank, WoodWishes } from '../wishes';
 import { substitutesFor, toBuy, type ToBuy } from './lacking';
 import { woodNeeds, type WoodNeeds } from './needs';
-import { laidBoard, millingOptions, sourcesFor, type MillingOption, type RackEntry, type Source } from './sources';
+import {
+  boardOf,
+  laidBoard,
+  millingOptions,
+  sourcesFor,
+  type MillingOption,
+  type RackEntry,
+  type Source,
+} from './sources';
 
 export interface WoodPlanInput {
   readonly plan: Plan;
@@ -159,7 +167,11 @@ function groupBefore(needs: WoodNeeds, { rack, machines, objective, wishes }: Wo
   const free = wishes.freeForm ? jigsaw : null;
   const kerf = toNm(free?.kerfMm ?? Math.max(rip?.kerfMm ?? KERF_BY_HAND, crosscut?.kerfMm ?? KERF_BY_HAND));
   const manner = free ? 'free-form' : 'edge-to-edge';
-  const sources = sourcesFor(needs.woodId, needs.thicknessMm, rack, machines, wishes);
+  const widest = needs.blanks.reduce(
+    (most, { length, width, turnable }) => Math.max(most, turnable ? Math.min(length, width) : width),
+    0,
+  );
+  const sources = sourcesFor(needs.woodId, needs.thicknessMm, widest, rack, machines, wishes);
   const pieces = needs.blanks.map(({ length, width, turnable }): LaidPiece => ({
     length: toNm(length),
     width: toNm(width),
@@ -252,27 +264,20 @@ function groupAfter(
 
 const inMm = (nanometres: number): number => nanometres / 1e6;
 
-function boardPlan(
-  { item, copy, slice, way }: Source,
-  tree: CutTree,
-  blanks: readonly number[],
-  pins: readonly Pin[],
-): BoardPlan {
+function boardPlan(source: Source, tree: CutTree, blanks: readonly number[], pins: readonly Pin[]): BoardPlan {
   const offcuts: { x: number; y: number; length: number; width: number }[] = [];
   eachNode(tree, (node) => {
     if (node.kind !== 'rest' || node.defect) return;
     const [length, width] = [inMm(node.length), inMm(node.width)];
     if (Math.min(length, width) >= USEFUL_SIDE) offcuts.push({ x: inMm(node.x), y: inMm(node.y), length, width });
   });
-  const [length, width] = [item.length?.mm ?? 0, item.width?.mm ?? 0];
+  const { item, copy, slice, way } = source;
   return {
     itemId: item.id,
     copy,
     slice,
     way,
-    length,
-    width,
-    defects: item.defects,
+    ...boardOf(source),
     tree,
     cuts: cutList(tree),
     blanks,
@@ -288,8 +293,8 @@ function spareBoards(sources: readonly Source[], used: ReadonlySet<number>): Boa
     if (!used.has(i) && !first.has(key)) first.set(key, source);
   });
   return [...first.values()].map((source) => {
-    const { item } = source;
-    const whole = restNode({ x: 0, y: 0, length: toNm(item.length?.mm ?? 0), width: toNm(item.width?.mm ?? 0) });
+    const { length, width } = boardOf(source);
+    const whole = restNode({ x: 0, y: 0, length: toNm(length), width: toNm(width) });
     return { ...boardPlan(source, whole, [], []), offcuts: [] };
   });
 }

@@ -58,6 +58,7 @@ export function BoardLayout(props: BoardLayoutProps) {
       <Typography>
         {item && <ItemSize item={item} />}
         {item?.place ? `, ${item.place}` : ''}
+        {way.yield > 1 && `, piece ${String(board.slice)} of ${String(way.yield)}`}
         <b>{wayWords(way, unit)}</b>
         {item && isWet(item) && `; not dry (${String(item.moisturePercent)} %): let it dry and measure it again`}
         {picked !== null && !board.blanks.includes(picked) && (

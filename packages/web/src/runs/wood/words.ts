@@ -1,15 +1,16 @@
 import { formatLength, type CutCaution, type LengthUnit, type MilledStock, type MillingCaution } from '@rapid-jig/core';
 
 /** What is done to a board before blanks are cut from it. */
-export function wayWords({ way, lacking }: MilledStock, unit: LengthUnit): string {
+export function wayWords({ way, strips, widthMm, lacking }: MilledStock, unit: LengthUnit): string {
   const byHand = lacking.length > 0 ? `, ${lacking.map((one) => HAND[one]).join(' and ')}` : '';
+  const ripped = strips > 1 ? `rip into ${String(strips)} strips ${formatLength(widthMm, unit)} wide, then ` : '';
   switch (way.kind) {
     case 'ready':
       return '';
     case 'plane':
-      return `: flatten and plane off ${formatLength(way.takenMm, unit)}${byHand}`;
+      return `: ${ripped}flatten and plane off ${formatLength(way.takenMm, unit)}${byHand}`;
     case 'resaw':
-      return `: resaw into ${String(way.slices)} slices, plane both faces of each${byHand}`;
+      return `: ${ripped}resaw into ${String(way.slices)} slices, and plane both faces of each${byHand}`;
     case 'laminate':
       return `: glue up two layers${byHand}`;
   }

@@ -1,4 +1,4 @@
-import { redirect, type RouteObject } from 'react-router';
+import { redirect, type RouteObject, type ShouldRevalidateFunction } from 'react-router';
 import { RunListView } from './runs/RunListView';
 import type { Services } from './services';
 import { FaultRoute } from './shell/FaultView';
@@ -21,6 +21,10 @@ export function routes(services: Services): RouteObject[] {
     },
   ];
 }
+
+/** What a page has open to be edited is not opened again where only its own choices, after the `?`, change. */
+const shouldRevalidate: ShouldRevalidateFunction = ({ currentUrl, nextUrl, defaultShouldRevalidate }) =>
+  defaultShouldRevalidate && currentUrl.pathname !== nextUrl.pathname;
 
 const runRoutes = (services: Services): RouteObject[] => [
   { index: true, loader: () => redirect('/runs') },
@@ -66,6 +70,7 @@ const templateRoutes = (services: Services): RouteObject[] => [
   },
   {
     path: 'templates/new',
+    shouldRevalidate,
     lazy: async () => {
       const { NewTemplateView, loadNewDesk } = await import('./templates/DeskRoutes');
       return { Component: NewTemplateView, loader: () => loadNewDesk(services) };
@@ -73,6 +78,7 @@ const templateRoutes = (services: Services): RouteObject[] => [
   },
   {
     path: 'templates/:id/drawings/:drawing',
+    shouldRevalidate,
     lazy: async () => {
       const { TemplateDrawingView, loadDrawing } = await import('./templates/DeskRoutes');
       return {
@@ -93,6 +99,7 @@ const templateRoutes = (services: Services): RouteObject[] => [
   },
   {
     path: 'templates/:id',
+    shouldRevalidate,
     lazy: async () => {
       const { TemplateView, loadTemplate } = await import('./templates/TemplateView');
       return { Component: TemplateView, loader: ({ params }) => loadTemplate(services, params['id'] ?? '') };
@@ -110,6 +117,7 @@ const rackRoutes = (services: Services): RouteObject[] => [
   },
   {
     path: 'rack',
+    shouldRevalidate,
     lazy: async () => {
       const [{ RackView }, { openRack }] = await Promise.all([
         import('./rack/RackView'),

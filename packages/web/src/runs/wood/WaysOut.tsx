@@ -28,12 +28,13 @@ export function WaysOut({ ways, isLacking }: WaysOutProps) {
       )}
       <Box component="ul" sx={{ m: 0, p: 0, listStyle: 'none' }}>
         {(ways ?? []).map((way, i) => (
-          <Box
-            component="li"
-            key={i}
-            sx={{ display: 'flex', gap: 1.5, alignItems: 'center', py: 0.5, flexWrap: 'wrap' }}
-          >
-            <Button variant="outlined" size="small" onClick={() => session.document.edit(() => way.run)}>
+          <Box component="li" key={i} sx={{ display: 'flex', gap: 1.5, alignItems: 'start', py: 0.5 }}>
+            <Button
+              variant="outlined"
+              size="small"
+              sx={{ flex: 'none' }}
+              onClick={() => session.document.edit(() => way.run)}
+            >
               Do this
             </Button>
             <span>

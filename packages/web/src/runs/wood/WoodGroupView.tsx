@@ -91,7 +91,7 @@ export function WoodGroupView({ group, entries }: WoodGroupViewProps) {
         <Swatch woodId={woodId} /> {woodById(woodId)?.name}, <Measure mm={thicknessMm} />
       </Typography>
       <Typography color="textSecondary" sx={{ mb: 1 }}>
-        {counted(blanks.length - missing.length, 'blank')} on {counted(boards.length, 'board')}
+        {counted(blanks.length - missing.length, 'blank')} on {takenWords(boards)}
         {boards.length > 0 &&
           ` · ${(usedShare * 100).toFixed(1)} % used; with these kerfs no layout can pass ${(bestShare * 100).toFixed(1)} %`}
         {millingMinutes > 0 && ` · ${formatMinutes(millingMinutes)} of milling`}
@@ -123,6 +123,13 @@ export function WoodGroupView({ group, entries }: WoodGroupViewProps) {
       </Box>
     </Box>
   );
+}
+
+/** `2 boards`, or `5 pieces of 2 boards` where some are ripped or resawn. */
+function takenWords(taken: readonly BoardPlan[]): string {
+  const boards = new Set(taken.map(({ itemId, copy }) => `${itemId} ${String(copy)}`)).size;
+  const words = counted(boards, 'board');
+  return boards === taken.length ? words : `${counted(taken.length, 'piece')} of ${words}`;
 }
 
 /** Every way to the thickness from what is on the rack, with the wood and the time it takes. */

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { inches } from '../../units';
 import { restNode, type CutStep } from '../layout';
 import { cutCaution, millingCautions } from './cautions';
-import type { BoardPlan } from './wood-plan';
+import type { BoardPlan } from './board-plan';
 
 const cut = (axis: 'rip' | 'crosscut', length: number, distance: number): CutStep => ({
   part: 0,

@@ -1,6 +1,6 @@
 import { inches } from '../../units';
 import type { CutStep } from '../layout';
-import type { BoardPlan } from './wood-plan';
+import type { BoardPlan } from './board-plan';
 
 /** What can hurt at a step of cutting boards to blanks. */
 export type CutCaution = 'thin-rip' | 'short-rip' | 'short-crosscut' | 'hold-for-jigsaw';

@@ -1,3 +1,4 @@
+export type { BoardPlan } from './board-plan';
 export { cutCaution, millingCautions } from './cautions';
 export type { CutCaution, MillingCaution } from './cautions';
 export type { ToBuy } from './lacking';
@@ -8,4 +9,4 @@ export type { MillingOption, RackEntry } from './sources';
 export { waysOut } from './ways-out';
 export type { WayOut, WayOutKind } from './ways-out';
 export { layingWood, planWood } from './wood-plan';
-export type { BoardPlan, WoodGroup, WoodPlanInput, WoodProgress } from './wood-plan';
+export type { WoodGroup, WoodPlanInput, WoodProgress } from './wood-plan';

@@ -2,7 +2,8 @@ import { err, ok, type Fault, type Result } from '../../result';
 import { snapMm, toNm } from '../../units';
 import { eachNode, mayPin, type Pin, type PieceNode } from '../layout';
 import type { PinnedBlank } from '../wishes';
-import type { BoardPlan, WoodGroup } from './wood-plan';
+import type { BoardPlan } from './board-plan';
+import type { WoodGroup } from './wood-plan';
 
 export type PinFault = Fault<'beyond-board' | 'cannot-part'>;
 

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { inches } from '../../units';
 import { TYPICAL_MACHINES } from '../../wood';
 import { onRack } from './rack.test-support';
-import { boardOf, laidBoard, millingOptions, sourcesFor, type RackEntry } from './sources';
+import { boardOf, laidBoard, millingOptions, sourcesFor, worthBy, type RackEntry } from './sources';
 
 const NOTHING_GRANTED = { laminate: false, byHand: false };
 const sources = (
@@ -15,10 +15,11 @@ const sources = (
   sourcesFor('cherry', inches(thickness), widest, rack, machines, wishes).map(
     ({ item, copy, slice, way }) => `${item.id}: ${way.way.kind} ${String(copy)}.${String(slice)}`,
   );
-const costOf = (entry: RackEntry, objective: 'wood' | 'money' = 'wood'): number => {
-  const [source] = sourcesFor('cherry', inches(1 / 4), 0, [entry], TYPICAL_MACHINES, NOTHING_GRANTED);
-  return laidBoard(source!, objective).cost;
+const costsOf = (rack: RackEntry[], objective: 'wood' | 'money' = 'wood'): number[] => {
+  const all = sourcesFor('cherry', inches(1 / 4), 0, rack, TYPICAL_MACHINES, NOTHING_GRANTED);
+  return all.map((source) => laidBoard(source, worthBy(objective, all)).cost);
 };
+const costOf = (entry: RackEntry): number => costsOf([entry])[0]!;
 
 describe('where a thickness comes from', () => {
   test('what is ready stands first; a resawn board stands for each of its slices', () => {
@@ -81,15 +82,26 @@ describe('where a thickness comes from', () => {
     const all = sourcesFor('cherry', inches(1 / 4), 0, [board], TYPICAL_MACHINES, NOTHING_GRANTED).map(boardOf);
     expect(all.map(({ width }) => width)).toEqual([1, 2, 3, 4].map(() => inches(3.4375)));
     // Strips from 0 to 3-7/16 and from 3-9/16 to 7; the first two pieces come from the lower one.
-    const placed = (of: (typeof all)[number]) => of.defects.map(({ y, width }) => [y / 25.4, width / 25.4]);
-    expect(placed(all[0]!)).toEqual([
-      [1, 1],
-      [3, expect.closeTo(0.4375, 5)],
-    ]);
-    expect(placed(all[1]!)).toEqual(placed(all[0]!));
-    expect(placed(all[2]!)).toEqual([
-      [0, expect.closeTo(0.4375, 5)],
-      [expect.closeTo(1.4375, 5), 1],
+    // In sixteenths of an inch.
+    const placed = (of: (typeof all)[number]) =>
+      of.defects.map(({ y, width }) => [y, width].map((mm) => Math.round((16 * mm) / 25.4)));
+    expect(all.map(placed)).toEqual([
+      [
+        [16, 16],
+        [48, 7],
+      ],
+      [
+        [16, 16],
+        [48, 7],
+      ],
+      [
+        [0, 7],
+        [23, 16],
+      ],
+      [
+        [0, 7],
+        [23, 16],
+      ],
     ]);
   });
 });
@@ -104,11 +116,28 @@ describe('what using a board costs', () => {
     expect(costOf(onRack('cherry 4/4 x 4 x 40'))).toBeLessThan(costOf(onRack('cherry 5/16 x 4 x 40')));
   });
 
-  test('money: what was paid where it is known, whatever the face', () => {
-    const dear = onRack('cherry 1/4 x 4 x 40', { costMinor: 3000 });
-    const cheap = onRack('cherry 1/4 x 4 x 80', { costMinor: 1000 });
-    expect(costOf(cheap, 'money')).toBeLessThan(costOf(dear, 'money'));
-    expect(costOf(cheap, 'wood')).toBeGreaterThan(costOf(dear, 'wood'));
+  test('money: what was paid where it is known, whatever the face; else what so much of the others was paid for', () => {
+    const rack = [
+      onRack('cherry 1/4 x 4 x 40', { costMinor: 3000 }),
+      onRack('cherry 1/4 x 4 x 80', { costMinor: 1000 }),
+      // Of the others 480 square inches were 4000: these 160 are worth 1333.
+      onRack('cherry 1/4 x 4 x 40 '),
+    ];
+    const [dear, cheap, unknown] = costsOf(rack, 'money');
+    expect(dear! / cheap!).toBeCloseTo(3, 9);
+    expect(unknown! / cheap!).toBeCloseTo(4 / 3, 9);
+    const [small, large, other] = costsOf(rack, 'wood');
+    expect([large! / small!, other! / small!]).toEqual([2, 1]);
+  });
+
+  test('money where nothing was written down, or all was a gift, is wood', () => {
+    const rack = [onRack('cherry 1/4 x 4 x 40'), onRack('cherry 1/4 x 4 x 80')];
+    expect(costsOf(rack, 'money')).toEqual(costsOf(rack, 'wood'));
+    const gift = onRack('cherry 1/4 x 4 x 60', { costMinor: 0 });
+    const [given, ...others] = costsOf([gift, ...rack], 'money');
+    expect(others).toEqual(costsOf(rack, 'wood'));
+    expect(given).toBeGreaterThan(0);
+    expect(given).toBeLessThan(2);
   });
 });
 

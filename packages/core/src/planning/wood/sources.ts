@@ -93,23 +93,39 @@ export function boardOf({ item, slice, way }: Source): {
   return { length, width, defects };
 }
 
+/** A gift is worth this, minor units: the search weighs what is laid against what it costs. */
+const LEAST_WORTH = 1;
+
+const faceOf = ({ length, width }: StockItem): number => (length?.mm ?? 0) * (width?.mm ?? 0);
+
+/**
+ * What a whole board is worth: its face, mm2; or what was paid for it, minor units, and where that is not known what so
+ * much face of the others was paid for. Where nothing is known of any, their faces.
+ */
+export function worthBy(objective: 'wood' | 'money', sources: readonly Source[]): (item: StockItem) => number {
+  if (objective === 'wood') return faceOf;
+  const priced = sources.flatMap(({ item }) => (item.costMinor === null ? [] : [item]));
+  const face = priced.reduce((sum, item) => sum + faceOf(item), 0);
+  const paid = priced.reduce((sum, { costMinor }) => sum + (costMinor ?? 0), 0);
+  const perFace = face === 0 || paid === 0 ? 1 : paid / face;
+  return (item) => Math.max(LEAST_WORTH, item.costMinor ?? faceOf(item) * perFace);
+}
+
 /** A source as the layout takes it: whole nanometres, and what using it costs. */
-export function laidBoard(source: Source, objective: 'wood' | 'money'): LaidBoard {
+export function laidBoard(source: Source, worth: (item: StockItem) => number): LaidBoard {
   const { item, way } = source;
   const { length, width, defects } = boardOf(source);
-  const area = length * (item.width?.mm ?? 0);
   const milled = way.way.kind === 'ready' ? 1 : MILLED;
   const wet = isWet(item) ? WET : 1;
   const share = item.kind === 'offcut' ? OFFCUT_SHARE : 1;
   const wide = 1 + WIDTH_WEIGHT * (width / 25.4);
-  const money = objective === 'money' && item.costMinor !== null ? item.costMinor : area;
   const flaws = defects.map((defect) => ({
     x: toNm(defect.x),
     y: toNm(defect.y),
     length: toNm(defect.length),
     width: toNm(defect.width),
   }));
-  const cost = (money * milled * wet * share * wide) / way.yield;
+  const cost = (worth(item) * milled * wet * share * wide) / way.yield;
   return { length: toNm(length), width: toNm(width), flaws, cost, pins: [] };
 }
 

@@ -1,16 +1,11 @@
 import { sumMm, toNm } from '../../units';
-import type { Defect, Machines, MilledStock } from '../../wood';
+import type { Machines } from '../../wood';
 import {
-  cutList,
-  eachNode,
   layingOnBoards,
   mayPin,
-  restNode,
   ripsFirst,
   verifyCuts,
   type BoardsLayout,
-  type CutStep,
-  type CutTree,
   type LaidBoard,
   type LaidPiece,
   type Manner,
@@ -20,13 +15,14 @@ import {
 import type { Plan } from '../plan';
 import type { PlannedRod } from '../rods';
 import type { PinnedBlank, WoodWishes } from '../wishes';
+import { boardPlan, spareBoards, type BoardPlan } from './board-plan';
 import { substitutesFor, toBuy, type ToBuy } from './lacking';
 import { woodNeeds, type WoodNeeds } from './needs';
 import {
-  boardOf,
   laidBoard,
   millingOptions,
   sourcesFor,
+  worthBy,
   type MillingOption,
   type RackEntry,
   type Source,
@@ -41,31 +37,6 @@ export interface WoodPlanInput {
   readonly wishes: WoodWishes;
   /** Strips to be ripped from boards: see `stripsToRip`. */
   readonly strips: readonly PlannedRod[];
-}
-
-/** A board, or a slice resawn from one, with what is cut from it. mm. */
-export interface BoardPlan {
-  readonly itemId: string;
-  /** Which of the alike ones, and which slice of it, from 1. */
-  readonly copy: number;
-  readonly slice: number;
-  readonly way: MilledStock;
-  readonly length: number;
-  readonly width: number;
-  readonly defects: readonly Defect[];
-  readonly tree: CutTree;
-  readonly cuts: readonly CutStep[];
-  /** Places in the blanks of its group. */
-  readonly blanks: readonly number[];
-  /** Those of them that the maker put there. */
-  readonly pinned: readonly number[];
-  /** What is left and worth keeping, mm. */
-  readonly offcuts: readonly {
-    readonly x: number;
-    readonly y: number;
-    readonly length: number;
-    readonly width: number;
-  }[];
 }
 
 /** All blanks of one wood and thickness, and where they come from. */
@@ -97,8 +68,6 @@ export interface WoodProgress {
   readonly rounds: number;
 }
 
-/** Offcuts smaller than this either way are slivers, mm: two inches. */
-const USEFUL_SIDE = 50.8;
 /** Where no machine says its kerf, mm: a usual hand-held saw. */
 const KERF_BY_HAND = 2;
 /** Steps of the search for each group. */
@@ -177,7 +146,8 @@ function groupBefore(needs: WoodNeeds, { rack, machines, objective, wishes }: Wo
     width: toNm(width),
     turnable,
   }));
-  const boards = sources.map((source) => laidBoard(source, objective));
+  const worth = worthBy(objective, sources);
+  const boards = sources.map((source) => laidBoard(source, worth));
   const unpinned: PinnedBlank[] = [];
   for (const pin of wishes.pins) {
     if (!needs.blanks.some(({ stackKey }) => stackKey === pin.stackKey)) continue;
@@ -241,7 +211,7 @@ function groupAfter(
   const isLacking = missing.length > 0;
   return {
     ...needs,
-    kerfMm: inMm(kerf),
+    kerfMm: kerf / 1e6,
     manner,
     boards: used,
     spare: spareBoards(sources, new Set(layout.used.map(({ board }) => board))),
@@ -260,43 +230,6 @@ function groupAfter(
     millingMinutes: millingMinutes(used),
     milling: millingOptions(woodId, thicknessMm, rack, machines),
   };
-}
-
-const inMm = (nanometres: number): number => nanometres / 1e6;
-
-function boardPlan(source: Source, tree: CutTree, blanks: readonly number[], pins: readonly Pin[]): BoardPlan {
-  const offcuts: { x: number; y: number; length: number; width: number }[] = [];
-  eachNode(tree, (node) => {
-    if (node.kind !== 'rest' || node.defect) return;
-    const [length, width] = [inMm(node.length), inMm(node.width)];
-    if (Math.min(length, width) >= USEFUL_SIDE) offcuts.push({ x: inMm(node.x), y: inMm(node.y), length, width });
-  });
-  const { item, copy, slice, way } = source;
-  return {
-    itemId: item.id,
-    copy,
-    slice,
-    way,
-    ...boardOf(source),
-    tree,
-    cuts: cutList(tree),
-    blanks,
-    pinned: pins.map(({ piece }) => piece),
-    offcuts,
-  };
-}
-
-function spareBoards(sources: readonly Source[], used: ReadonlySet<number>): BoardPlan[] {
-  const first = new Map<string, Source>();
-  sources.forEach((source, i) => {
-    const key = `${source.item.id} ${String(source.slice)}`;
-    if (!used.has(i) && !first.has(key)) first.set(key, source);
-  });
-  return [...first.values()].map((source) => {
-    const { length, width } = boardOf(source);
-    const whole = restNode({ x: 0, y: 0, length: toNm(length), width: toNm(width) });
-    return { ...boardPlan(source, whole, [], []), offcuts: [] };
-  });
 }
 
 /** Each board is milled once, however many slices of it are used. */

@@ -9,8 +9,8 @@ import {
   type BoardPlan,
   type CutTree,
   type LengthUnit,
-  type NeededBlank,
   type StockItem,
+  type WoodGroup,
 } from '@rapid-jig/core';
 import { woodFill } from '../../drawing/WoodDefs';
 import { ItemSize } from '../../rack/RackView';
@@ -28,12 +28,10 @@ export interface Dropped {
 
 interface BoardLayoutProps {
   readonly board: BoardPlan;
-  /** Its place in the group, and the group's own name: a blank stays in its group. */
+  /** A blank stays in its group. */
+  readonly group: WoodGroup;
+  /** Place of the board in the group, those with nothing on them standing last. */
   readonly place: number;
-  readonly group: string;
-  readonly blanks: readonly NeededBlank[];
-  readonly woodId: string;
-  readonly thicknessMm: number;
   /** px for a mm, the same for all boards of a group. */
   readonly scale: number;
   readonly item: StockItem | null;
@@ -49,35 +47,19 @@ const NM_PER_MM = 1e6;
 
 /** One board with its blanks where they lie, and the cuts as a list that can be followed. */
 export function BoardLayout(props: BoardLayoutProps) {
-  const { board, place, group, blanks, woodId, thicknessMm, scale, item, picked, onPick, onPut, onDrop, onUnpin } =
-    props;
+  const { board, group, place, scale, picked, onPick, onDrop, onUnpin } = props;
   const { unit } = useUnit();
-  const { length, width, tree, cuts, way, defects, pinned } = board;
+  const { length, width, tree, cuts, defects, pinned } = board;
+  const { blanks, woodId, thicknessMm } = group;
   return (
     <Box>
-      <Typography>
-        {item && <ItemSize item={item} />}
-        {item?.place ? `, ${item.place}` : ''}
-        {way.yield > 1 && `, piece ${String(board.slice)} of ${String(way.yield)}`}
-        <b>{wayWords(way, unit)}</b>
-        {item && isWet(item) && `; not dry (${String(item.moisturePercent)} %): let it dry and measure it again`}
-        {picked !== null && !board.blanks.includes(picked) && (
-          <Button size="small" onClick={onPut} sx={{ ml: 1 }}>
-            Put {blanks[picked]?.name} here
-          </Button>
-        )}
-      </Typography>
-      {millingCautions(board, thicknessMm).map((id) => (
-        <Typography key={id} variant="body2" sx={{ color: 'warning.main' }}>
-          △ {MILLING_CAUTIONS[id]}
-        </Typography>
-      ))}
+      <BoardHead {...props} />
       <Box sx={{ overflowX: { xs: 'auto', md: 'visible' } }}>
         <svg
           role="group"
           aria-label={`Board ${formatLength(length, unit)} by ${formatLength(width, unit)} with its blanks`}
           data-board={place}
-          data-group={group}
+          data-group={`${woodId} ${String(thicknessMm)}`}
           data-scale={scale}
           data-width={width}
           width={length * scale + 2}
@@ -118,6 +100,33 @@ export function BoardLayout(props: BoardLayoutProps) {
       </Box>
       <CutList cuts={cuts} blanks={blanks} />
     </Box>
+  );
+}
+
+/** Which board it is, what is done to it first, and whether the picked blank may be put there. */
+function BoardHead({ board, group, item, picked, onPut }: BoardLayoutProps) {
+  const { unit } = useUnit();
+  const { way, slice, blanks } = board;
+  return (
+    <>
+      <Typography>
+        {item && <ItemSize item={item} />}
+        {item?.place ? `, ${item.place}` : ''}
+        {way.yield > 1 && `, piece ${String(slice)} of ${String(way.yield)}`}
+        <b>{wayWords(way, unit)}</b>
+        {item && isWet(item) && `; not dry (${String(item.moisturePercent)} %): let it dry and measure it again`}
+        {picked !== null && !blanks.includes(picked) && (
+          <Button size="small" onClick={onPut} sx={{ ml: 1 }}>
+            Put {group.blanks[picked]?.name} here
+          </Button>
+        )}
+      </Typography>
+      {millingCautions(board, group.thicknessMm).map((id) => (
+        <Typography key={id} variant="body2" sx={{ color: 'warning.main' }}>
+          △ {MILLING_CAUTIONS[id]}
+        </Typography>
+      ))}
+    </>
   );
 }
 

@@ -36,7 +36,6 @@ export function WoodGroupView({ group, entries }: WoodGroupViewProps) {
   const { session } = useOpenRun();
   const [trouble, setTrouble] = useState<string | null>(null);
   const [picked, setPicked] = useState<number | null>(null);
-  const key = `${woodId} ${String(thicknessMm)}`;
   const shown = [...boards, ...spare];
   const longest = Math.max(...(boards.length > 0 ? boards : shown).map(({ length }) => length));
   const drop = (blank: number, { board, x, y }: Dropped): void => {
@@ -69,11 +68,8 @@ export function WoodGroupView({ group, entries }: WoodGroupViewProps) {
     <BoardLayout
       key={`${board.itemId} ${String(board.copy)} ${String(board.slice)}`}
       board={board}
+      group={group}
       place={place}
-      group={key}
-      blanks={blanks}
-      woodId={woodId}
-      thicknessMm={thicknessMm}
       scale={Math.min(LONGEST_PX / longest, MOST_PX_PER_MM)}
       item={entries.find(({ item }) => item.id === board.itemId)?.item ?? null}
       picked={picked}

@@ -22,11 +22,11 @@ test('a piece inside a cut is kept or waste, parts share a blank, spares and pie
   await expect(page.getByRole('list', { name: 'Parts' }).getByRole('listitem')).toHaveCount(2);
   await page.getByRole('button', { name: 'Make some' }).click();
 
-  // One blank for both: 110 by 50 mm of drawing and a quarter inch on each side.
+  // One blank for both: 110 mm of drawing and a quarter inch on each side, up to the next sixteenth, 4-7/8 in.
   const stack = page.getByRole('article', { name: 'Two tags, Part 1 + Part 2, 1 layer' });
   await expect(stack).toBeVisible();
   await page.keyboard.press('u');
-  await expect(page.getByRole('region', { name: 'Blanks' })).toContainText('122.7');
+  await expect(page.getByRole('region', { name: 'Blanks' })).toContainText('123.8');
   await page.keyboard.press('u');
 
   // Four copies; part 2 has two of its own spares and one is there already.

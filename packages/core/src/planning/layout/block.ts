@@ -59,7 +59,10 @@ export interface Place {
   readonly width: number;
 }
 
-/** The block in the lower left corner of a place, as cuts; its own kerf lies beyond its last cut. */
+/**
+ * The block in the lower left corner of a place, as cuts; its own kerf lies beyond its last cut. What is left of the place
+ * is cut off so that the larger rest is as large as it can be.
+ */
 export function treeOf(block: Block, place: Place, kerf: number): CutTree {
   const { x, y } = place;
   const own = {
@@ -69,6 +72,15 @@ export function treeOf(block: Block, place: Place, kerf: number): CutTree {
     width: Math.min(place.width, block.width - kerf),
   };
   const inner = block.joined ? joinedTree(block.joined, own, kerf) : pieceTree(block, own);
+  const [beyond, above] = [place.length - own.length, place.width - own.width];
+  const largest = {
+    rip: Math.max(place.length * above, beyond * own.width),
+    crosscut: Math.max(beyond * place.width, own.length * above),
+  };
+  if (largest.rip >= largest.crosscut) {
+    const crosscut = cutOff({ ...place, width: own.width }, 'crosscut', own.length, kerf, inner, restNode);
+    return cutOff(place, 'rip', own.width, kerf, crosscut, restNode);
+  }
   const rip = cutOff({ ...place, length: own.length }, 'rip', own.width, kerf, inner, restNode);
   return cutOff(place, 'crosscut', own.length, kerf, rip, restNode);
 }

@@ -1,6 +1,4 @@
-import { useState } from 'react';
 import { Box, Button, Typography } from '@mui/material';
-import { useDrag } from '@use-gesture/react';
 import {
   eachNode,
   formatLength,
@@ -8,7 +6,6 @@ import {
   millingCautions,
   type BoardPlan,
   type CutTree,
-  type LengthUnit,
   type StockItem,
   type WoodGroup,
 } from '@rapid-jig/core';
@@ -17,14 +14,8 @@ import { ItemSize } from '../../rack/RackView';
 import { DefectShape } from '../../rack/BoardPicture';
 import { useUnit } from '../../services';
 import { CutList } from './CutList';
+import { BlankShape, OffcutShape, type Dropped, type LaidNode } from './OnBoard';
 import { MILLING_CAUTIONS, wayWords } from './words';
-
-/** Where a blank was let go: the board of its group, and its lower left corner there, mm. */
-export interface Dropped {
-  readonly board: number;
-  readonly x: number;
-  readonly y: number;
-}
 
 interface BoardLayoutProps {
   readonly board: BoardPlan;
@@ -43,13 +34,11 @@ interface BoardLayoutProps {
   readonly onUnpin: (blank: number) => void;
 }
 
-const NM_PER_MM = 1e6;
-
 /** One board with its blanks where they lie, and the cuts as a list that can be followed. */
 export function BoardLayout(props: BoardLayoutProps) {
   const { board, group, place, scale, picked, onPick, onDrop, onUnpin } = props;
   const { unit } = useUnit();
-  const { length, width, tree, cuts, defects, pinned } = board;
+  const { length, width, tree, cuts, defects, pinned, offcuts } = board;
   const { blanks, woodId, thicknessMm } = group;
   return (
     <Box>
@@ -82,6 +71,9 @@ export function BoardLayout(props: BoardLayoutProps) {
               <DefectShape key={i} defect={defect} />
             ))}
           </g>
+          {offcuts.map((offcut) => (
+            <OffcutShape key={`${String(offcut.x)} ${String(offcut.y)}`} offcut={offcut} px={1 / scale} />
+          ))}
           {piecesOf(tree).map((piece) => (
             <BlankShape
               key={piece.piece}
@@ -130,116 +122,10 @@ function BoardHead({ board, group, item, picked, onPut }: BoardLayoutProps) {
   );
 }
 
-type LaidNode = Extract<CutTree, { kind: 'piece' }>;
-
 function piecesOf(tree: CutTree): LaidNode[] {
   const pieces: LaidNode[] = [];
   eachNode(tree, (node) => {
     if (node.kind === 'piece') pieces.push(node);
   });
   return pieces;
-}
-
-interface BlankShapeProps {
-  readonly piece: LaidNode;
-  readonly name: string;
-  readonly pinned: boolean;
-  readonly picked: boolean;
-  readonly px: number;
-  readonly unit: LengthUnit;
-  readonly onPick: () => void;
-  readonly onDrop: (dropped: Dropped) => void;
-  readonly onUnpin: () => void;
-}
-
-/** An arrow key moves a blank this far, mm: farther than what pulls it tight against an edge. */
-const KEY_MM = 8;
-
-/**
- * A blank on its board, with its name where there is room. It is dragged, or moved with the arrow keys; a click or Enter
- * picks it for another board; Delete lets it go.
- */
-function BlankShape({ piece, name, pinned, picked, px, unit, onPick, onDrop, onUnpin }: BlankShapeProps) {
-  const [x, y] = [piece.x / NM_PER_MM, piece.y / NM_PER_MM];
-  const [length, width] = [piece.length / NM_PER_MM, piece.width / NM_PER_MM];
-  const [moved, setMoved] = useState<readonly [number, number] | null>(null);
-  const bind = useDrag(
-    ({ movement: [right, down], last, tap, event, xy }) => {
-      if (!last) {
-        setMoved([right * px, down * px]);
-        return;
-      }
-      setMoved(null);
-      if (tap) return;
-      const here = (event.currentTarget as Element | null)?.closest('svg') ?? null;
-      const byKey = !('clientX' in event);
-      const dropped = here && placeOn(here, byKey ? null : xy, [x + right * px, y - down * px], [length, width]);
-      if (dropped) onDrop(dropped);
-    },
-    { keyboardDisplacement: KEY_MM / px, filterTaps: true, pointer: { capture: true } },
-  );
-  const letters = Math.floor(length / (7 * px));
-  const label = `${name}, ${formatLength(length, unit)} by ${formatLength(width, unit)}${pinned ? ', pinned' : ''}`;
-  return (
-    <g
-      onClick={onPick}
-      onDoubleClick={onUnpin}
-      onKeyUp={(event) => {
-        if (event.key === 'Delete') onUnpin();
-        if (event.key === 'Enter') onPick();
-      }}
-    >
-      <g
-        {...bind()}
-        role="button"
-        tabIndex={0}
-        aria-label={label}
-        aria-pressed={pinned}
-        style={{ cursor: 'grab', touchAction: 'none' }}
-        transform={moved ? `translate(${String(moved[0])} ${String(moved[1])})` : undefined}
-      >
-        <title>{`${label}. Drag it to pin it elsewhere, or click it to put it on another board${pinned ? '; double-click lets it go' : ''}.`}</title>
-        <rect
-          x={x}
-          y={-y - width}
-          width={length}
-          height={width}
-          fill="#fffdf8"
-          fillOpacity={moved ? 0.9 : 0.72}
-          stroke={picked ? 'var(--rj-palette-primary-main)' : 'var(--rj-palette-line)'}
-          strokeWidth={picked ? 4 : pinned ? 3 : 1.4}
-          vectorEffect="non-scaling-stroke"
-        />
-        {letters > 2 && width > 14 * px && (
-          <text x={x + length / 2} y={-y - width / 2 + 4 * px} fontSize={12 * px} textAnchor="middle" fill="#2a1f16">
-            {name.length > letters ? `${name.slice(0, letters - 1)}…` : name}
-          </text>
-        )}
-        {pinned && <circle cx={x + 7 * px} cy={-y - width + 7 * px} r={3.5 * px} fill="#2a1f16" />}
-      </g>
-    </g>
-  );
-}
-
-/** Which board of the same group lies under the pointer, and where on it the blank is; null over none. */
-function placeOn(
-  here: Element,
-  pointer: readonly [number, number] | null,
-  corner: readonly [number, number],
-  [length, width]: readonly [number, number],
-): Dropped | null {
-  const board = Number(here.getAttribute('data-board'));
-  if (!pointer) return { board, x: corner[0], y: corner[1] };
-  const under = document
-    .elementsFromPoint(...pointer)
-    .map((element) => element.closest('svg[data-board]'))
-    .find((svg) => svg !== null);
-  if (!under || under === here) return { board, x: corner[0], y: corner[1] };
-  if (under.getAttribute('data-group') !== here.getAttribute('data-group')) return null;
-  const scale = Number(under.getAttribute('data-scale'));
-  const box = under.getBoundingClientRect();
-  // On another board the blank lies with its middle under the pointer.
-  const x = (pointer[0] - box.left) / scale - length / 2;
-  const y = Number(under.getAttribute('data-width')) - (pointer[1] - box.top) / scale - width / 2;
-  return { board: Number(under.getAttribute('data-board')), x, y };
 }

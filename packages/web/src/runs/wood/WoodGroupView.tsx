@@ -18,7 +18,8 @@ import { ItemSize } from '../../rack/RackView';
 import { useUnit } from '../../services';
 import { counted } from '../../words/counted';
 import { useOpenRun } from '../RunRoute';
-import { BoardLayout, type Dropped } from './BoardLayout';
+import { BoardLayout } from './BoardLayout';
+import type { Dropped } from './OnBoard';
 import { wayWords } from './words';
 
 interface WoodGroupViewProps {

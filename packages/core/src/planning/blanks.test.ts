@@ -1,8 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { inches } from '../units';
-import { blanksOf, onRule, roughCuts, SMALL_BLANK } from './blanks';
+import { blanksOf, SMALL_BLANK } from './blanks';
 import { circle, inputFor, part, planned, rectangle, template } from './fixtures.test-support';
+import { roughCuts } from './rough-cuts';
 
 const rowOf = async (path: ReturnType<typeof rectangle>, copies: number, layers: number, changes = {}) => {
   const one = part('one', { outline: { id: 'o', line: null, path }, ...changes });
@@ -67,27 +68,5 @@ describe('rough cuts', () => {
 
   test('a rectangle fills its corners', () => {
     expect(roughCuts(cut(rectangle(100, 60)), { minX: -5, minY: -5, maxX: 105, maxY: 65 }, 5)).toEqual([]);
-  });
-});
-
-describe('a size that can be set on a rule', () => {
-  test.each([
-    [inches(4.5), 'in', inches(4.5)],
-    [112.7, 'in', inches(4 + 7 / 16)],
-    [112.7, 'mm', 113],
-    [113, 'mm', 113],
-    [inches(1 / 16) + 0.01, 'in', inches(1 / 8)],
-  ] as const)('%d mm in %s: %d mm', (size, unit, rounded) => {
-    expect(onRule(size, unit)).toBeCloseTo(rounded, 6);
-  });
-
-  test('it is never smaller, and larger by less than a step', () => {
-    fc.assert(
-      fc.property(fc.double({ min: 1, max: 3000, noNaN: true }), fc.constantFrom('in', 'mm'), (size, unit) => {
-        const more = onRule(size, unit) - size;
-        expect(more).toBeGreaterThan(-1e-5);
-        expect(more).toBeLessThan(unit === 'in' ? 25.4 / 16 : 1);
-      }),
-    );
   });
 });

@@ -1,6 +1,4 @@
-import { flatten, type Box } from '../geometry';
-import { compareMm, inches, snapMm, type LengthUnit } from '../units';
-import type { GangCut } from './gangs';
+import { compareMm, inches, snapMm } from '../units';
 import type { Stack } from './stacks';
 
 /**
@@ -23,17 +21,6 @@ export interface CutBlank {
 export const SMALL_BLANK = inches(3);
 /** Wood beyond each end of a block, to hold it by (common practice), mm. */
 const HANDLE = inches(1);
-/** Corners are worth sawing off roughly from this size on, mm: one inch. */
-const LEAST_CORNER = inches(1);
-
-/** What is read off a rule without guessing (common practice), mm: a sixteenth of an inch, a millimetre. */
-const RULE_STEP: Readonly<Record<LengthUnit, number>> = { in: inches(1 / 16), mm: 1 };
-
-/** The least size that can be set on a rule and is no smaller, mm. */
-export function onRule(size: number, unit: LengthUnit): number {
-  const step = RULE_STEP[unit];
-  return snapMm(Math.ceil(snapMm(size) / step - 1e-6) * step);
-}
 
 /** The blanks to be cut for the passes of a stack that are still to be sawn; one for each layer, or strips for several. */
 export function blanksOf(
@@ -65,33 +52,4 @@ function strips({ blank, layers, passesToCut }: Pick<Stack, 'blank' | 'layers' |
   const whole = Math.floor(passesToCut / perStrip);
   const last = passesToCut % perStrip;
   return [stripOf(perStrip, layers * whole), ...(last > 0 ? [stripOf(last, layers)] : [])];
-}
-
-export type Corner = 'lower-left' | 'lower-right' | 'upper-left' | 'upper-right';
-
-/** A corner of a blank that holds no part, sawn off roughly at 45 degrees first; the leg of the triangle, mm. */
-export interface RoughCut {
-  readonly corner: Corner;
-  readonly leg: number;
-}
-
-const CORNERS: readonly (readonly [Corner, number, number])[] = [
-  ['lower-left', -1, -1],
-  ['lower-right', 1, -1],
-  ['upper-left', -1, 1],
-  ['upper-right', 1, 1],
-];
-
-/**
- * Corners that may be sawn off a blank too large to be turned, so that it turns more freely: those where parts and their
- * margin leave a triangle of an inch or more. `blank` is in the frame of the drawing.
- */
-export function roughCuts(cuts: readonly Pick<GangCut, 'kind' | 'path'>[], blank: Box, margin: number): RoughCut[] {
-  const points = cuts.filter(({ kind }) => kind === 'outside').flatMap(({ path }) => flatten(path, 0.2));
-  return CORNERS.flatMap(([corner, right, up]) => {
-    const furthest = points.reduce((most, { x, y }) => Math.max(most, right * x + up * y), -Infinity);
-    const atCorner = (right > 0 ? blank.maxX : -blank.minX) + (up > 0 ? blank.maxY : -blank.minY);
-    const leg = atCorner - furthest - margin * Math.SQRT2;
-    return leg >= LEAST_CORNER ? [{ corner, leg: snapMm(leg) }] : [];
-  });
 }

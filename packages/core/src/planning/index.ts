@@ -1,5 +1,6 @@
 export { blanksOf } from './blanks';
-export type { BlankRule, CutBlank, RoughCut } from './blanks';
+export type { BlankRule, CutBlank } from './blanks';
+export type { RoughCut } from './rough-cuts';
 export { compareCosts, costOf } from './compare';
 export type { PlanCost } from './compare';
 export { filmSheetsFor } from './consumables';

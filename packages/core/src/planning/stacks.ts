@@ -2,8 +2,8 @@ import { chooseBlades, pierceBit, turningRadius, type Blade, type BladeChoice } 
 import { boxGrown, boxHeight, boxWidth } from '../geometry';
 import type { PassSawn } from '../ledger';
 import { err, ok, type Result } from '../result';
-import { formatLength, howManyFit, snapMm } from '../units';
-import { onRule, roughCuts, type RoughCut } from './blanks';
+import { formatLength, howManyFit, onRule, snapMm } from '../units';
+import { roughCuts, type RoughCut } from './rough-cuts';
 import { gangPlace, type Gang, type GangCut } from './gangs';
 import type { PlanError, PlanFault, PlanInput } from './input';
 import { shortKey } from './key';

@@ -5,6 +5,7 @@ export {
   inches,
   inchFraction,
   MM_PER_INCH,
+  onRule,
   parseLength,
   snapMm,
   sumMm,

@@ -146,3 +146,12 @@ export function formatLength(mm: number, unit: LengthUnit): string {
   const figure = whole === 0 && fraction !== '' ? fraction : [String(whole), fraction].filter(Boolean).join(' ');
   return `${near ? '≈ ' : ''}${figure}"`;
 }
+
+/** What is read off a rule without guessing (common practice), mm: a sixteenth of an inch, a millimetre. */
+const RULE_STEP: Readonly<Record<LengthUnit, number>> = { in: inches(1 / 16), mm: 1 };
+
+/** The least size that can be set on a rule and is no smaller, mm. */
+export function onRule(size: number, unit: LengthUnit): number {
+  const step = RULE_STEP[unit];
+  return snapMm(Math.ceil(snapMm(size) / step - 1e-6) * step);
+}

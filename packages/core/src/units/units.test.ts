@@ -8,6 +8,7 @@ import {
   howManyFit,
   inches,
   inchFraction,
+  onRule,
   parseLength,
   sumMm,
   typedUnit,
@@ -120,4 +121,26 @@ test('minutes and money read as people say them', () => {
   expect([0.5, 7.4, 60, 85].map(formatMinutes)).toEqual(['30 s', '7 min', '1 h', '1 h 25 min']);
   expect(formatMoney(123456, 'EUR')).toBe('€1,234.56');
   expect(formatMoney(500, 'JPY')).toBe('¥500');
+});
+
+describe('a size that can be set on a rule', () => {
+  test.each([
+    [inches(4.5), 'in', inches(4.5)],
+    [112.7, 'in', inches(4 + 7 / 16)],
+    [112.7, 'mm', 113],
+    [113, 'mm', 113],
+    [inches(1 / 16) + 0.01, 'in', inches(1 / 8)],
+  ] as const)('%d mm in %s: %d mm', (size, unit, rounded) => {
+    expect(onRule(size, unit)).toBeCloseTo(rounded, 6);
+  });
+
+  test('it is never smaller, and larger by less than a step', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 1, max: 3000, noNaN: true }), fc.constantFrom('in', 'mm'), (size, unit) => {
+        const more = onRule(size, unit) - size;
+        expect(more).toBeGreaterThan(-1e-5);
+        expect(more).toBeLessThan(unit === 'in' ? 25.4 / 16 : 1);
+      }),
+    );
+  });
 });

@@ -16,7 +16,6 @@ import {
 } from '@rapid-jig/core';
 import { saveFile } from '../api/save-file';
 import { Choice } from '../fields/Choice';
-import { Measure } from '../fields/Measure';
 import { useRemembered } from '../fields/use-remembered';
 import { Page } from '../shell/Page';
 import { counted } from '../words/counted';
@@ -24,6 +23,7 @@ import { AddStock } from './AddStock';
 import { BoardPicture } from './BoardPicture';
 import { Caliper } from './Caliper';
 import { ItemPanel } from './ItemPanel';
+import { ItemSize } from './ItemSize';
 import { itemsWithCounts, type RackSession } from './rack-session';
 import { TableIn } from './TableIn';
 
@@ -249,25 +249,5 @@ function RackRow({ one: { item, count }, scale, chosen, onChoose }: RackRowProps
         </Typography>
       </Box>
     </li>
-  );
-}
-
-/** `13/16 × 5 1/2 × 48`, or the name of what has no size. */
-export function ItemSize({ item: { thickness, width, length, name } }: { readonly item: Omit<StockItem, 'id'> }) {
-  const sizes = [thickness, width, length].flatMap((size) => (size ? [size] : []));
-  if (sizes.length === 0) return <>{name}</>;
-  return (
-    <span>
-      {sizes.map((size, i) => (
-        <span key={i}>
-          {i > 0 && ' × '}
-          {size.typed !== null && /^[4568]\/4$/.test(size.typed) ? (
-            size.typed
-          ) : (
-            <Measure mm={size.mm} typed={size.typed} />
-          )}
-        </span>
-      ))}
-    </span>
   );
 }

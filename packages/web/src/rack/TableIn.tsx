@@ -5,7 +5,7 @@ import { useStore } from 'zustand';
 import { readStockCsv, stockChanges, woodById, type StockChange, type StockItem, type StockRow } from '@rapid-jig/core';
 import { useShop } from '../services';
 import { counted } from '../words/counted';
-import { ItemSize } from './RackView';
+import { ItemSize } from './ItemSize';
 import { itemsWithCounts, type RackSession } from './rack-session';
 
 /** Brings a table of stock; what it would change is shown row by row, and nothing is taken until the maker agrees. */

@@ -1,30 +1,12 @@
 import { treeOf } from './block';
 import { Filler, type Taste } from './fill';
 import { fillFree } from './free-form';
-import { boardAround, type Pin } from './flaws';
+import { boardAround } from './flaws';
+import type { LaidBoard, UsedBoard } from './laid-board';
 import type { Search } from './search';
 import { layOnStrip, stripTree } from './strip';
 import { tidied } from './tidy';
 import { eachNode, restNode, type CutTree, type LaidPiece } from './tree';
-import type { Flaw } from './verify';
-
-/** A board or sheet that may be cut, whole nanometres. */
-export interface LaidBoard {
-  readonly length: number;
-  readonly width: number;
-  readonly flaws: readonly Flaw[];
-  /** What using it costs, in any unit: area for wood, money for money; offcuts less, wide boards more. */
-  readonly cost: number;
-  /** Pieces that must lie just there. */
-  readonly pins: readonly Pin[];
-}
-
-export interface UsedBoard {
-  /** Place of the board in the list given. */
-  readonly board: number;
-  readonly tree: CutTree;
-  readonly pieces: readonly number[];
-}
 
 export interface BoardsLayout {
   readonly used: readonly UsedBoard[];

@@ -1,7 +1,8 @@
 export { layingOnBoards, layOnBoards } from './boards';
 export { boardAround } from './flaws';
 export type { Pin } from './flaws';
-export type { BoardsLayout, LaidBoard, Manner, UsedBoard } from './boards';
+export type { BoardsLayout, Manner } from './boards';
+export type { LaidBoard, UsedBoard } from './laid-board';
 export { mayPin } from './may-pin';
 export { cutList } from './cut-list';
 export type { CutResult, CutStep } from './cut-list';

@@ -1,5 +1,5 @@
 import { treeOf, type Place } from './block';
-import type { LaidBoard, UsedBoard } from './boards';
+import type { LaidBoard, UsedBoard } from './laid-board';
 import type { Filler } from './fill';
 import type { Search } from './search';
 import { eachNode, type CutTree } from './tree';

@@ -10,7 +10,7 @@ import {
   type WoodGroup,
 } from '@rapid-jig/core';
 import { woodFill } from '../../drawing/WoodDefs';
-import { ItemSize } from '../../rack/RackView';
+import { ItemSize } from '../../rack/ItemSize';
 import { DefectShape } from '../../rack/BoardPicture';
 import { useUnit } from '../../services';
 import { CutList } from './CutList';

@@ -14,7 +14,7 @@ import {
 } from '@rapid-jig/core';
 import { Swatch } from '../../drawing/Swatch';
 import { Measure } from '../../fields/Measure';
-import { ItemSize } from '../../rack/RackView';
+import { ItemSize } from '../../rack/ItemSize';
 import { useUnit } from '../../services';
 import { counted } from '../../words/counted';
 import { useOpenRun } from '../RunRoute';

@@ -47,6 +47,7 @@ test('from an empty rack to a shopping list, and a run whose stock is drawn down
   });
   await page.getByRole('button', { name: /2 × 4\/4/ }).click();
   await expect(page.getByRole('status', { name: 'Amount' })).toContainText('reserved');
+  await expect(page.getByLabel(/^Cost of one/)).toHaveValue('');
   await page.getByLabel('Moisture, %').fill('19');
   await expect(page.getByText('Not dry: above 13 %', { exact: false })).toBeVisible();
   await page.getByLabel('Moisture, %').fill('');
@@ -86,7 +87,12 @@ test('what is missing has ways out: one click grants one, it can be taken back, 
     await page.getByRole('button', { name: 'Put on the rack' }).click();
     await expect(page.getByLabel('New on the rack')).toHaveValue('');
   }
+  await page.getByRole('button', { name: /^1 × 1\/4″ × 8″ × 9/ }).click();
+  await page.getByLabel(/^Cost of one/).fill('7.60');
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   await page.goto(`${run}/wood`);
+  // 76 square inches were 7.60, so the two blanks of 4-1/2 by 3-1/2 that have no room are 3.15.
+  await expect(page.getByRole('list', { name: 'Shopping list' })).toContainText('About $3.15, at what yours cost.');
   // Six of 5 in with a kerf of 1/8: four on the first dowel of 24 in, two on the second.
   const dowels = page.getByRole('region', { name: 'Yellow birch dowel' });
   await expect(dowels).toContainText('2 lengths to cut');

@@ -55,6 +55,17 @@ test('six axles of 11 in: three fit on 36 in with two kerfs, so two dowels of th
   expect([axles!.missing, axles!.proven]).toEqual([[0], true]);
 });
 
+test('axles that no dowel has room for, at what such dowels cost by their length', () => {
+  // A dowel of 36 in for 1.80 gives three of six; the three missing are 33 in at 5 an inch.
+  const priced = stock('red oak dowel 3/8 x 36').map((entry) => ({
+    ...entry,
+    item: { ...entry.item, costMinor: 180 },
+  }));
+  const [axles] = planRods(rodsOfRun(inputFor([whale], 6)), priced, TYPICAL_MACHINES, solver);
+  expect(axles).toMatchObject({ missing: [3], missingCostMinor: 165 });
+  expect(lay(6, 'red oak dowel 3/8 x 36')[0]!.missingCostMinor).toBeNull();
+});
+
 test('a short dowel is used up before a long one is begun', () => {
   const [axles] = lay(1, 'red oak dowel 3/8 x 36', 'red oak dowel 3/8 x 12');
   expect(axles!.bars.map(({ itemId }) => itemId)).toEqual(['item 1']);

@@ -1,6 +1,6 @@
 import type { Template } from '../../products';
 import { sumMm, toNm } from '../../units';
-import { SAME_THICKNESS, type Machines, type StockItem } from '../../wood';
+import { averagePrice, lengthOf, SAME_THICKNESS, type Machines, type StockItem } from '../../wood';
 import type { PlanInput } from '../input';
 import { cutBars } from './cut-bars';
 import type { LinearSolver } from './solver';
@@ -42,6 +42,8 @@ export interface RodGroup {
   readonly bars: readonly RodBar[];
   /** How many of each rod no bar has room for. */
   readonly missing: readonly number[];
+  /** What those cost at what such bars on the rack cost by their length, minor units; null where no price is known. */
+  readonly missingCostMinor: number | null;
   /** Of the bars cut, the share that becomes rods. */
   readonly usedShare: number;
   /** True where no way of cutting takes less. */
@@ -118,6 +120,9 @@ function groupOf(
   });
   const used = sumMm(cut.map(({ lengthMm }) => lengthMm));
   const laid = sumMm(rods.map(({ lengthMm, count }, i) => lengthMm * (count - (layout.missing[i] ?? 0))));
+  const lacking = sumMm(rods.map(({ lengthMm }, i) => lengthMm * (layout.missing[i] ?? 0)));
+  const alike = rack.map(({ item }) => item).filter((item) => isOfSection(item, first));
+  const price = averagePrice(alike, lengthOf);
   const { kind, woodId, thicknessMm, widthMm } = first;
   return {
     kind,
@@ -127,6 +132,7 @@ function groupOf(
     rods,
     bars: cut,
     missing: layout.missing,
+    missingCostMinor: price === null ? null : Math.round(price * lacking),
     usedShare: used === 0 ? 0 : laid / used,
     proven: layout.proven,
   };

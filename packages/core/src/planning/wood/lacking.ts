@@ -1,5 +1,5 @@
 import { sumMm } from '../../units';
-import { flatThickness, SAME_THICKNESS, woodById } from '../../wood';
+import { averagePrice, faceOf, flatThickness, SAME_THICKNESS, volumeOf, woodById } from '../../wood';
 import type { NeededBlank } from './needs';
 import type { RackEntry } from './sources';
 
@@ -9,20 +9,33 @@ export interface ToBuy {
   readonly squareFeet: number;
   readonly widest: number;
   readonly longest: number;
+  /** At what such wood on the rack cost, minor units; null where no price is known. */
+  readonly costMinor: number | null;
 }
 
 const MM3_PER_BOARD_FOOT = 144 * 25.4 ** 3;
 const MM2_PER_SQUARE_FOOT = (12 * 25.4) ** 2;
 
-/** Of blanks that no board has room for: how much wood of which least size. */
-export function toBuy(woodId: string, thicknessMm: number, missing: readonly NeededBlank[]): ToBuy {
+/** Of blanks that no board has room for: how much wood of which least size. Solid wood is sold by volume, sheets by face. */
+export function toBuy(
+  woodId: string,
+  thicknessMm: number,
+  missing: readonly NeededBlank[],
+  rack: readonly RackEntry[],
+): ToBuy {
   const area = sumMm(missing.map(({ length, width }) => length * width));
   const isSheet = woodById(woodId)?.kind === 'sheet';
+  const alike = rack
+    .map(({ item }) => item)
+    .filter((item) => item.woodId === woodId && item.kind !== 'dowel')
+    .filter((item) => !isSheet || Math.abs(flatThickness(item) - thicknessMm) <= SAME_THICKNESS);
+  const price = averagePrice(alike, isSheet ? faceOf : volumeOf);
   return {
     boardFeet: isSheet ? null : (area * thicknessMm) / MM3_PER_BOARD_FOOT,
     squareFeet: area / MM2_PER_SQUARE_FOOT,
     widest: missing.reduce((most, { width }) => Math.max(most, width), 0),
     longest: missing.reduce((most, { length }) => Math.max(most, length), 0),
+    costMinor: price === null ? null : Math.round(price * area * (isSheet ? 1 : thicknessMm)),
   };
 }
 

@@ -1,5 +1,15 @@
 import { compareMm, snapMm, toNm } from '../../units';
-import { isWet, layersFrom, waysFrom, type Defect, type Machines, type MilledStock, type StockItem } from '../../wood';
+import {
+  averagePrice,
+  faceOf,
+  isWet,
+  layersFrom,
+  waysFrom,
+  type Defect,
+  type Machines,
+  type MilledStock,
+  type StockItem,
+} from '../../wood';
 import type { LaidBoard } from '../layout';
 import type { WoodWishes } from '../wishes';
 
@@ -96,18 +106,17 @@ export function boardOf({ item, slice, way }: Source): {
 /** A gift is worth this, minor units: the search weighs what is laid against what it costs. */
 const LEAST_WORTH = 1;
 
-const faceOf = ({ length, width }: StockItem): number => (length?.mm ?? 0) * (width?.mm ?? 0);
-
 /**
  * What a whole board is worth: its face, mm2; or what was paid for it, minor units, and where that is not known what so
  * much face of the others was paid for. Where nothing is known of any, their faces.
  */
 export function worthBy(objective: 'wood' | 'money', sources: readonly Source[]): (item: StockItem) => number {
   if (objective === 'wood') return faceOf;
-  const priced = sources.flatMap(({ item }) => (item.costMinor === null ? [] : [item]));
-  const face = priced.reduce((sum, item) => sum + faceOf(item), 0);
-  const paid = priced.reduce((sum, { costMinor }) => sum + (costMinor ?? 0), 0);
-  const perFace = face === 0 || paid === 0 ? 1 : paid / face;
+  const average = averagePrice(
+    sources.map(({ item }) => item),
+    faceOf,
+  );
+  const perFace = average === null || average === 0 ? 1 : average;
   return (item) => Math.max(LEAST_WORTH, item.costMinor ?? faceOf(item) * perFace);
 }
 

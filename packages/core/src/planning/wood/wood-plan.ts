@@ -224,6 +224,7 @@ function groupAfter(
           woodId,
           thicknessMm,
           missing.flatMap((i) => blanks[i] ?? []),
+          rack,
         )
       : null,
     substitutes: isLacking ? substitutesFor(woodId, thicknessMm, area(missing), rack) : [],

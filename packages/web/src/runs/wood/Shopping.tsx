@@ -1,6 +1,6 @@
 import { Alert, Box } from '@mui/material';
-import { formatLength, woodById, type LengthUnit, type RodGroup, type WoodGroup } from '@rapid-jig/core';
-import { useUnit } from '../../services';
+import { formatLength, formatMoney, woodById, type LengthUnit, type RodGroup, type WoodGroup } from '@rapid-jig/core';
+import { useShop, useUnit } from '../../services';
 import { counted } from '../../words/counted';
 
 interface ShoppingProps {
@@ -8,9 +8,10 @@ interface ShoppingProps {
   readonly rods: readonly RodGroup[];
 }
 
-/** What lacks, as a list to go shopping with. */
+/** What lacks, as a list to go shopping with, and about what it costs. */
 export function Shopping({ groups, rods }: ShoppingProps) {
   const { unit } = useUnit();
+  const { currency } = useShop();
   const lacking = groups.filter(({ missing }) => missing.length > 0);
   const dowels = rods.filter(({ kind, missing }) => kind === 'dowel' && missing.some((count) => count > 0));
   if (lacking.length === 0 && dowels.length === 0)
@@ -19,20 +20,35 @@ export function Shopping({ groups, rods }: ShoppingProps) {
         The rack has all the wood for this run.
       </Alert>
     );
+  const costs = [
+    ...lacking.map(({ toBuy }) => toBuy?.costMinor ?? null),
+    ...dowels.map((group) => group.missingCostMinor),
+  ].filter((cost) => cost !== null);
+  const total = costs.reduce((sum, cost) => sum + cost, 0);
   return (
     <Alert severity="warning" sx={{ mb: 2 }}>
       <b>To buy</b>
       <Box component="ul" aria-label="Shopping list" sx={{ m: 0, pl: 2.5 }}>
         {lacking.map((group) => (
-          <li key={`${group.woodId} ${String(group.thicknessMm)}`}>{boardWords(group, unit)}</li>
+          <li key={`${group.woodId} ${String(group.thicknessMm)}`}>
+            {boardWords(group, unit)} {costWords(group.toBuy?.costMinor ?? null, currency)}
+          </li>
         ))}
         {dowels.map((group) => (
-          <li key={`${group.woodId} ${String(group.thicknessMm)} dowel`}>{dowelWords(group, unit)}</li>
+          <li key={`${group.woodId} ${String(group.thicknessMm)} dowel`}>
+            {dowelWords(group, unit)} {costWords(group.missingCostMinor, currency)}
+          </li>
         ))}
       </Box>
+      {costs.length > 1 && <>All that has a price: {formatMoney(total, currency)}.</>}
     </Alert>
   );
 }
+
+const costWords = (costMinor: number | null, currency: string): string =>
+  costMinor === null
+    ? 'Write on the rack what such wood cost, and its price stands here.'
+    : `About ${formatMoney(costMinor, currency)}, at what yours cost.`;
 
 function boardWords({ woodId, thicknessMm, missing, toBuy, substitutes }: WoodGroup, unit: LengthUnit): string {
   const wood = `${woodById(woodId)?.name ?? woodId}, ${formatLength(thicknessMm, unit)} thick`;

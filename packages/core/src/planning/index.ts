@@ -51,7 +51,7 @@ export { splitEvenly, splitPinned } from './split';
 export type { Blank, LayerLimit, PlannedCut } from './stacks';
 export { verifyPlan } from './verify';
 export type { PlanWarning } from './warnings';
-export { boardAround, eachNode, layOnBoards, layOnStrip, seededSearch, stripBound, verifyCuts } from './layout';
+export { boardAround, layOnBoards, layOnStrip, piecesIn, seededSearch, stripBound, verifyCuts } from './layout';
 export type {
   BoardsLayout,
   CutResult,
@@ -61,6 +61,7 @@ export type {
   LaidBoard,
   LaidPiece,
   Manner,
+  PieceNode,
   Pin,
   Search,
   StripLayout,

@@ -374,6 +374,10 @@ describe('any run', () => {
     expect(spoil({ layers: 9 })).not.toEqual([]);
     expect(spoil({ stackHeightMm: 1 })).not.toEqual([]);
     expect(spoil({ blank: { length: 5, width: 5, margin: 0 } })).not.toEqual([]);
+    // A blank is larger than its rule says by less than a sixteenth of an inch, and never smaller.
+    const { blank } = first!;
+    expect(spoil({ blank: { ...blank, length: blank.length + 2 } })).toContain('a: size of the blank');
+    expect(spoil({ blank: { ...blank, width: blank.width - 1 } })).toContain('a: size of the blank');
     expect(verifyPlan(plan, { ...input, drawer: [] })).not.toEqual([]);
   });
 });

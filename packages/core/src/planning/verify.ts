@@ -5,7 +5,7 @@ import type { Plan, PlannedStack } from './plan';
 
 /** A tenth of a micrometre: far below anything measured, above the grain of sums of floats. */
 const SLACK = 1e-4;
-/** A blank may be so much larger than its rule says: the most that comes of sixteenths of an inch, mm. */
+/** A blank may be so much larger than its rule says where it has a margin: the most that comes of sixteenths of an inch, mm. */
 const ROUNDED_UP = 25.4 / 16;
 
 /**
@@ -53,10 +53,12 @@ function stackViolations(stack: PlannedStack, { shop, run, drawer }: PlanInput):
   const { minX, minY, maxX, maxY } = gang.box;
   // A datum edge lies on the board's own edge: one margin less that way.
   const margins = [2 - gang.flush.across, 2 - gang.flush.up].map((count) => count * shop.holdingMargin.mm);
-  const sides = [maxX - minX, maxY - minY].map((side, i) => side + (margins[i] ?? 0)).sort((a, b) => a - b);
+  const least = [maxX - minX, maxY - minY].map((side, i) => side + (margins[i] ?? 0));
+  const largest = least.map((side, i) => side + (margins[i] ? ROUNDED_UP : 0)).sort((a, b) => a - b);
+  least.sort((a, b) => a - b);
   const given = [blank.length, blank.width].sort((a, b) => a - b);
-  const more = sides.map((side, i) => (given[i] ?? 0) - side);
-  if (more.some((mm) => mm < -SLACK || mm > ROUNDED_UP + SLACK)) fault('size of the blank');
+  if (given.some((side, i) => side < (least[i] ?? 0) - SLACK || side > (largest[i] ?? 0) + SLACK))
+    fault('size of the blank');
   for (const { choice, heightMm, kind, times } of cuts) {
     const { blade, strained } = choice;
     if (!drawer.some(({ id, inDrawer, ends }) => id === blade.id && inDrawer && ends === shop.saw.ends)) {

@@ -1,6 +1,7 @@
 export {
   compareMm,
   formatLength,
+  fromNm,
   howManyFit,
   inches,
   inchFraction,

@@ -19,8 +19,11 @@ export type LengthFault = Fault<'length-empty' | 'length-unreadable' | 'length-n
 /** Whole nanometres of a length in mm; everything that compares or counts lengths goes through here. */
 export const toNm = (mm: number): number => Math.round(mm * NM_PER_MM);
 
+/** Millimetres of a length in nanometres. */
+export const fromNm = (nanometres: number): number => nanometres / NM_PER_MM;
+
 /** A length in mm moved to the nearest whole nanometre. */
-export const snapMm = (mm: number): number => toNm(mm) / NM_PER_MM;
+export const snapMm = (mm: number): number => fromNm(toNm(mm));
 
 export const inches = (value: number): number => snapMm(value * MM_PER_INCH);
 

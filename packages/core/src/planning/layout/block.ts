@@ -77,12 +77,12 @@ export function treeOf(block: Block, place: Place, kerf: number): CutTree {
     rip: Math.max(place.length * above, beyond * own.width),
     crosscut: Math.max(beyond * place.width, own.length * above),
   };
-  if (largest.rip >= largest.crosscut) {
-    const crosscut = cutOff({ ...place, width: own.width }, 'crosscut', own.length, kerf, inner, restNode);
-    return cutOff(place, 'rip', own.width, kerf, crosscut, restNode);
-  }
-  const rip = cutOff({ ...place, length: own.length }, 'rip', own.width, kerf, inner, restNode);
-  return cutOff(place, 'crosscut', own.length, kerf, rip, restNode);
+  const crosscut = (from: Place, inside: CutTree): CutTree =>
+    cutOff(from, 'crosscut', own.length, kerf, inside, restNode);
+  const rip = (from: Place, inside: CutTree): CutTree => cutOff(from, 'rip', own.width, kerf, inside, restNode);
+  return largest.rip >= largest.crosscut
+    ? rip(place, crosscut({ ...place, width: own.width }, inner))
+    : crosscut(place, rip({ ...place, length: own.length }, inner));
 }
 
 function pieceTree({ piece, turned }: Block, place: Place): CutTree {

@@ -6,7 +6,7 @@ import type { LaidBoard, UsedBoard } from './laid-board';
 import type { Search } from './search';
 import { layOnStrip, stripTree } from './strip';
 import { tidied } from './tidy';
-import { eachNode, restNode, type CutTree, type LaidPiece } from './tree';
+import { piecesIn, restNode, type CutTree, type LaidPiece } from './tree';
 
 export interface BoardsLayout {
   readonly used: readonly UsedBoard[];
@@ -195,11 +195,7 @@ function bestBoard(state: State, left: readonly number[], boards: readonly numbe
 function fillBoard(state: State, board: number, left: readonly number[], taste: Taste): UsedBoard {
   const tree =
     state.manner === 'free-form' ? freeTree(state, board, left, taste) : filledTree(state, board, left, taste);
-  const pieces: number[] = [];
-  eachNode(tree, (node) => {
-    if (node.kind === 'piece') pieces.push(node.piece);
-  });
-  return { board, tree, pieces };
+  return { board, tree, pieces: piecesIn(tree).map(({ piece }) => piece) };
 }
 
 function freeTree(

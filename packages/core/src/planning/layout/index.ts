@@ -11,7 +11,7 @@ export { layOnStrip, stripBound, stripTree } from './strip';
 export type { StripLayout } from './strip';
 export { seededSearch } from './search';
 export type { Search } from './search';
-export { eachNode, restNode } from './tree';
+export { eachNode, piecesIn, restNode } from './tree';
 export type { CutNode, CutTree, FreeNode, LaidPiece, PieceNode, RestNode } from './tree';
 export { verifyCuts } from './verify';
 export type { Flaw } from './verify';

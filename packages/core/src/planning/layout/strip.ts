@@ -30,24 +30,14 @@ export function layOnStrip(
 ): StripLayout | null {
   if (pieces.length === 0 || pieces.some((piece) => piece.width > width)) return null;
   const bound = stripBound(pieces, width, kerf);
-  const sections = sectionsOf(pieces, width, kerf, bound, search, steps);
+  const spending = (share: number): Search => ({ ...search, spend: limited(search, share * steps) });
+  const few = pieces.length <= FEW ? joinFew(pieces, width + kerf, kerf) : null;
+  const sections = few
+    ? [few]
+    : (joinedSections(pieces, width, kerf, spending(JOINING)) ??
+      layInSections(pieces, width + kerf, kerf, bound + kerf, spending(1 - JOINING)));
   const length = sections.reduce((sum, block) => sum + block.length, 0) - kerf;
   return { sections, length, bound };
-}
-
-function sectionsOf(
-  pieces: readonly LaidPiece[],
-  width: number,
-  kerf: number,
-  bound: number,
-  search: Search,
-  steps: number,
-): readonly Block[] {
-  const few = pieces.length <= FEW ? joinFew(pieces, width + kerf, kerf) : null;
-  if (few) return [few];
-  const joined = joinedSections(pieces, width, kerf, { ...search, spend: limited(search, JOINING * steps) });
-  const rest = { ...search, spend: limited(search, (1 - JOINING) * steps) };
-  return joined ?? layInSections(pieces, width + kerf, kerf, bound + kerf, rest);
 }
 
 /** The least length of a strip that could hold the pieces with a kerf beside each. */

@@ -59,6 +59,15 @@ export function eachNode(tree: CutTree, visit: (node: CutTree) => void): void {
   if (tree.second) eachNode(tree.second, visit);
 }
 
+/** Its pieces, where they lie. */
+export function piecesIn(tree: CutTree): PieceNode[] {
+  const pieces: PieceNode[] = [];
+  eachNode(tree, (node) => {
+    if (node.kind === 'piece') pieces.push(node);
+  });
+  return pieces;
+}
+
 /** A rectangle with what lies in its lower left corner, and the rest cut off beyond it: first along `axis`. */
 export function cutOff(
   place: Rectangle,

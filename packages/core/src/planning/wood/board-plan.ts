@@ -1,4 +1,4 @@
-import { toNm } from '../../units';
+import { fromNm, toNm } from '../../units';
 import type { Defect, MilledStock } from '../../wood';
 import { cutList, eachNode, restNode, type CutStep, type CutTree, type Pin } from '../layout';
 import { boardOf, type Source } from './sources';
@@ -30,15 +30,14 @@ export interface BoardPlan {
 
 /** Offcuts smaller than this either way are slivers, mm: two inches. */
 const USEFUL_SIDE = 50.8;
-const inMm = (nanometres: number): number => nanometres / 1e6;
 
 /** A board with what is cut from it. */
 export function boardPlan(source: Source, tree: CutTree, blanks: readonly number[], pins: readonly Pin[]): BoardPlan {
   const offcuts: { x: number; y: number; length: number; width: number }[] = [];
   eachNode(tree, (node) => {
     if (node.kind !== 'rest' || node.defect) return;
-    const [length, width] = [inMm(node.length), inMm(node.width)];
-    if (Math.min(length, width) >= USEFUL_SIDE) offcuts.push({ x: inMm(node.x), y: inMm(node.y), length, width });
+    const [length, width] = [fromNm(node.length), fromNm(node.width)];
+    if (Math.min(length, width) >= USEFUL_SIDE) offcuts.push({ x: fromNm(node.x), y: fromNm(node.y), length, width });
   });
   const { item, copy, slice, way } = source;
   return {

@@ -1,4 +1,4 @@
-import { inches } from '../../units';
+import { fromNm, inches } from '../../units';
 import type { CutStep } from '../layout';
 import type { BoardPlan } from './board-plan';
 
@@ -15,16 +15,15 @@ const THIN_TO_PLANE = inches(1 / 4);
 const SHORT_TO_PLANE = inches(12);
 const TALL_TO_RESAW = inches(3);
 
-const mm = (nanometres: number): number => nanometres / 1e6;
-
 /** The caution that belongs to a cut, the gravest one; null where it is an ordinary one. */
 export function cutCaution(step: CutStep): CutCaution | null {
   if (step.axis === 'jigsaw') return 'hold-for-jigsaw';
   const { axis, distance, length } = step;
-  if (axis === 'crosscut') return mm(Math.min(distance, length - distance)) < SHORT_CROSSCUT ? 'short-crosscut' : null;
-  if (mm(length) < SHORT_RIP) return 'short-rip';
+  if (axis === 'crosscut')
+    return fromNm(Math.min(distance, length - distance)) < SHORT_CROSSCUT ? 'short-crosscut' : null;
+  if (fromNm(length) < SHORT_RIP) return 'short-rip';
   // What is measured off runs between the fence and the blade.
-  return mm(distance) < THIN_RIP ? 'thin-rip' : null;
+  return fromNm(distance) < THIN_RIP ? 'thin-rip' : null;
 }
 
 /** The cautions that belong to milling a board to a thickness, mm. */

@@ -1,8 +1,9 @@
 import { err, ok, type Fault, type Result } from '../../result';
-import { snapMm, toNm } from '../../units';
-import { eachNode, mayPin, type Pin, type PieceNode } from '../layout';
+import { fromNm, snapMm, toNm } from '../../units';
+import { mayPin, piecesIn, type Pin } from '../layout';
 import type { PinnedBlank } from '../wishes';
 import type { BoardPlan } from './board-plan';
+import { flawsOf } from './sources';
 import type { WoodGroup } from './wood-plan';
 
 export type PinFault = Fault<'beyond-board' | 'cannot-part'>;
@@ -23,7 +24,9 @@ export function pinBlank(
 ): Result<PinnedBlank, PinFault> {
   const blank = group.blanks[place];
   if (!blank) throw new RangeError(`blank ${String(place)} is not one of ${String(group.blanks.length)}`);
-  const turned = blank.turnable && laidIn(group).some(({ piece, turned: now }) => piece === place && now);
+  const turned =
+    blank.turnable &&
+    group.boards.flatMap(({ tree }) => piecesIn(tree)).some(({ piece, turned: now }) => piece === place && now);
   const [length, width] = turned ? [blank.width, blank.length] : [blank.length, blank.width];
   const others = pinnedOn(board).filter(({ piece }) => piece !== place);
   const kerf = group.kerfMm;
@@ -38,13 +41,7 @@ export function pinBlank(
     });
   const own: Pin = { piece: place, turned, x: toNm(x), y: toNm(y), length: toNm(length), width: toNm(width) };
   const size = { length: toNm(board.length), width: toNm(board.width) };
-  const flaws = board.defects.map((one) => ({
-    x: toNm(one.x),
-    y: toNm(one.y),
-    length: toNm(one.length),
-    width: toNm(one.width),
-  }));
-  if (!mayPin(size, flaws, [...others, own], toNm(kerf), group.manner))
+  if (!mayPin(size, flawsOf(board.defects), [...others, own], toNm(kerf), group.manner))
     return err({
       kind: 'cannot-part',
       message: 'No cuts from side to side free it there from a defect or from another pinned blank.',
@@ -61,34 +58,24 @@ export function pinBlank(
  * it has no room there that cuts could free it from.
  */
 export function pinOnBoard(group: WoodGroup, board: BoardPlan, place: number): Result<PinnedBlank, PinFault> {
+  const others = pinnedOn(board);
   const ends = (start: 'x' | 'y', size: 'length' | 'width'): number[] => {
-    const pinned = pinnedOn(board).map((pin) => (pin[start] + pin[size]) / 1e6 + group.kerfMm);
+    const pinned = others.map((pin) => fromNm(pin[start] + pin[size]) + group.kerfMm);
     const beyondDefects = board.defects.map((defect) => defect[start] + defect[size] + group.kerfMm);
-    return [0, ...pinned, ...beyondDefects].sort((a, b) => a - b);
+    return [...pinned, ...beyondDefects].sort((a, b) => a - b);
   };
-  const [xs, ys] = [ends('x', 'length'), ends('y', 'width')];
-  const tried = xs.flatMap((x) => ys.map((y) => pinBlank(group, board, place, { x, y })));
-  const [first] = tried;
-  if (!first) throw new Error('the corner of the board is always tried');
-  return tried.find(({ ok }) => ok) ?? first;
+  const inCorner = pinBlank(group, board, place, { x: 0, y: 0 });
+  const ys = [0, ...ends('y', 'width')];
+  for (const x of [0, ...ends('x', 'length')]) {
+    for (const y of ys) {
+      const tried = x + y === 0 ? inCorner : pinBlank(group, board, place, { x, y });
+      if (tried.ok) return tried;
+    }
+  }
+  return inCorner;
 }
 
-function laidIn({ boards }: WoodGroup): PieceNode[] {
-  const laid: PieceNode[] = [];
-  for (const { tree } of boards)
-    eachNode(tree, (node) => {
-      if (node.kind === 'piece') laid.push(node);
-    });
-  return laid;
-}
-
-function pinnedOn({ tree, pinned }: BoardPlan): Pin[] {
-  const pins: Pin[] = [];
-  eachNode(tree, (node) => {
-    if (node.kind === 'piece' && pinned.includes(node.piece)) pins.push(node);
-  });
-  return pins;
-}
+const pinnedOn = ({ tree, pinned }: BoardPlan): Pin[] => piecesIn(tree).filter(({ piece }) => pinned.includes(piece));
 
 /** Places in which a piece lies with just a kerf between it and a neighbour, or in line with it. mm. */
 function tightBeside(
@@ -99,7 +86,7 @@ function tightBeside(
   kerf: number,
 ): number[] {
   return others.flatMap((other) => {
-    const [from, to] = [other[start] / 1e6, (other[start] + other[size]) / 1e6];
+    const [from, to] = [fromNm(other[start]), fromNm(other[start] + other[size])];
     return [from, to + kerf, from - kerf - own];
   });
 }

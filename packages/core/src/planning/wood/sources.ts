@@ -10,7 +10,7 @@ import {
   type MilledStock,
   type StockItem,
 } from '../../wood';
-import type { LaidBoard } from '../layout';
+import type { Flaw, LaidBoard } from '../layout';
 import type { WoodWishes } from '../wishes';
 
 /** Something on the rack and how many of it this run may have. */
@@ -103,6 +103,10 @@ export function boardOf({ item, slice, way }: Source): {
   return { length, width, defects };
 }
 
+/** Defects as the layout takes them, whole nanometres. */
+export const flawsOf = (defects: readonly Defect[]): Flaw[] =>
+  defects.map(({ x, y, length, width }) => ({ x: toNm(x), y: toNm(y), length: toNm(length), width: toNm(width) }));
+
 /** A gift is worth this, minor units: the search weighs what is laid against what it costs. */
 const LEAST_WORTH = 1;
 
@@ -128,14 +132,8 @@ export function laidBoard(source: Source, worth: (item: StockItem) => number): L
   const wet = isWet(item) ? WET : 1;
   const share = item.kind === 'offcut' ? OFFCUT_SHARE : 1;
   const wide = 1 + WIDTH_WEIGHT * (width / 25.4);
-  const flaws = defects.map((defect) => ({
-    x: toNm(defect.x),
-    y: toNm(defect.y),
-    length: toNm(defect.length),
-    width: toNm(defect.width),
-  }));
   const cost = (worth(item) * milled * wet * share * wide) / way.yield;
-  return { length: toNm(length), width: toNm(width), flaws, cost, pins: [] };
+  return { length: toNm(length), width: toNm(width), flaws: flawsOf(defects), cost, pins: [] };
 }
 
 /** A way to a thickness, and the wood and time it takes. */

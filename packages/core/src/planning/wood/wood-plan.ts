@@ -1,4 +1,4 @@
-import { sumMm, toNm } from '../../units';
+import { fromNm, sumMm, toNm } from '../../units';
 import type { Machines } from '../../wood';
 import {
   layingOnBoards,
@@ -211,7 +211,7 @@ function groupAfter(
   const isLacking = missing.length > 0;
   return {
     ...needs,
-    kerfMm: kerf / 1e6,
+    kerfMm: fromNm(kerf),
     manner,
     boards: used,
     spare: spareBoards(sources, new Set(layout.used.map(({ board }) => board))),

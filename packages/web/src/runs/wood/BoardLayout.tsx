@@ -1,11 +1,10 @@
 import { Box, Button, Typography } from '@mui/material';
 import {
-  eachNode,
   formatLength,
   isWet,
   millingCautions,
+  piecesIn,
   type BoardPlan,
-  type CutTree,
   type StockItem,
   type WoodGroup,
 } from '@rapid-jig/core';
@@ -14,7 +13,7 @@ import { ItemSize } from '../../rack/ItemSize';
 import { DefectShape } from '../../rack/BoardPicture';
 import { useUnit } from '../../services';
 import { CutList } from './CutList';
-import { BlankShape, OffcutShape, type Dropped, type LaidNode } from './OnBoard';
+import { BlankShape, OffcutShape, type Dropped } from './OnBoard';
 import { MILLING_CAUTIONS, wayWords } from './words';
 
 interface BoardLayoutProps {
@@ -74,7 +73,7 @@ export function BoardLayout(props: BoardLayoutProps) {
           {offcuts.map((offcut) => (
             <OffcutShape key={`${String(offcut.x)} ${String(offcut.y)}`} offcut={offcut} px={1 / scale} />
           ))}
-          {piecesOf(tree).map((piece) => (
+          {piecesIn(tree).map((piece) => (
             <BlankShape
               key={piece.piece}
               piece={piece}
@@ -120,12 +119,4 @@ function BoardHead({ board, group, item, picked, onPut }: BoardLayoutProps) {
       ))}
     </>
   );
-}
-
-function piecesOf(tree: CutTree): LaidNode[] {
-  const pieces: LaidNode[] = [];
-  eachNode(tree, (node) => {
-    if (node.kind === 'piece') pieces.push(node);
-  });
-  return pieces;
 }

@@ -2,6 +2,7 @@ import { Box } from '@mui/material';
 import {
   cutCaution,
   formatLength,
+  fromNm,
   type CutCaution,
   type CutResult,
   type CutStep,
@@ -10,8 +11,6 @@ import {
 } from '@rapid-jig/core';
 import { useUnit } from '../../services';
 import { CUT_CAUTIONS } from './words';
-
-const NM_PER_MM = 1e6;
 
 /** The cuts of a board in an order that can be followed, each with what can hurt at it. */
 export function CutList({
@@ -51,7 +50,7 @@ function cutWords(step: CutStep, blanks: readonly NeededBlank[], unit: LengthUni
   const { part, axis, distance, before, beyond } = step;
   const inHand = part === 0 ? 'The board' : `Part ${String(part)}`;
   const results = [before, beyond].map((result) => resultWords(result, blanks)).filter((words) => words !== '');
-  return `${inHand}: ${axis} at ${formatLength(distance / NM_PER_MM, unit)}: ${results.join(' and ')}`;
+  return `${inHand}: ${axis} at ${formatLength(fromNm(distance), unit)}: ${results.join(' and ')}`;
 }
 
 /** `5 of Body, 1 of Fin` */

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { useDrag } from '@use-gesture/react';
-import { formatLength, type BoardPlan, type CutTree, type LengthUnit } from '@rapid-jig/core';
+import { formatLength, fromNm, type BoardPlan, type LengthUnit, type PieceNode } from '@rapid-jig/core';
 import { useUnit } from '../../services';
 
 /** Where a blank was let go: the board of its group, and its lower left corner there, mm. */
@@ -9,11 +9,6 @@ export interface Dropped {
   readonly x: number;
   readonly y: number;
 }
-
-/** A blank where it lies. */
-export type LaidNode = Extract<CutTree, { kind: 'piece' }>;
-
-const NM_PER_MM = 1e6;
 
 /** A place on a board as a picture has it, where y runs down. */
 const drawnAt = ({ x, y, length, width }: BoardPlan['offcuts'][number]) => ({
@@ -77,7 +72,7 @@ function PlainText({
 const LETTER_PX = 7;
 
 interface BlankShapeProps {
-  readonly piece: LaidNode;
+  readonly piece: PieceNode;
   readonly name: string;
   readonly pinned: boolean;
   readonly picked: boolean;
@@ -96,8 +91,8 @@ const KEY_MM = 8;
  * picks it for another board; Delete lets it go.
  */
 export function BlankShape({ piece, name, pinned, picked, px, unit, onPick, onDrop, onUnpin }: BlankShapeProps) {
-  const [x, y] = [piece.x / NM_PER_MM, piece.y / NM_PER_MM];
-  const [length, width] = [piece.length / NM_PER_MM, piece.width / NM_PER_MM];
+  const [x, y] = [fromNm(piece.x), fromNm(piece.y)];
+  const [length, width] = [fromNm(piece.length), fromNm(piece.width)];
   const [moved, setMoved] = useState<readonly [number, number] | null>(null);
   const bind = useDrag(
     ({ movement: [right, down], last, tap, event, xy }) => {

@@ -5,31 +5,48 @@ import ts from 'typescript-eslint';
 
 /** The floors of core, from the ground up: a room imports only from floors below its own. */
 const FLOORS = [
-  'result',
-  'units',
-  'geometry',
-  'wood',
-  'blades',
-  'patterns',
-  'products',
-  'ledger',
-  'planning',
-  'production',
-  'sheets',
+  ['result'],
+  ['units'],
+  ['geometry'],
+  ['wood'],
+  ['blades'],
+  ['patterns'],
+  ['products'],
+  ['ledger'],
+  ['layout', 'rods'],
+  ['planning'],
+  ['production'],
+  ['sheets'],
 ];
 
 const noImports = (message, group) => ({ 'no-restricted-imports': ['error', { patterns: [{ group, message }] }] });
 
-const roomRules = FLOORS.map((room, floor) => ({
-  files: [`packages/core/src/${room}/**/*.ts`],
-  rules: noImports(
-    `core/${room} may import only from the floors below it`,
-    FLOORS.slice(floor)
-      .filter((other) => other !== room)
-      .flatMap((above) => [`../${above}`, `../${above}/*`, `../../${above}/*`])
-      .concat(['@rapid-jig/*', 'react', 'react/*', 'express', 'drizzle-orm', 'node:*']),
-  ),
-}));
+const OUTSIDE = ['@rapid-jig/*', 'react', 'react/*', 'express', 'drizzle-orm', 'node:*'];
+
+const roomRules = FLOORS.flatMap((rooms, floor) =>
+  rooms.map((room) => ({
+    files: [`packages/core/src/${room}/**/*.ts`],
+    rules: noImports(
+      `core/${room} may import only from the floors below it`,
+      FLOORS.slice(floor)
+        .flat()
+        .filter((other) => other !== room)
+        .flatMap((above) => [`../${above}`, `../${above}/*`, `../../${above}`, `../../${above}/*`])
+        .concat(OUTSIDE),
+    ),
+  })),
+);
+
+/** Types of a plan know types of the rooms below and each other, not the algorithms that make them. */
+const modelRule = {
+  files: ['packages/core/src/planning/model/*.ts'],
+  rules: {
+    'no-restricted-imports': [
+      'error',
+      { patterns: [{ regex: '^\\.\\./(?!\\.\\./)', message: 'the model of a plan knows none of its algorithms' }] },
+    ],
+  },
+};
 
 export default ts.config(
   { ignores: ['**/dist/', '**/node_modules/', 'data/', 'test-results/', 'packages/server/drizzle/'] },
@@ -55,6 +72,7 @@ export default ts.config(
     },
   },
   ...roomRules,
+  modelRule,
   {
     files: ['packages/core/src/**/*.ts'],
     ignores: ['**/*.test.ts'],

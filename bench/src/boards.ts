@@ -1,11 +1,11 @@
-import { layOnBoards, layOnStrip, seededSearch, type LaidBoard, type LaidPiece } from '@rapid-jig/core';
+import { layOnBoards, layOnRoll, seededSearch, type LaidBoard, type LaidPiece } from '@rapid-jig/core';
 import { median, printRow } from './measure';
 import { maxrectsLength, maxrectsStock, potpackArea } from './peers';
 import { randomFrom } from './random';
 import { SHEET_LENGTH, SHEET_WIDTH, zeroWasteCases, type Sized } from './zero-waste';
 
 /** About two seconds for two hundred pieces on the machine of docs/performance.md. */
-const STRIP_STEPS = 250_000;
+const STRETCH_STEPS = 250_000;
 /** About as long for all blanks of one thickness. */
 const BOARD_STEPS = 40_000;
 /** 1/8 in, in the 1/16 in that all cases are made in. */
@@ -93,7 +93,7 @@ function trimmed(pieces: readonly Sized[], seed: number): Sized[] {
 function stripOutcome(pieces: readonly Sized[], seed: number, kerf: number): Outcome {
   const started = performance.now();
   const fixed = pieces.map((piece) => ({ ...piece, turnable: false }));
-  const laid = layOnStrip(fixed, SHEET_WIDTH, kerf, seededSearch(seed, Infinity), STRIP_STEPS);
+  const laid = layOnRoll(fixed, SHEET_WIDTH, kerf, seededSearch(seed, Infinity), STRETCH_STEPS);
   const ms = performance.now() - started;
   if (!laid) throw new Error('every piece came from a sheet of this width');
   const areaOf = (length: number): number => (length + kerf) * (SHEET_WIDTH + kerf);

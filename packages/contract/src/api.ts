@@ -2,7 +2,7 @@ import type {
   Blade,
   Fault,
   PatternSheetOptions,
-  PatternWish,
+  PatternOrder,
   Plan,
   Run,
   StockItem,
@@ -68,7 +68,7 @@ export interface StockMoves {
 
 /** Patterns to be printed. */
 export interface PatternRequest {
-  readonly patterns: readonly PatternWish[];
+  readonly patterns: readonly PatternOrder[];
   readonly options: PatternSheetOptions;
 }
 

@@ -1,12 +1,12 @@
 import Joi from 'joi';
-import { LINE_COLOURS, type LineColour, type PatternSheetOptions, type PatternWish } from '@rapid-jig/core';
+import { LINE_COLOURS, type LineColour, type PatternSheetOptions, type PatternOrder } from '@rapid-jig/core';
 import type { PatternRequest } from './api';
 import { id, type Wire } from './fields';
 
 /** More sheets than a shop would print in one go are a slip of the finger. */
 const MOST_COPIES = 500;
 
-const wish = Joi.object<Wire<PatternWish>, true>({
+const wish = Joi.object<Wire<PatternOrder>, true>({
   templateId: id.required(),
   revision: Joi.number().integer().min(1).required(),
   partIds: Joi.array().items(id).min(1).max(500).required(),

@@ -1,21 +1,5 @@
 import { compareMm, inches, snapMm } from '../units';
-import type { Stack } from './stacks';
-
-/**
- * Why a blank has its size: wood on every side to hold it by; none on the side that is the board's own edge; so small that
- * several are sawn from one strip, one after the other, each leaving at its edge; a block with handles at both ends.
- */
-export type BlankRule = 'plate' | 'edge' | 'strip' | 'block';
-
-/** Blanks of one size for a stack. mm, the length along the grain. */
-export interface CutBlank {
-  readonly rule: BlankRule;
-  readonly length: number;
-  readonly width: number;
-  readonly count: number;
-  /** Passes that are sawn from one of them. */
-  readonly passes: number;
-}
+import type { CutBlank, Stack } from './model/stack';
 
 /** A blank with both sides below this brings fingers near the blade (common practice; no published figure), mm. */
 export const SMALL_BLANK = inches(3);

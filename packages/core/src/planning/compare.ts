@@ -1,16 +1,5 @@
 import { totalMinutes } from './estimate';
-import type { Plan } from './plan';
-
-/** What a plan costs, in the figures a maker weighs. */
-export interface PlanCost {
-  readonly minutes: number;
-  readonly passes: number;
-  readonly blanks: number;
-  /** Face of all blanks, mm2. */
-  readonly woodMm2: number;
-  readonly blades: number;
-  readonly piecesAtRisk: number;
-}
+import type { Plan, PlanCost } from './model/plan';
 
 export function costOf(plan: Plan): PlanCost {
   return {

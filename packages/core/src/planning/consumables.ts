@@ -1,24 +1,8 @@
 import { sumMm } from '../units';
 import { patternsPerPass } from './estimate';
-import type { Holding, Shop } from './shop';
-import type { Stack } from './stacks';
-
-/** What the remaining passes use up besides wood and blades. */
-export interface Consumables {
-  /** Pattern copies to print. */
-  readonly patternCopies: number;
-  /** Tape under the patterns, mm2: the face of each blank that carries one. */
-  readonly patternTapeMm2: number;
-  readonly holding: Holding;
-  /** Tape round the edges, mm. */
-  readonly edgeTapeMm: number;
-  /** Double-sided tape between layers, mm2. */
-  readonly doubleSidedMm2: number;
-  /** Pieces of shelf film the size of their blank: two per joint and one under the pattern. */
-  readonly filmSheets: number;
-  readonly brads: number;
-  readonly glueDots: number;
-}
+import type { Consumables } from './model/plan';
+import type { Holding, Shop } from './model/shop';
+import type { Stack } from './model/stack';
 
 /** At least three brads hold a stack (common practice). */
 const BRADS_PER_STACK = 3;

@@ -1,10 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import { TYPICAL_BLADES } from '../blades';
 import { inches } from '../units';
-import { bladeUses, passMinutes } from './estimate';
+import { bladeUses, passMinutes, totalMinutes } from './estimate';
 import { circle, inputFor, part, planned, rectangle, template } from './fixtures.test-support';
 import { bladeTurns, orderStacks } from './order';
-import { totalMinutes } from './estimate';
 
 /** A shop whose every factor is a round figure, so that minutes can be added up by hand. */
 const ROUND = {

@@ -1,19 +1,8 @@
-import type { Blade } from '../blades';
-import { hardnessClass, type HardnessClass } from '../wood';
-import { factorsInForce, type FactorValues } from './factors';
-import type { BladeTurn } from './order';
-import type { Shop } from './shop';
-import type { PlannedCut, Stack } from './stacks';
-
-/** Hands-on minutes by what they go into. */
-export interface Minutes {
-  readonly pattern: number;
-  readonly drilling: number;
-  readonly threading: number;
-  readonly cutting: number;
-  readonly corners: number;
-  readonly changing: number;
-}
+import { type HardnessClass, hardnessClass } from '../wood';
+import { factorsInForce, type FactorValues } from './model/factors';
+import type { BladeTurn, BladeUse, Minutes } from './model/plan';
+import type { Shop } from './model/shop';
+import type { PlannedCut, Stack } from './model/stack';
 
 export const NO_MINUTES: Minutes = { pattern: 0, drilling: 0, threading: 0, cutting: 0, corners: 0, changing: 0 };
 
@@ -28,17 +17,6 @@ export const addMinutes = (a: Minutes, b: Minutes): Minutes => ({
   corners: a.corners + b.corners,
   changing: a.changing + b.changing,
 });
-
-/** How many of one blade a plan wears out. */
-export interface BladeUse {
-  readonly blade: Blade;
-  /** Area of cut face, mm2. */
-  readonly faceAreaMm2: number;
-  /** Whole blades: the area over what one lasts, rounded up. */
-  readonly count: number;
-  /** Times it is put into the saw, worn ones included. */
-  readonly mounts: number;
-}
 
 const RATE: Readonly<Record<HardnessClass, 'sawSoft' | 'sawMedium' | 'sawHard'>> = {
   soft: 'sawSoft',

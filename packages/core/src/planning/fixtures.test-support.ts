@@ -3,7 +3,10 @@ import { circlePath, type Path } from '../geometry';
 import type { PassSawn, WorkEvent } from '../ledger';
 import type { Part, Template } from '../products';
 import { inches } from '../units';
-import { newRun, planRun, TYPICAL_SHOP, type Plan, type PlanInput, type PlanKit, type RunLine, type Shop } from '.';
+import { newRun, type PlanInput, type PlanKit, type RunLine } from './model/input';
+import type { Plan } from './model/plan';
+import { type Shop, TYPICAL_SHOP } from './model/shop';
+import { planRun } from './plan';
 
 /** A rectangle with its lower left corner at (x, y), mm. */
 export function rectangle(width: number, height: number, x = 0, y = 0): Path {

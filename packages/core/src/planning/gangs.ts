@@ -1,44 +1,13 @@
-import { boxUnion, pathBox, type Box } from '../geometry';
-import { measureCut, type CutKind, type CutMeasure } from '../patterns';
-import { cutsOf, type PartCut } from '../products';
+import { type Box, boxUnion, pathBox } from '../geometry';
+import { measureCut } from '../patterns';
+import { cutsOf } from '../products';
 import { err, ok, type Result } from '../result';
 import { toNm } from '../units';
-import { woodById, type Grain, type Wood } from '../wood';
-import type { CountedPart, PartCount } from './count';
-import type { MeasuredThickness, PlanError, PlanFault } from './input';
+import { woodById } from '../wood';
+import type { CountedPart } from './count';
 import { shortKey } from './key';
-
-export interface GangCut {
-  readonly cutId: string;
-  readonly partId: string;
-  readonly kind: CutKind;
-  readonly path: PartCut['path'];
-  readonly measure: CutMeasure;
-}
-
-/** Parts that lie on one blank and are cut together: one part, or several drawn side by side. */
-export interface Gang {
-  readonly key: string;
-  readonly templateId: string;
-  readonly templateName: string;
-  readonly parts: readonly PartCount[];
-  readonly wood: Wood;
-  /** What the template calls it, mm. */
-  readonly nominalMm: number;
-  /** As measured for this run, mm; the nominal where nothing was measured. */
-  readonly thicknessMm: number;
-  readonly grain: Grain;
-  readonly pinnedLayers: number | null;
-  readonly cuts: readonly GangCut[];
-  /** Holes that stay, by the bit they are drilled with, smallest first. */
-  readonly drilled: readonly { readonly diameterMm: number; readonly count: number }[];
-  /** Around all parts, in the frame of the drawing. */
-  readonly box: Box;
-  /** Sides of the box that lie on the board's own edge, so that no wood is left there: left or right, below or above. */
-  readonly flush: { readonly across: 0 | 1; readonly up: 0 | 1 };
-  /** Layers still to cut so that every part is satisfied. */
-  readonly layersToCut: number;
-}
+import type { MeasuredThickness, PlanError, PlanFault } from './model/input';
+import type { Gang, GangCut } from './model/stack';
 
 /** The parts of a gang as they are told: `Tray + Backer`. */
 export const gangName = ({ parts }: Pick<Gang, 'parts'>): string => parts.map(({ partName }) => partName).join(' + ');

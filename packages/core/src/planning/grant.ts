@@ -1,5 +1,5 @@
 import { toNm } from '../units';
-import type { PlanInput } from './input';
+import type { PlanInput } from './model/input';
 
 /** The input as it stands with what was granted: its woods, its margin and its pinned layers. */
 export function withWishes(input: PlanInput): PlanInput {

@@ -1,11 +1,6 @@
 import type { Blade } from '../blades';
-import type { Stack } from './stacks';
-
-/** One blade in the saw, and the stacks it saws before it is changed. */
-export interface BladeTurn {
-  readonly blade: Blade;
-  readonly stackKeys: readonly string[];
-}
+import type { BladeTurn } from './model/plan';
+import type { Stack } from './model/stack';
 
 /** The blades of a stack in the order its cuts use them; all its passes are sawn with one before the next is put in. */
 export function bladesInOrder(stack: Stack): Blade[] {

@@ -2,8 +2,8 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { TYPICAL_BLADES } from '../blades';
 import { inches } from '../units';
+import { compareCosts, costOf, type PlanInput, planRun, sparesFor, totalMinutes, verifyPlan } from '.';
 import { circle, inputFor, part, planned, quietKit, rectangle, sawn, template } from './fixtures.test-support';
-import { compareCosts, costOf, planRun, sparesFor, totalMinutes, verifyPlan, type PlanInput } from '.';
 
 const sizes = (plan: Awaited<ReturnType<typeof planned>>) =>
   plan.stacks.filter((s) => s.passesToCut > 0).map(({ layers, passesToCut }) => `${passesToCut}x${layers}`);

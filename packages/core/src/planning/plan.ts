@@ -1,65 +1,21 @@
 import { addUpWork } from '../ledger';
 import { err, ok, type Result } from '../result';
 import { snapMm, toNm } from '../units';
-import { blanksOf, type BlankRule } from './blanks';
-import { consumablesFor, type Consumables } from './consumables';
-import { countNeeds, type PartCount } from './count';
-import { addMinutes, bladeUses, NO_MINUTES, passMinutes, type BladeUse, type Minutes } from './estimate';
-import { factorsInForce } from './factors';
+import { blanksOf } from './blanks';
+import { consumablesFor } from './consumables';
+import { countNeeds } from './count';
+import { addMinutes, bladeUses, NO_MINUTES, passMinutes } from './estimate';
+import { factorsInForce } from './model/factors';
 import { formGangs } from './gangs';
 import { withWishes } from './grant';
-import type { PlanError, PlanInput, PlanKit } from './input';
-import { bladeTurns, orderStacks, type BladeTurn } from './order';
-import { rodsOfRun, type PlannedRod } from './rods';
-import { chooseStacks, type Stack } from './stacks';
-import { bladeWarnings, stackWarnings, type PlanWarning } from './warnings';
-
-/** A part's count with what the plan makes of it. */
-export interface PlannedPart extends PartCount {
-  /** Pieces the remaining passes give. */
-  readonly planned: number;
-  /** Pieces beyond what is wanted: from layers that were pinned, or parts that share a blank. */
-  readonly leftOver: number;
-}
-
-/** A stack with its minutes and warnings, as the plan hands it out. */
-export interface PlannedStack extends Stack {
-  /** One pass, without changing blades. */
-  readonly passMinutes: Minutes;
-  readonly warnings: readonly PlanWarning[];
-}
-
-/** Blanks of one size from one wood. */
-export interface BlankNeed {
-  readonly woodId: string;
-  readonly nominalMm: number;
-  readonly thicknessMm: number;
-  readonly length: number;
-  readonly width: number;
-  readonly rule: BlankRule;
-  /** Passes sawn from one, one after the other. */
-  readonly passes: number;
-  readonly count: number;
-  /** What they are for. */
-  readonly parts: readonly string[];
-}
-
-export interface Plan {
-  readonly parts: readonly PlannedPart[];
-  /** In the order of sawing; finished ones last. */
-  readonly stacks: readonly PlannedStack[];
-  readonly blanks: readonly BlankNeed[];
-  /** Dowels and strips. */
-  readonly rods: readonly PlannedRod[];
-  readonly bladeTurns: readonly BladeTurn[];
-  readonly bladeUses: readonly BladeUse[];
-  readonly consumables: Consumables;
-  /** All passes still to saw. */
-  readonly minutes: Minutes;
-  /** Most pieces that one slip can spoil. */
-  readonly piecesAtRisk: number;
-  readonly warnings: readonly PlanWarning[];
-}
+import type { PartCount } from './model/count';
+import type { PlanError, PlanInput, PlanKit } from './model/input';
+import type { BladeUse, BlankNeed, Minutes, Plan, PlannedPart, PlannedStack, PlanWarning } from './model/plan';
+import type { Stack } from './model/stack';
+import { bladeTurns, orderStacks } from './order';
+import { chooseStacks } from './stacks';
+import { rodsOfRun } from './supply/rods';
+import { bladeWarnings, stackWarnings } from './warnings';
 
 /**
  * Plans a run: what to cut from what, in which stacks, with which blade, in which order. Pure: the same input gives the

@@ -1,13 +1,5 @@
-import { boxContains, distance, flatten, type Box, type Path, type Point } from '../geometry';
-
-/**
- * Whether a line can be sawn on a saw whose arm stands `reach` mm behind the blade:
- * - `free`: the work can be turned right round at every point;
- * - `limited`: it cannot, but the blade can be followed in one direction or the other;
- * - `standing`: somewhere it can only be brought to the blade, not turned into the line (sideways teeth needed);
- * - `out-of-reach`: somewhere no position of the work brings the line to the blade.
- */
-export type Reach = 'free' | 'limited' | 'standing' | 'out-of-reach';
+import { type Box, boxContains, distance, flatten, type Path, type Point } from '../geometry';
+import type { Reach } from './model/stack';
 
 const WORST_FIRST: readonly Reach[] = ['out-of-reach', 'standing', 'limited', 'free'];
 

@@ -1,17 +1,9 @@
-import { flatten, type Box } from '../geometry';
+import { type Box, flatten } from '../geometry';
 import { inches, snapMm } from '../units';
-import type { GangCut } from './gangs';
+import type { Corner, GangCut, RoughCut } from './model/stack';
 
 /** Corners are worth sawing off roughly from this size on, mm: one inch. */
 const LEAST_CORNER = inches(1);
-
-export type Corner = 'lower-left' | 'lower-right' | 'upper-left' | 'upper-right';
-
-/** A corner of a blank that holds no part, sawn off roughly at 45 degrees first; the leg of the triangle, mm. */
-export interface RoughCut {
-  readonly corner: Corner;
-  readonly leg: number;
-}
 
 const CORNERS: readonly (readonly [Corner, number, number])[] = [
   ['lower-left', -1, -1],

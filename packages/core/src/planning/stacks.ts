@@ -1,62 +1,16 @@
-import { chooseBlades, pierceBit, turningRadius, type Blade, type BladeChoice } from '../blades';
+import { type Blade, type BladeChoice, chooseBlades, pierceBit, turningRadius } from '../blades';
 import { boxGrown, boxHeight, boxWidth } from '../geometry';
 import type { PassSawn } from '../ledger';
 import { err, ok, type Result } from '../result';
 import { formatLength, howManyFit, onRule, snapMm } from '../units';
-import { roughCuts, type RoughCut } from './rough-cuts';
-import { gangPlace, type Gang, type GangCut } from './gangs';
-import type { PlanError, PlanFault, PlanInput } from './input';
+import { gangPlace } from './gangs';
 import { shortKey } from './key';
-import { judgeReach, type Reach } from './reach';
-import { bladePreferences, type Shop } from './shop';
-import { splitEvenly, splitPinned, type PassSize } from './split';
-
-/** A cut with the blade it is sawn with. */
-export interface PlannedCut extends Omit<GangCut, 'path'> {
-  /** Wood under the blade for this cut, mm: the whole stack, or one layer where the stack is split first. */
-  readonly heightMm: number;
-  /** How often it is sawn in one pass: once, or once for each layer after a split. */
-  readonly times: number;
-  readonly choice: BladeChoice;
-  readonly reach: Reach;
-}
-
-export interface Blank {
-  /** Along the grain (along x where any way will do), mm. */
-  readonly length: number;
-  readonly width: number;
-  /** Wood left on each side, mm. */
-  readonly margin: number;
-}
-
-/** Layers sawn together, and how often that is done. */
-export interface Stack {
-  /** Derived from the contents: what was done stays done when a quantity changes. */
-  readonly key: string;
-  readonly gang: Omit<Gang, 'cuts' | 'layersToCut'>;
-  readonly layers: number;
-  readonly stackHeightMm: number;
-  /** Passes still to saw. */
-  readonly passesToCut: number;
-  /** Ids of the work events of passes already sawn. */
-  readonly done: readonly string[];
-  readonly blank: Blank;
-  /** Corners to saw off first, where the blank is too large to be turned. */
-  readonly roughCuts: readonly RoughCut[];
-  /** Inside cuts, then outlines, or the other way round, as the shop saws. */
-  readonly cuts: readonly PlannedCut[];
-  /** Pierce holes drilled in one pass. */
-  readonly pierceHoles: number;
-  /** The bit for them, mm; null where none are drilled. */
-  readonly pierceBitMm: number | null;
-  /** Why not more layers: what the limit came from. */
-  readonly limitedBy: LayerLimit;
-}
-
-export interface LayerLimit {
-  readonly rule: 'pinned' | 'run-limit' | 'shop-limit' | 'saw-height' | 'blades' | 'need';
-  readonly layers: number;
-}
+import type { PlanError, PlanFault, PlanInput } from './model/input';
+import { bladePreferences, type Shop } from './model/shop';
+import type { Blank, Gang, GangCut, LayerLimit, PlannedCut, Reach, Stack } from './model/stack';
+import { judgeReach } from './reach';
+import { roughCuts } from './rough-cuts';
+import { type PassSize, splitEvenly, splitPinned } from './split';
 
 /** Makes the stacks of every gang, done ones included. Errors: every part that cannot be sawn, and why. */
 export function chooseStacks(

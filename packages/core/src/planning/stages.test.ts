@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { FACTORS, factorsInForce, filmSheetsFor, hashOf, judgeReach, splitEvenly, splitPinned } from '.';
 import { circle, rectangle } from './fixtures.test-support';
-import { factorsInForce, FACTORS, filmSheetsFor, hashOf, judgeReach, splitEvenly, splitPinned } from '.';
 
 describe('splitting layers into passes', () => {
   /** Every way to write `layers` as a sum of stacks of at most `most`, larger first. */

@@ -1,7 +1,7 @@
 import { comfortHeight, STRETCH } from '../blades';
 import { hardnessClass } from '../wood';
-import type { PlanInput } from './input';
-import type { Plan, PlannedStack } from './plan';
+import type { PlanInput } from './model/input';
+import type { Plan, PlannedStack } from './model/plan';
 
 /** A tenth of a micrometre: far below anything measured, above the grain of sums of floats. */
 const SLACK = 1e-4;

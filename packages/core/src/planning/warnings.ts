@@ -1,24 +1,8 @@
 import { compareMm } from '../units';
 import { SMALL_BLANK } from './blanks';
-import type { BladeUse } from './estimate';
 import { gangPlace } from './gangs';
-import type { Stack } from './stacks';
-
-/** Something the maker should know; it does not stop the plan. */
-export interface PlanWarning {
-  readonly kind:
-    | 'strained-blade'
-    | 'cannot-turn-round'
-    | 'rough-cut-first'
-    | 'standing-work'
-    | 'no-spiral-in-drawer'
-    | 'small-blank'
-    | 'few-blades'
-    | 'left-over';
-  readonly stackKey: string | null;
-  readonly where: string;
-  readonly inputs: Readonly<Record<string, string | number>>;
-}
+import type { BladeUse, PlanWarning } from './model/plan';
+import type { Stack } from './model/stack';
 
 /** Warnings of one stack, the gravest first. */
 export function stackWarnings(stack: Stack): PlanWarning[] {

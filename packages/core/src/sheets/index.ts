@@ -9,5 +9,5 @@ export { LINE_COLOURS } from './pattern';
 export type { LineColour, Pattern, PatternLook } from './pattern';
 export { defaultPatternOptions, patternSheets } from './pattern-sheets';
 export type { PatternSheetOptions, PatternSheets } from './pattern-sheets';
-export { patternsFor, wishesOfPlan, wishesOfTemplate } from './wishes';
-export type { PatternWish, WishFault } from './wishes';
+export { patternsFor, ordersOfPlan, ordersOfTemplate } from './orders';
+export type { PatternOrder, OrderFault } from './orders';

@@ -5,7 +5,7 @@ import { inputFor, part, planned, rectangle, template, circle } from '../plannin
 import { TYPICAL_BLADES } from '../blades';
 import { TYPICAL_SHOP } from '../planning';
 import { inches } from '../units';
-import { defaultPatternOptions, patternsFor, patternSheets, wishesOfPlan, wishesOfTemplate } from '.';
+import { defaultPatternOptions, patternsFor, patternSheets, ordersOfPlan, ordersOfTemplate } from '.';
 import type { Mark, Pattern } from '.';
 import { workArea } from './furniture';
 import { marksBox, wrapText } from './marks';
@@ -172,7 +172,7 @@ describe('what to print', () => {
       ],
       6,
     );
-    const wishes = wishesOfPlan(await planned(input), input.run, { units: 'in' });
+    const wishes = ordersOfPlan(await planned(input), input.run, { units: 'in' });
     // Six copies in stacks of at most four: two passes of three layers for each of the two blanks.
     expect(wishes.map(({ copies, partIds }) => [copies, partIds.length]).sort()).toEqual([
       [2, 1],
@@ -187,7 +187,7 @@ describe('what to print', () => {
       revision: 1,
       template: template('toy', [part('a', { insideCuts: [{ id: 'i', line: null, path: circle(10, 50, 30) }] })]),
     };
-    const [wish] = wishesOfTemplate(revision);
+    const [wish] = ordersOfTemplate(revision);
     const found = patternsFor([wish!], [revision], TYPICAL_SHOP, TYPICAL_BLADES);
     expect(found).toMatchObject({ ok: true, value: [{ parts: 'a', pierce: [{ place: 'along-the-line' }] }] });
     expect(patternsFor([{ ...wish!, partIds: ['x'] }], [revision], TYPICAL_SHOP, TYPICAL_BLADES)).toMatchObject({

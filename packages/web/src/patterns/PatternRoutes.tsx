@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { useLoaderData } from 'react-router';
-import { wishesOfPlan, wishesOfTemplate, type TemplateRevision } from '@rapid-jig/core';
+import { ordersOfPlan, ordersOfTemplate, type TemplateRevision } from '@rapid-jig/core';
 import { useShop, type Services } from '../services';
 import { orThrow } from '../shell/or-throw';
 import { useRunDoc, useRunState } from '../runs/RunRoute';
@@ -14,7 +14,7 @@ export async function loadTemplatePatterns({ api }: Services, id: string): Promi
 /** The patterns of a template: everything once, as often as is asked for. */
 export function TemplatePatternsView() {
   const revision = useLoaderData<TemplateRevision>();
-  const wishes = useMemo(() => wishesOfTemplate(revision), [revision]);
+  const wishes = useMemo(() => ordersOfTemplate(revision), [revision]);
   const revisions = useMemo(() => [revision], [revision]);
   return <PatternsView title={revision.template.name} back=".." revisions={revisions} wishes={wishes} />;
 }
@@ -25,7 +25,7 @@ export function RunPatternsView() {
   const lines = useRunDoc((run) => run.lines);
   const name = useRunDoc((run) => run.name);
   const shop = useShop();
-  const wishes = useMemo(() => (planned ? wishesOfPlan(planned.plan, { lines }, shop) : null), [planned, lines, shop]);
+  const wishes = useMemo(() => (planned ? ordersOfPlan(planned.plan, { lines }, shop) : null), [planned, lines, shop]);
   if (!wishes) return null;
   return <PatternsView title={name} back=".." revisions={revisions} wishes={wishes} />;
 }

@@ -10,7 +10,7 @@ import {
   type Paper,
   type PatternSheetOptions,
   type PatternSheets,
-  type PatternWish,
+  type PatternOrder,
   type TemplateRevision,
 } from '@rapid-jig/core';
 import { saveFile } from '../api/save-file';
@@ -49,7 +49,7 @@ interface PatternsViewProps {
   readonly title: string;
   readonly back: string;
   readonly revisions: readonly TemplateRevision[];
-  readonly wishes: readonly PatternWish[];
+  readonly wishes: readonly PatternOrder[];
 }
 
 /** More pages than this are told, not shown. */
@@ -105,7 +105,7 @@ export function PatternsView({ title, back, revisions, wishes }: PatternsViewPro
 
 /** Lays the sheets out in the worker; late answers are dropped. */
 function useSheets(
-  wanted: readonly PatternWish[],
+  wanted: readonly PatternOrder[],
   revisions: readonly TemplateRevision[],
   options: PatternSheetOptions,
 ) {
@@ -195,13 +195,13 @@ function Look({ options, onChange }: LookProps) {
 }
 
 interface CopiesProps {
-  readonly wanted: readonly PatternWish[];
+  readonly wanted: readonly PatternOrder[];
   readonly revisions: readonly TemplateRevision[];
   readonly onChange: (index: number, copies: number) => void;
 }
 
 function Copies({ wanted, revisions, onChange }: CopiesProps) {
-  const nameOf = ({ templateId, partIds }: PatternWish): string => {
+  const nameOf = ({ templateId, partIds }: PatternOrder): string => {
     const template = revisions.find((one) => one.template.id === templateId)?.template;
     const names = partIds.map((id) => template?.parts.find((part) => part.id === id)?.name ?? '');
     return names.join(' + ');
@@ -255,7 +255,7 @@ function Pages({ sheets, nothing }: { readonly sheets: PatternSheets | null; rea
 
 interface PrintButtonProps {
   readonly title: string;
-  readonly wanted: readonly PatternWish[];
+  readonly wanted: readonly PatternOrder[];
   readonly options: PatternSheetOptions;
   readonly disabled: boolean;
 }

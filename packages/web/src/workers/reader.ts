@@ -5,13 +5,13 @@ import type {
   Part,
   PartDefaults,
   PatternSheets,
-  PatternWish,
+  PatternOrder,
   Point,
   ReadFault,
   Result,
   TemplateRevision,
   UnderstandingOf,
-  WishFault,
+  OrderFault,
 } from '@rapid-jig/core';
 import type { OnStage, ReadDrawing, ReaderApi, SheetsFor, ShownDrawing, Understood } from './reader.worker';
 
@@ -24,10 +24,10 @@ export interface Reader {
   nearestEdge(to: Point): Promise<EdgeOfLine | null>;
   parts(defaults: Omit<PartDefaults, 'newId'>): Promise<Part[] | null>;
   sheets(
-    wishes: readonly PatternWish[],
+    wishes: readonly PatternOrder[],
     revisions: readonly TemplateRevision[],
     given: SheetsFor,
-  ): Promise<Result<PatternSheets, WishFault> | null>;
+  ): Promise<Result<PatternSheets, OrderFault> | null>;
   /** Ends whatever is under way. The drawing has to be read again. */
   stop(): void;
 }
@@ -53,7 +53,7 @@ export function startReader(): Reader {
     nearestEdge: (to) => ask((remote) => remote.nearestEdge(to)),
     parts: (defaults) => ask((remote) => remote.parts(defaults)),
     sheets: (wishes, revisions, given) =>
-      ask<Result<PatternSheets, WishFault>>((remote) => remote.sheets(wishes, revisions, given)),
+      ask<Result<PatternSheets, OrderFault>>((remote) => remote.sheets(wishes, revisions, given)),
     stop: () => {
       worked?.end();
       worked = null;

@@ -26,7 +26,7 @@ import {
   type PartUnderstanding,
   type PatternSheetOptions,
   type PatternSheets,
-  type PatternWish,
+  type PatternOrder,
   type Point,
   type RawDrawing,
   type ReadFault,
@@ -34,7 +34,7 @@ import {
   type Shop,
   type TemplateRevision,
   type UnderstandingOf,
-  type WishFault,
+  type OrderFault,
 } from '@rapid-jig/core';
 
 export interface ReadDrawing {
@@ -152,10 +152,10 @@ const reader = {
 
   /** Pattern sheets, for a look before they are printed. */
   sheets(
-    wishes: readonly PatternWish[],
+    wishes: readonly PatternOrder[],
     revisions: readonly TemplateRevision[],
     { shop, drawer, options }: SheetsFor,
-  ): Result<PatternSheets, WishFault> {
+  ): Result<PatternSheets, OrderFault> {
     const patterns = patternsFor(wishes, revisions, shop, drawer);
     return patterns.ok ? { ok: true, value: patternSheets(patterns.value, options) } : patterns;
   },

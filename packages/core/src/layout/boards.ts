@@ -1,0 +1,280 @@
+import { treeOf } from './block';
+import { Filler, type Taste } from './fill';
+import { boardAround } from './flaws';
+import { fillFree } from './free-form';
+import type { LaidBoard, UsedBoard } from './laid-board';
+import { layOnRoll, rollTree } from './roll';
+import type { Search } from './search';
+import { tidied } from './tidy';
+import { type CutTree, type LaidPiece, piecesIn, restNode } from './tree';
+
+export interface BoardsLayout {
+  readonly used: readonly UsedBoard[];
+  /** Places of pieces that no board had room for. */
+  readonly missing: readonly number[];
+  readonly cost: number;
+  /** The cost, boards hardly used counting less: those are soon done without, so the search leans to them. */
+  readonly leaning: number;
+}
+
+/** Cuts from side to side, or pieces that a jigsaw cuts out wherever they lie. */
+export type Manner = 'edge-to-edge' | 'free-form';
+
+/** Fills tried for each board before the best is taken. */
+const TRIES = 10;
+/** Rounds without a better layout after which the search ends. */
+const PATIENCE = 1000;
+/** A layout costlier by about this share is still taken. */
+const SLACK = 0.01;
+/** A board all empty counts less by this share. */
+const EMPTY_COUNTS_LESS = 0.5;
+/** The value of a board is lowered by chance by up to this share, so that other sets of boards are tried too. */
+const WHIM = 0.3;
+/** Kinds of board that are tried against each other at each step. */
+const MOST_KINDS = 8;
+
+interface State {
+  readonly pieces: readonly LaidPiece[];
+  readonly boards: readonly LaidBoard[];
+  /** Each board with its flaws and pinned pieces cut out. */
+  readonly blanks: readonly CutTree[];
+  readonly kerf: number;
+  readonly manner: Manner;
+  readonly search: Search;
+  readonly filler: Filler;
+  /** Places of the pieces that are not pinned. */
+  readonly loose: readonly number[];
+}
+
+/** Lays pieces on boards to the end of the search: see {@link layingOnBoards}. */
+export function layOnBoards(
+  pieces: readonly LaidPiece[],
+  boards: readonly LaidBoard[],
+  kerf: number,
+  search: Search,
+  manner: Manner = 'edge-to-edge',
+): BoardsLayout {
+  const laying = layingOnBoards(pieces, boards, kerf, search, manner);
+  for (;;) {
+    const { done, value } = laying.next();
+    if (done) return value;
+  }
+}
+
+/**
+ * Lays pieces on boards, cut edge to edge: board after board takes the fill that uses it best; then again and again some
+ * boards are emptied and filled otherwise, and what is not worse is kept. Fewest missing first, then the least cost.
+ * Yields the best so far after each round, so that the caller may show it, and stop. The same input, seed and steps give
+ * the same layout. Throws a RangeError where pinned pieces cannot be cut edge to edge: ask `boardAround` before.
+ */
+export function* layingOnBoards(
+  pieces: readonly LaidPiece[],
+  boards: readonly LaidBoard[],
+  kerf: number,
+  search: Search,
+  manner: Manner,
+): Generator<BoardsLayout, BoardsLayout> {
+  const state = stateOf(pieces, boards, kerf, search, manner);
+  const all = boards.map((_board, i) => i);
+  let current =
+    (manner === 'edge-to-edge' ? inOneStretch(state) : null) ??
+    layoutOf(state, fillAll(state, state.loose, all, TRIES));
+  let [best, since] = [current, 0];
+  while (best.used.length > 0 && since++ < PATIENCE && search.spend(state.filler.takeSteps())) {
+    const kept = emptied(current, search.random, boards);
+    const onKept = new Set(kept.flatMap((used) => used.pieces));
+    const keptBoards = new Set(kept.map(({ board }) => board));
+    const left = state.loose.filter((i) => !onKept.has(i));
+    const free = all.filter((i) => !keptBoards.has(i));
+    const tries = 2 + Math.floor(search.random() * TRIES);
+    const next = layoutOf(state, [...kept, ...fillAll(state, left, free, tries)]);
+    if (isTaken(next, current, search.random)) current = next;
+    if (isWorse(best, next)) [best, since] = [next, 0];
+    yield best;
+  }
+  return {
+    ...best,
+    used: manner === 'free-form' ? best.used : best.used.map((used) => ({ ...used, tree: tidied(used, state) })),
+  };
+}
+
+function stateOf(
+  pieces: readonly LaidPiece[],
+  boards: readonly LaidBoard[],
+  kerf: number,
+  search: Search,
+  manner: Manner,
+): State {
+  const blanks = boards.map((board, i) => {
+    if (manner === 'free-form') return restNode({ x: 0, y: 0, length: board.length, width: board.width });
+    const blank = boardAround(board, board.flaws, board.pins, kerf);
+    if (!blank) throw new RangeError(`what is pinned on board ${String(i)} cannot be cut edge to edge`);
+    return blank;
+  });
+  const pinned = new Set(boards.flatMap(({ pins }) => pins.map(({ piece }) => piece)));
+  const loose = pieces.flatMap((_piece, i) => (pinned.has(i) ? [] : [i]));
+  return { pieces, boards, blanks, kerf, manner, search, filler: new Filler(pieces, kerf, search.random), loose };
+}
+
+const isWorse = (a: BoardsLayout, b: BoardsLayout): boolean =>
+  a.missing.length !== b.missing.length ? a.missing.length > b.missing.length : a.cost > b.cost;
+
+/** What is not worse is taken, and now and then what is a little worse, so that the search can leave a dead end. */
+function isTaken(next: BoardsLayout, current: BoardsLayout, random: () => number): boolean {
+  if (next.missing.length !== current.missing.length) return next.missing.length < current.missing.length;
+  return next.leaning < current.leaning * (1 - SLACK * Math.log(random() + 1e-9));
+}
+
+function layoutOf({ boards, pieces }: State, used: readonly UsedBoard[]): BoardsLayout {
+  const laid = new Set(used.flatMap((board) => board.pieces));
+  return {
+    used,
+    missing: pieces.flatMap((_piece, i) => (laid.has(i) ? [] : [i])),
+    cost: used.reduce((sum, { board }) => sum + (boards[board]?.cost ?? 0), 0),
+    leaning: used.reduce((sum, one) => sum + leaningOf(one, boards, pieces), 0),
+  };
+}
+
+function leaningOf(
+  { board, pieces: laid }: UsedBoard,
+  boards: readonly LaidBoard[],
+  pieces: readonly LaidPiece[],
+): number {
+  const { length, width, cost } = boards[board] ?? { length: 0, width: 0, cost: 0 };
+  const free = 1 - areasOf(laid, pieces).reduce((sum, area) => sum + area, 0) / (length * width);
+  return cost * (1 - EMPTY_COUNTS_LESS * free ** 2);
+}
+
+const areasOf = (laid: readonly number[], pieces: readonly LaidPiece[]): number[] =>
+  laid.map((i) => (pieces[i]?.length ?? 0) * (pieces[i]?.width ?? 0));
+
+/** Some boards taken out of a layout: those that waste more are likelier. */
+function emptied({ used }: BoardsLayout, random: () => number, boards: readonly LaidBoard[]): UsedBoard[] {
+  const kept = [...used];
+  const wasted = ({ board, pieces }: UsedBoard): number => (boards[board]?.cost ?? 0) / (1 + pieces.length);
+  for (let n = 1 + Math.floor(random() * Math.min(3, kept.length)); n > 0; n--) {
+    const [i, j] = [Math.floor(random() * kept.length), Math.floor(random() * kept.length)];
+    const [a, b] = [kept[i], kept[j]];
+    kept.splice(a && b && wasted(b) > wasted(a) ? j : i, 1);
+  }
+  return kept;
+}
+
+/** Fills board after board, those with pinned pieces first, until nothing is left, or no board has room. */
+function fillAll(state: State, pieces: readonly number[], boards: readonly number[], tries: number): UsedBoard[] {
+  const used: UsedBoard[] = [];
+  let [left, free] = [pieces, boards];
+  for (;;) {
+    const pinned = free.filter((i) => (state.boards[i]?.pins.length ?? 0) > 0);
+    if (pinned.length === 0 && left.length === 0) return used;
+    const best = bestBoard(state, left, pinned.length > 0 ? pinned.slice(0, 1) : kindsOf(state.boards, free), tries);
+    if (!best) return used;
+    used.push(best);
+    const laid = new Set(best.pieces);
+    left = left.filter((i) => !laid.has(i));
+    free = free.filter((i) => i !== best.board);
+  }
+}
+
+function bestBoard(state: State, left: readonly number[], boards: readonly number[], tries: number): UsedBoard | null {
+  const { random } = state.search;
+  let [best, highest] = [null as UsedBoard | null, 0];
+  for (const board of boards) {
+    const whim = 1 - WHIM * random() ** 2;
+    for (let n = 0; n < tries; n++) {
+      const filled = fillBoard(state, board, left, { size: random(), chance: 0.5 * random() });
+      if (filled.pieces.length === 0) break;
+      const value = (whim * valueOf(filled, state, left.length)) / (state.boards[board]?.cost ?? 1);
+      if (value > highest) [best, highest] = [filled, value];
+      if (filled.pieces.length >= left.length) break;
+    }
+  }
+  return best;
+}
+
+/** Fills the free places of a board. */
+function fillBoard(state: State, board: number, left: readonly number[], taste: Taste): UsedBoard {
+  const tree =
+    state.manner === 'free-form' ? freeTree(state, board, left, taste) : filledTree(state, board, left, taste);
+  return { board, tree, pieces: piecesIn(tree).map(({ piece }) => piece) };
+}
+
+function freeTree(
+  { boards, pieces, kerf, search, filler }: State,
+  board: number,
+  left: readonly number[],
+  taste: Taste,
+): CutTree {
+  const given = boards[board];
+  if (!given) throw new RangeError(`board ${String(board)} is not in the list`);
+  filler.countLooks(FREE_LOOKS * left.length);
+  return fillFree(given, pieces, left, kerf, taste, search.random);
+}
+
+/** A free-form fill costs as many looks as this for each piece that is waiting. */
+const FREE_LOOKS = 200;
+
+function filledTree({ blanks, filler, kerf }: State, board: number, left: readonly number[], taste: Taste): CutTree {
+  const blank = blanks[board];
+  if (!blank) throw new RangeError(`board ${String(board)} is not in the list`);
+  filler.from(left, taste);
+  const fill = (tree: CutTree): CutTree => {
+    if (tree.kind === 'cut') {
+      const first = fill(tree.first);
+      return { ...tree, first, second: tree.second && fill(tree.second) };
+    }
+    if (tree.kind !== 'rest' || tree.defect) return tree;
+    const block = filler.fill(tree.length + kerf, tree.width + kerf);
+    return block ? treeOf(block, tree, kerf) : tree;
+  };
+  return fill(blank);
+}
+
+/** Area laid, large pieces counting a little more: they are harder to place later. */
+function valueOf({ pieces: laid }: UsedBoard, { pieces }: State, left: number): number {
+  const areas = areasOf(laid, pieces);
+  const area = areas.reduce((sum, one) => sum + one, 0);
+  if (laid.length === left) return area * 1.001;
+  const typical = (area / laid.length) ** 0.15;
+  return areas.reduce((sum, one) => sum + one ** 1.15, 0) / typical;
+}
+
+/** One board of each size and price among the free ones, spread over all sizes; boards with flaws stand for themselves. */
+function kindsOf(boards: readonly LaidBoard[], free: readonly number[]): number[] {
+  const kinds = new Map<string, number>();
+  for (const i of free) {
+    const board = boards[i];
+    if (!board) continue;
+    const own = board.flaws.length > 0 ? String(i) : '';
+    const key = [board.length, board.width, board.cost, own].join(' ');
+    if (!kinds.has(key)) kinds.set(key, i);
+  }
+  const all = [...kinds.values()];
+  if (all.length <= MOST_KINDS) return all;
+  const sorted = all.sort((a, b) => (boards[a]?.cost ?? 0) - (boards[b]?.cost ?? 0));
+  return sorted.filter(
+    (_board, n) => Math.floor((n * MOST_KINDS) / sorted.length) > Math.floor(((n - 1) * MOST_KINDS) / sorted.length),
+  );
+}
+
+/** Steps for trying whether everything goes on one board in one clean stretch. */
+const STRETCH_STEPS = 2_000;
+const MOST_STRETCHES = 4;
+
+/** All pieces on the cheapest flawless board that holds them in one stretch, so that a whole offcut stays; null where none does. */
+function inOneStretch(state: State): BoardsLayout | null {
+  const { pieces, boards, kerf, search } = state;
+  if (pieces.length < 2 || state.loose.length < pieces.length) return null;
+  const area = pieces.reduce((sum, piece) => sum + piece.length * piece.width, 0);
+  const able = boards
+    .map((board, i) => ({ ...board, i }))
+    .filter(({ length, width, flaws }) => flaws.length === 0 && length * width >= area)
+    .sort((a, b) => a.cost - b.cost);
+  for (const board of able.slice(0, MOST_STRETCHES)) {
+    const found = layOnRoll(pieces, board.width, kerf, search, STRETCH_STEPS);
+    if (!found || found.length > board.length) continue;
+    const tree = rollTree(found.sections, { x: 0, y: 0, length: board.length, width: board.width }, kerf);
+    return layoutOf(state, [{ board: board.i, tree, pieces: state.loose }]);
+  }
+  return null;
+}

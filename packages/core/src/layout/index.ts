@@ -1,0 +1,17 @@
+export { layingOnBoards, layOnBoards } from './boards';
+export { boardAround } from './flaws';
+export type { Pin } from './flaws';
+export type { BoardsLayout, Manner } from './boards';
+export type { LaidBoard, UsedBoard } from './laid-board';
+export { mayPin } from './may-pin';
+export { cutList } from './cut-list';
+export type { CutResult, CutStep } from './cut-list';
+export { ripsFirst } from './rips-first';
+export { layOnRoll, rollBound, rollTree } from './roll';
+export type { RollLayout } from './roll';
+export { seededSearch } from './search';
+export type { Search } from './search';
+export { eachNode, piecesIn, restNode } from './tree';
+export type { CutNode, CutTree, FreeNode, LaidPiece, PieceNode, RestNode } from './tree';
+export { verifyCuts } from './verify';
+export type { Flaw } from './verify';

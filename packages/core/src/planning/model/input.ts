@@ -1,0 +1,90 @@
+import type { Blade } from '../../blades';
+import type { WorkEvent } from '../../ledger';
+import type { TemplateRevision } from '../../products';
+import type { Fault } from '../../result';
+import type { Length } from '../../units';
+import type { Shop } from './shop';
+import { NO_WISHES, type WoodWishes } from './wishes';
+
+/** Extra parts made against spoilage: a count, or a share of what is needed, rounded up. */
+export type SpareRule =
+  { readonly kind: 'count'; readonly count: number } | { readonly kind: 'percent'; readonly percent: number };
+
+export interface RunLine {
+  readonly templateId: string;
+  /** The revision this run is pinned to. */
+  readonly revision: number;
+  readonly copies: number;
+  /** By part id, where a part departs from the run's rule. */
+  readonly spares: Readonly<Record<string, SpareRule>>;
+  /** Good pieces already there before the run, by part id. */
+  readonly onHand: Readonly<Record<string, number>>;
+}
+
+/** What the caliper says of a wood that the templates call by its nominal thickness. */
+export interface MeasuredThickness {
+  readonly woodId: string;
+  readonly nominalMm: number;
+  readonly measured: Length;
+}
+
+/** So many copies of these templates, together, by a date. */
+export interface Run {
+  readonly id: string;
+  readonly name: string;
+  /** YYYY-MM-DD, or null. */
+  readonly dueDate: string | null;
+  readonly lines: readonly RunLine[];
+  readonly spares: SpareRule;
+  /** Layers in a stack, at most, for this run; null for the shop's own limit. */
+  readonly maxLayers: number | null;
+  readonly measured: readonly MeasuredThickness[];
+  readonly wood: WoodWishes;
+  readonly archived: boolean;
+}
+
+/** A run as it begins: no date, no spares, the shop's own limit of layers, nothing measured. */
+export const newRun = (id: string, name: string, lines: readonly RunLine[]): Run => ({
+  id,
+  name,
+  dueDate: null,
+  lines,
+  spares: { kind: 'count', count: 0 },
+  maxLayers: null,
+  measured: [],
+  wood: NO_WISHES,
+  archived: false,
+});
+
+/** Everything a plan depends on. */
+export interface PlanInput {
+  readonly run: Run;
+  readonly revisions: readonly TemplateRevision[];
+  readonly shop: Shop;
+  readonly drawer: readonly Blade[];
+  readonly work: readonly WorkEvent[];
+}
+
+export type PlanStage = 'count' | 'stack' | 'order' | 'estimate';
+
+/** What the host lends to a plan. */
+export interface PlanKit {
+  /** Told as each stage begins. */
+  readonly onStage: (stage: PlanStage) => void;
+}
+
+export type PlanFault = Fault<
+  | 'bad-quantity'
+  | 'template-twice'
+  | 'missing-revision'
+  | 'unknown-wood'
+  | 'too-thick-for-saw'
+  | 'too-high-for-every-blade'
+  | 'no-blade-for-ends'
+  | 'no-bit-for-blade'
+  | 'out-of-reach'
+  | 'stopped'
+>;
+
+/** Every reason why there is no plan; never empty. */
+export type PlanError = readonly PlanFault[];

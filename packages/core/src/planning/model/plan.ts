@@ -1,0 +1,123 @@
+import type { Blade } from '../../blades';
+import type { PartCount } from './count';
+import type { PlannedRod } from './rod';
+import type { Holding } from './shop';
+import type { BlankRule, Stack } from './stack';
+
+/** One blade in the saw, and the stacks it saws before it is changed. */
+export interface BladeTurn {
+  readonly blade: Blade;
+  readonly stackKeys: readonly string[];
+}
+
+/** Hands-on minutes by what they go into. */
+export interface Minutes {
+  readonly pattern: number;
+  readonly drilling: number;
+  readonly threading: number;
+  readonly cutting: number;
+  readonly corners: number;
+  readonly changing: number;
+}
+
+/** How many of one blade a plan wears out. */
+export interface BladeUse {
+  readonly blade: Blade;
+  /** Area of cut face, mm2. */
+  readonly faceAreaMm2: number;
+  /** Whole blades: the area over what one lasts, rounded up. */
+  readonly count: number;
+  /** Times it is put into the saw, worn ones included. */
+  readonly mounts: number;
+}
+
+/** What the remaining passes use up besides wood and blades. */
+export interface Consumables {
+  /** Pattern copies to print. */
+  readonly patternCopies: number;
+  /** Tape under the patterns, mm2: the face of each blank that carries one. */
+  readonly patternTapeMm2: number;
+  readonly holding: Holding;
+  /** Tape round the edges, mm. */
+  readonly edgeTapeMm: number;
+  /** Double-sided tape between layers, mm2. */
+  readonly doubleSidedMm2: number;
+  /** Pieces of shelf film the size of their blank: two per joint and one under the pattern. */
+  readonly filmSheets: number;
+  readonly brads: number;
+  readonly glueDots: number;
+}
+
+/** Something the maker should know; it does not stop the plan. */
+export interface PlanWarning {
+  readonly kind:
+    | 'strained-blade'
+    | 'cannot-turn-round'
+    | 'rough-cut-first'
+    | 'standing-work'
+    | 'no-spiral-in-drawer'
+    | 'small-blank'
+    | 'few-blades'
+    | 'left-over';
+  readonly stackKey: string | null;
+  readonly where: string;
+  readonly inputs: Readonly<Record<string, string | number>>;
+}
+
+/** A part's count with what the plan makes of it. */
+export interface PlannedPart extends PartCount {
+  /** Pieces the remaining passes give. */
+  readonly planned: number;
+  /** Pieces beyond what is wanted: from layers that were pinned, or parts that share a blank. */
+  readonly leftOver: number;
+}
+
+/** A stack with its minutes and warnings, as the plan hands it out. */
+export interface PlannedStack extends Stack {
+  /** One pass, without changing blades. */
+  readonly passMinutes: Minutes;
+  readonly warnings: readonly PlanWarning[];
+}
+
+/** Blanks of one size from one wood. */
+export interface BlankNeed {
+  readonly woodId: string;
+  readonly nominalMm: number;
+  readonly thicknessMm: number;
+  readonly length: number;
+  readonly width: number;
+  readonly rule: BlankRule;
+  /** Passes sawn from one, one after the other. */
+  readonly passes: number;
+  readonly count: number;
+  /** What they are for. */
+  readonly parts: readonly string[];
+}
+
+export interface Plan {
+  readonly parts: readonly PlannedPart[];
+  /** In the order of sawing; finished ones last. */
+  readonly stacks: readonly PlannedStack[];
+  readonly blanks: readonly BlankNeed[];
+  /** Dowels and strips. */
+  readonly rods: readonly PlannedRod[];
+  readonly bladeTurns: readonly BladeTurn[];
+  readonly bladeUses: readonly BladeUse[];
+  readonly consumables: Consumables;
+  /** All passes still to saw. */
+  readonly minutes: Minutes;
+  /** Most pieces that one slip can spoil. */
+  readonly piecesAtRisk: number;
+  readonly warnings: readonly PlanWarning[];
+}
+
+/** What a plan costs, in the figures a maker weighs. */
+export interface PlanCost {
+  readonly minutes: number;
+  readonly passes: number;
+  readonly blanks: number;
+  /** Face of all blanks, mm2. */
+  readonly woodMm2: number;
+  readonly blades: number;
+  readonly piecesAtRisk: number;
+}

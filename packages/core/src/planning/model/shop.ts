@@ -1,0 +1,71 @@
+import type { BladeEnds, BladePreferences, ToothForm } from '../../blades';
+import { inches, type Length, type LengthUnit } from '../../units';
+import type { FactorId } from './factors';
+
+export interface Saw {
+  /** From the blade to the arm behind it. */
+  readonly reach: Length;
+  /** Greatest height of wood it takes. */
+  readonly maxHeight: Length;
+  /** Furthest the table tilts, degrees, as its scale reads. */
+  readonly tiltDegrees: number;
+  readonly ends: BladeEnds;
+  /** False until the maker has said that these are the figures of their own saw. */
+  readonly confirmed: boolean;
+}
+
+export type CutOrder = 'inside-first' | 'outline-first';
+export type Holding = 'tape' | 'brads' | 'double-sided' | 'film' | 'glue-dots';
+export type Paper = 'letter' | 'a4';
+
+/** The maker's own facts and habits. */
+export interface Shop {
+  readonly name: string;
+  readonly units: LengthUnit;
+  readonly paper: Paper;
+  /** ISO 4217. */
+  readonly currency: string;
+  /** Value of an hour at the bench, minor units. */
+  readonly hourValueMinor: number;
+  readonly saw: Saw;
+  /** Wood left round a part to hold it by, each side. */
+  readonly holdingMargin: Length;
+  /** Layers in a stack, at most, whatever the saw could take. */
+  readonly maxLayers: number;
+  readonly betweenSizes: 'larger' | 'smaller';
+  readonly favouriteForm: ToothForm;
+  readonly cutOrder: CutOrder;
+  readonly holding: Holding;
+  /** Time factors the maker has changed. */
+  readonly factors: Readonly<Partial<Record<FactorId, number>>>;
+}
+
+/** A shop before its maker has said anything: a common bench saw and the more widespread habits. */
+export const TYPICAL_SHOP: Shop = {
+  name: '',
+  units: 'in',
+  paper: 'letter',
+  currency: 'USD',
+  hourValueMinor: 2500,
+  saw: {
+    reach: { mm: inches(16), typed: '16"' },
+    maxHeight: { mm: inches(2), typed: '2"' },
+    tiltDegrees: 45,
+    ends: 'plain',
+    confirmed: false,
+  },
+  holdingMargin: { mm: inches(1 / 4), typed: '1/4' },
+  maxLayers: 4,
+  betweenSizes: 'larger',
+  favouriteForm: 'reverse',
+  cutOrder: 'inside-first',
+  holding: 'tape',
+  factors: {},
+};
+
+/** What the shop asks of a blade beside the cut itself. */
+export const bladePreferences = (shop: Shop): BladePreferences => ({
+  betweenSizes: shop.betweenSizes,
+  favouriteForm: shop.favouriteForm,
+  ends: shop.saw.ends,
+});

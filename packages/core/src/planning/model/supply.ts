@@ -1,0 +1,118 @@
+import type { CutStep, CutTree, Manner } from '../../layout';
+import type { Defect, Machines, MilledStock, StockItem } from '../../wood';
+import type { Plan } from './plan';
+import type { PlannedRod } from './rod';
+import type { PinnedBlank, WoodWishes } from './wishes';
+
+/** Something on the rack and how many of it this run may have. */
+export interface RackEntry {
+  readonly item: StockItem;
+  readonly free: number;
+}
+
+/** A way to a thickness, and the wood and time it takes. */
+export interface MillingOption {
+  readonly item: StockItem;
+  readonly free: number;
+  readonly milled: MilledStock;
+  /** mm of rough thickness that go into a blank: the wood it costs. */
+  readonly woodMm: number;
+  /** For each piece of the needed thickness. */
+  readonly minutesEach: number;
+}
+
+/** One blank to be cut. */
+export interface NeededBlank {
+  readonly stackKey: string;
+  /** Which of the blanks of that stack, from 0. */
+  readonly nth: number;
+  readonly templateId: string;
+  readonly name: string;
+  /** mm. */
+  readonly length: number;
+  readonly width: number;
+  readonly turnable: boolean;
+}
+
+/** All blanks of one wood and thickness. */
+export interface WoodNeeds {
+  readonly woodId: string;
+  readonly nominalMm: number;
+  readonly thicknessMm: number;
+  readonly blanks: readonly NeededBlank[];
+}
+
+/** A board, or a slice resawn from one, with what is cut from it. mm. */
+export interface BoardPlan {
+  readonly itemId: string;
+  /** Which of the alike ones, and which slice of it, from 1. */
+  readonly copy: number;
+  readonly slice: number;
+  readonly way: MilledStock;
+  readonly length: number;
+  readonly width: number;
+  readonly defects: readonly Defect[];
+  readonly tree: CutTree;
+  readonly cuts: readonly CutStep[];
+  /** Places in the blanks of its group. */
+  readonly blanks: readonly number[];
+  /** Those of them that the maker put there. */
+  readonly pinned: readonly number[];
+  /** What is left and worth keeping, mm. */
+  readonly offcuts: readonly {
+    readonly x: number;
+    readonly y: number;
+    readonly length: number;
+    readonly width: number;
+  }[];
+}
+
+/** Board feet of solid wood, square feet of a sheet; and the least width and length it must have, mm. */
+export interface ToBuy {
+  readonly boardFeet: number | null;
+  readonly squareFeet: number;
+  readonly widest: number;
+  readonly longest: number;
+  /** At what such wood on the rack cost, minor units; null where no price is known. */
+  readonly costMinor: number | null;
+}
+
+export interface WoodPlanInput {
+  readonly plan: Plan;
+  readonly rack: readonly RackEntry[];
+  readonly machines: Machines;
+  /** What layouts are chosen by: less wood, or less money where prices are known. */
+  readonly objective: 'wood' | 'money';
+  readonly wishes: WoodWishes;
+  /** Strips to be ripped from boards: see `stripsToRip`. */
+  readonly strips: readonly PlannedRod[];
+}
+
+/** All blanks of one wood and thickness, and where they come from. */
+export interface WoodGroup extends WoodNeeds {
+  readonly kerfMm: number;
+  readonly manner: Manner;
+  readonly boards: readonly BoardPlan[];
+  /** Boards of this thickness on which nothing is laid, one of each item and slice: a blank may be put there. */
+  readonly spare: readonly BoardPlan[];
+  readonly missing: readonly number[];
+  /** Pinned blanks that are no longer needed, or whose board is gone or has no room there. */
+  readonly unpinned: readonly PinnedBlank[];
+  /** Of the boards taken, the share that becomes blanks; and the share that kerfs let no layout pass. */
+  readonly usedShare: number;
+  readonly bestShare: number;
+  /** What to buy, or null. */
+  readonly toBuy: ToBuy | null;
+  /** Other woods on the rack of this thickness with room for what is missing. */
+  readonly substitutes: readonly string[];
+  readonly millingMinutes: number;
+  /** Every way to this thickness from what is on the rack. */
+  readonly milling: readonly MillingOption[];
+}
+
+/** How far the laying is: groups done, and the best of all so far. */
+export interface WoodProgress {
+  readonly done: number;
+  readonly of: number;
+  readonly rounds: number;
+}

@@ -1,0 +1,48 @@
+import type { Length } from '../../units';
+
+/** Other wood for parts that are called for in one: for such as will be painted, as the maker says. */
+export interface Substitute {
+  readonly woodId: string;
+  readonly nominalMm: number;
+  readonly instead: string;
+}
+
+/** A blank that the maker has put in its place on a board. mm. */
+export interface PinnedBlank {
+  readonly stackKey: string;
+  /** Which of the blanks of that stack, from 0. */
+  readonly nth: number;
+  readonly itemId: string;
+  /** Which of the alike ones, and which slice of it, from 1. */
+  readonly copy: number;
+  readonly slice: number;
+  readonly turned: boolean;
+  readonly x: number;
+  readonly y: number;
+}
+
+/** What the maker grants a run so that the wood at hand does. */
+export interface WoodWishes {
+  /** Wood left round a part; null for the shop's own. */
+  readonly margin: Length | null;
+  /** True where layers that parts insist on are left to the plan. */
+  readonly freeLayers: boolean;
+  /** True where two thinner boards may be glued up. */
+  readonly laminate: boolean;
+  /** True where milling for which there is no machine is done by hand. */
+  readonly byHand: boolean;
+  /** True where a jigsaw may cut blanks out wherever they lie. */
+  readonly freeForm: boolean;
+  readonly substitutes: readonly Substitute[];
+  readonly pins: readonly PinnedBlank[];
+}
+
+export const NO_WISHES: WoodWishes = {
+  margin: null,
+  freeLayers: false,
+  laminate: false,
+  byHand: false,
+  freeForm: false,
+  substitutes: [],
+  pins: [],
+};

@@ -1,0 +1,190 @@
+import {
+  type BoardsLayout,
+  type LaidBoard,
+  type LaidPiece,
+  layingOnBoards,
+  type Manner,
+  mayPin,
+  type Pin,
+  ripsFirst,
+  type Search,
+  verifyCuts,
+} from '../../layout';
+import { fromNm, sumMm, toNm } from '../../units';
+import type { BoardPlan, WoodGroup, WoodNeeds, WoodPlanInput, WoodProgress } from '../model/supply';
+import type { PinnedBlank } from '../model/wishes';
+import { boardPlan, spareBoards } from './board-plan';
+import { substitutesFor, toBuy } from './lacking';
+import { woodNeeds } from './needs';
+import { laidBoard, millingOptions, type Source, sourcesFor, worthBy } from './sources';
+
+/** Where no machine says its kerf, mm: a usual hand-held saw. */
+const KERF_BY_HAND = 2;
+/** Steps of the search for each group. */
+const STEPS_PER_GROUP = 20_000;
+
+/** Lays a plan's blanks to the end of the search: see {@link layingWood}. */
+export function planWood(
+  input: WoodPlanInput,
+  searchFor: (group: number, steps: number) => Search,
+  steps = STEPS_PER_GROUP,
+): WoodGroup[] {
+  const laying = layingWood(input, searchFor, () => false, steps);
+  for (;;) {
+    const { done, value } = laying.next();
+    if (done) return value;
+  }
+}
+
+/**
+ * Lays the blanks that a plan still needs on what is on the rack, wood by wood. Boards of the very thickness come first,
+ * then thicker ones planed or resawn. Yields after each round of the search; once `isStopped` says so, each group keeps
+ * the best it has. Pure; throws where a layout breaks a rule, which its checker is asked each time.
+ */
+export function* layingWood(
+  input: WoodPlanInput,
+  searchFor: (group: number, steps: number) => Search,
+  isStopped: () => boolean,
+  steps = STEPS_PER_GROUP,
+): Generator<WoodProgress, WoodGroup[]> {
+  const all = woodNeeds(input.plan, input.strips);
+  const groups: WoodGroup[] = [];
+  let rounds = 0;
+  for (const needs of all) {
+    const group = groupBefore(needs, input);
+    const laying = layingOnBoards(
+      group.pieces,
+      group.boards,
+      group.kerf,
+      searchFor(groups.length, steps),
+      group.manner,
+    );
+    let next = laying.next();
+    while (!next.done && !isStopped()) {
+      rounds++;
+      yield { done: groups.length, of: all.length, rounds };
+      next = laying.next();
+    }
+    groups.push(groupAfter(group, next.value, input));
+  }
+  return groups;
+}
+
+/** A group on its way: its blanks as pieces, and the boards they may go on. */
+interface OpenGroup {
+  readonly needs: WoodNeeds;
+  readonly sources: readonly Source[];
+  readonly pieces: readonly LaidPiece[];
+  readonly boards: readonly LaidBoard[];
+  readonly kerf: number;
+  readonly manner: Manner;
+  readonly unpinned: readonly PinnedBlank[];
+}
+
+function groupBefore(needs: WoodNeeds, { rack, machines, objective, wishes }: WoodPlanInput): OpenGroup {
+  const { rip, crosscut, jigsaw } = machines;
+  const free = wishes.freeForm ? jigsaw : null;
+  const kerf = toNm(free?.kerfMm ?? Math.max(rip?.kerfMm ?? KERF_BY_HAND, crosscut?.kerfMm ?? KERF_BY_HAND));
+  const manner = free ? 'free-form' : 'edge-to-edge';
+  const widest = needs.blanks.reduce(
+    (most, { length, width, turnable }) => Math.max(most, turnable ? Math.min(length, width) : width),
+    0,
+  );
+  const sources = sourcesFor(needs.woodId, needs.thicknessMm, widest, rack, machines, wishes);
+  const pieces = needs.blanks.map(({ length, width, turnable }): LaidPiece => ({
+    length: toNm(length),
+    width: toNm(width),
+    turnable,
+  }));
+  const worth = worthBy(objective, sources);
+  const boards = sources.map((source) => laidBoard(source, worth));
+  const unpinned: PinnedBlank[] = [];
+  for (const pin of wishes.pins) {
+    if (!needs.blanks.some(({ stackKey }) => stackKey === pin.stackKey)) continue;
+    const board = sources.findIndex((source) => isAt(source, pin));
+    const before = boards[board];
+    const piece = needs.blanks.findIndex(({ stackKey, nth }) => stackKey === pin.stackKey && nth === pin.nth);
+    const put = before && pieces[piece] ? pinOn(before, pieces[piece], piece, pin, kerf, manner) : null;
+    if (put) boards[board] = put;
+    else unpinned.push(pin);
+  }
+  return { needs, sources, pieces, boards, kerf, manner, unpinned };
+}
+
+const isAt = ({ item, copy, slice }: Source, pin: PinnedBlank): boolean =>
+  item.id === pin.itemId && copy === pin.copy && slice === pin.slice;
+
+/** The board with one pin more, or null where it cannot be cut so. */
+function pinOn(
+  board: LaidBoard,
+  piece: LaidPiece,
+  place: number,
+  pin: PinnedBlank,
+  kerf: number,
+  manner: Manner,
+): LaidBoard | null {
+  const turned = pin.turned && piece.turnable;
+  const own: Pin = {
+    piece: place,
+    turned,
+    x: toNm(pin.x),
+    y: toNm(pin.y),
+    length: turned ? piece.width : piece.length,
+    width: turned ? piece.length : piece.width,
+  };
+  const pins = [...board.pins, own];
+  return mayPin(board, board.flaws, pins, kerf, manner) ? { ...board, pins } : null;
+}
+
+function groupAfter(
+  { needs, sources, pieces, boards, kerf, manner, unpinned }: OpenGroup,
+  layout: BoardsLayout,
+  { rack, machines }: WoodPlanInput,
+): WoodGroup {
+  const { blanks, woodId, thicknessMm } = needs;
+  const used = layout.used.map(({ board, tree: laidTree, pieces: laid }): BoardPlan => {
+    const source = sources[board];
+    const size = boards[board];
+    if (!source || !size) throw new Error('a layout uses a board that was not given');
+    const tree = ripsFirst(laidTree);
+    const wrong = verifyCuts(tree, size, pieces, kerf, size.flaws);
+    if (wrong.length > 0) throw new Error(`a layout breaks the rules: ${wrong.join('; ')}`);
+    return boardPlan(source, tree, laid, size.pins);
+  });
+  const { missing } = layout;
+  const area = (of: readonly number[]): number =>
+    sumMm(of.map((i) => (blanks[i]?.length ?? 0) * (blanks[i]?.width ?? 0)));
+  const taken = sumMm(used.map(({ length, width }) => length * width));
+  const laid = used.flatMap((board) => board.blanks);
+  const withKerf =
+    laid.reduce((sum, i) => sum + ((pieces[i]?.length ?? 0) + kerf) * ((pieces[i]?.width ?? 0) + kerf), 0) / 1e12;
+  const isLacking = missing.length > 0;
+  return {
+    ...needs,
+    kerfMm: fromNm(kerf),
+    manner,
+    boards: used,
+    spare: spareBoards(sources, new Set(layout.used.map(({ board }) => board))),
+    missing,
+    unpinned,
+    usedShare: taken === 0 ? 0 : area(laid) / taken,
+    bestShare: withKerf === 0 ? 0 : area(laid) / Math.min(taken, withKerf),
+    toBuy: isLacking
+      ? toBuy(
+          woodId,
+          thicknessMm,
+          missing.flatMap((i) => blanks[i] ?? []),
+          rack,
+        )
+      : null,
+    substitutes: isLacking ? substitutesFor(woodId, thicknessMm, area(missing), rack) : [],
+    millingMinutes: millingMinutes(used),
+    milling: millingOptions(woodId, thicknessMm, rack, machines),
+  };
+}
+
+/** Each board is milled once, however many slices of it are used. */
+function millingMinutes(boards: readonly BoardPlan[]): number {
+  const milled = new Map(boards.map(({ itemId, copy, way }) => [`${itemId} ${String(copy)}`, way.minutes]));
+  return [...milled.values()].reduce((sum, minutes) => sum + minutes, 0);
+}

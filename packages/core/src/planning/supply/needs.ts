@@ -1,0 +1,32 @@
+import { toNm } from '../../units';
+import { blanksOf } from '../blanks';
+import { gangName } from '../gangs';
+import type { Plan } from '../model/plan';
+import type { PlannedRod } from '../model/rod';
+import type { NeededBlank, WoodNeeds } from '../model/supply';
+
+/** Blanks of passes still to saw, one for each layer, and strips to be ripped, by wood and thickness. */
+export function woodNeeds(plan: Plan, strips: readonly PlannedRod[]): WoodNeeds[] {
+  const groups = new Map<string, WoodNeeds & { readonly blanks: NeededBlank[] }>();
+  const add = (of: Omit<WoodNeeds, 'blanks'>, blank: Omit<NeededBlank, 'nth'>, count: number, first = 0): void => {
+    if (count === 0) return;
+    const own = `${of.woodId} ${String(toNm(of.thicknessMm))}`;
+    const group = groups.get(own) ?? { ...of, blanks: [] };
+    for (let nth = first; nth < first + count; nth++) group.blanks.push({ ...blank, nth });
+    groups.set(own, group);
+  };
+  for (const stack of plan.stacks) {
+    const { templateId, wood, nominalMm, thicknessMm, grain } = stack.gang;
+    const own = { stackKey: stack.key, templateId, name: gangName(stack.gang), turnable: grain === 'any' };
+    let first = 0;
+    for (const { length, width, count } of blanksOf(stack)) {
+      add({ woodId: wood.id, nominalMm, thicknessMm }, { ...own, length, width }, count, first);
+      first += count;
+    }
+  }
+  for (const { rodId, templateId, name, woodId, thicknessMm, widthMm, lengthMm: length, count } of strips) {
+    const strip = { stackKey: rodId, templateId, name, length, width: widthMm ?? thicknessMm, turnable: false };
+    add({ woodId, nominalMm: thicknessMm, thicknessMm }, strip, count);
+  }
+  return [...groups.values()];
+}

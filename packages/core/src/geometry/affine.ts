@@ -1,5 +1,6 @@
 import { eachSegment, mapPath, pointOnArc, type ArcSegment, type CubicSegment, type Path, type Segment } from './path';
 import { distance, type Point } from './point';
+import { SAME_SHARE } from '../units';
 
 /** x' = a x + c y + e, y' = b x + d y + f. */
 export interface Affine {
@@ -46,14 +47,11 @@ export const moved = ({ a, b, c, d, e, f }: Affine, { x, y }: Point): Point => (
   y: b * x + d * y + f,
 });
 
-/** Figures of a matrix that differ by less than this share keep shapes: what products of sines leave in the last digits. */
-const SAME_SHAPE = 1e-9;
-
 /** The path moved. Arcs stay exact where the move keeps shapes, and become cubics where it stretches or slants them. */
 export function movePath(path: Path, by: Affine): Path {
   const { a, b, c, d } = by;
   const size = Math.hypot(a, b, c, d);
-  const near = (p: number, q: number): boolean => Math.abs(p - q) <= SAME_SHAPE * size;
+  const near = (p: number, q: number): boolean => Math.abs(p - q) <= SAME_SHARE * size;
   const kept = (near(a, d) && near(b, -c)) || (near(a, -d) && near(b, c));
   return mapPath(kept ? path : arcsAsCubics(path), (point) => moved(by, point), a * d - b * c < 0);
 }
@@ -72,7 +70,7 @@ export function arcsAsCubics(path: Path): Path {
 const CUBIC_SPAN = Math.PI / 4;
 
 export function arcCubics(from: Point, arc: ArcSegment): CubicSegment[] {
-  const steps = Math.max(1, Math.ceil(Math.abs(arc.sweep) / CUBIC_SPAN - SAME_SHAPE));
+  const steps = Math.max(1, Math.ceil(Math.abs(arc.sweep) / CUBIC_SPAN - SAME_SHARE));
   const reach = (4 / 3) * Math.tan(arc.sweep / steps / 4);
   const { center } = arc;
   const cubics: CubicSegment[] = [];

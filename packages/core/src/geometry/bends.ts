@@ -1,5 +1,6 @@
 import { eachSegment, pointOnCubic, type ArcSegment, type CubicSegment, type Path, type Segment } from './path';
 import { distance, turnBetween, type Point } from './point';
+import { SAME_POINT, STRAIGHT } from '../units';
 
 /** A change of direction of this much or more at one place is a corner; less is a step of a curve drawn in short lines. */
 export const CORNER_ANGLE = Math.PI / 6;
@@ -9,9 +10,6 @@ const CORNER_RADIUS = 0.5;
 
 /** Points of a drawing closer than this are one place: steps this short say nothing of a curve, mm. */
 const SPECK = 0.05;
-
-/** A thousandth of the nanometre grid: points nearer than this are one, mm. */
-const SAME_PLACE = 1e-9;
 
 export interface Corner {
   readonly at: Point;
@@ -63,7 +61,7 @@ export function bendsOf(path: Path): Bends {
     if (before) {
       const turn = turnBetween(before.leave, stretch.enter);
       if (Math.abs(turn) >= CORNER_ANGLE) corners.push({ at: stretch.from, turn, enter: before.leave });
-      else if (before.isLine && stretch.isLine && Math.abs(turn) > 1e-6) {
+      else if (before.isLine && stretch.isLine && Math.abs(turn) > STRAIGHT) {
         const radius = Math.min(before.length, stretch.length) / (2 * Math.tan(Math.abs(turn) / 2));
         if (radius >= CORNER_RADIUS) curve(radius, stretch.from);
       }
@@ -107,8 +105,8 @@ const minus = (a: Point, b: Point): Point => ({ x: a.x - b.x, y: a.y - b.y });
 
 /** From a point towards the first of three others that is not the same place. */
 function towards(from: Point, a: Point, b: Point, c: Point): Point {
-  if (distance(from, a) > SAME_PLACE) return minus(a, from);
-  return distance(from, b) > SAME_PLACE ? minus(b, from) : minus(c, from);
+  if (distance(from, a) > SAME_POINT) return minus(a, from);
+  return distance(from, b) > SAME_POINT ? minus(b, from) : minus(c, from);
 }
 
 function curvesOf(from: Point, segment: ArcSegment | CubicSegment): { radius: number; at: Point }[] {
@@ -130,7 +128,7 @@ function cubicRadius(p0: Point, { c1, c2, to }: CubicSegment, t: number): number
   const [dx, dy] = [first('x'), first('y')];
   const cross = Math.abs(dx * second('y') - dy * second('x'));
   const speed = Math.hypot(dx, dy);
-  return speed < 1e-9 || cross < 1e-12 ? Infinity : speed ** 3 / cross;
+  return speed < SAME_POINT || cross < STRAIGHT * SAME_POINT ? Infinity : speed ** 3 / cross;
 }
 
 /** The turn of a curve so small and tight that it is a corner to the blade, or null. */

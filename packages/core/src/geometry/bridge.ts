@@ -2,6 +2,7 @@ import polylabel from 'polylabel';
 import { shoelace } from './nest';
 import { boxAround, distance, type Point } from './point';
 import { indexSegments, type SegmentIndex } from './segment-index';
+import { SAME_POINT, SAME_SHARE } from '../units';
 
 export interface Bridge {
   /** Clear width of the wood between the two points, mm. */
@@ -118,19 +119,16 @@ function facesAway(field: Field, i: number, v: Point, q: Point): boolean {
   const p = before[i] ?? 0;
   const [dx, dy] = [q.x - v.x, q.y - v.y];
   const along = (x: number, y: number): number => (x - v.x) * dx + (y - v.y) * dy;
-  const slack = SAME * distance(v, q) ** 2;
+  const slack = SAME_SHARE * distance(v, q) ** 2;
   return along(index.ax[p] ?? 0, index.ay[p] ?? 0) <= slack && along(index.bx[i] ?? 0, index.by[i] ?? 0) <= slack;
 }
-
-/** Figures this near, as a share, are the same: parallel sides must count as parallel. */
-const SAME = 1e-9;
 
 /** True where no line enters the circle over the way from v to q. */
 function isClear(index: SegmentIndex, v: Point, q: Point): boolean {
   const middle = { x: (v.x + q.x) / 2, y: (v.y + q.y) / 2 };
   const radius = distance(v, q) / 2;
   const nearest = index.nearest(middle, radius);
-  return nearest === null || nearest.distance >= radius * (1 - SAME) - 1e-9;
+  return nearest === null || nearest.distance >= radius * (1 - SAME_SHARE) - SAME_POINT;
 }
 
 /** A tip ends in a circle of the width of its pass; only what holds a larger one, by this share, is split off. */

@@ -1,5 +1,6 @@
 import { indexSegments, type IndexedLine, type SegmentIndex } from './segment-index';
 import type { Point } from './point';
+import { SAME_SHARE } from '../units';
 
 export interface Crossing {
   readonly at: Point;
@@ -52,7 +53,7 @@ function armsAlternate(at: Point, one: readonly [Point, Point], other: readonly 
   const base = angle(one[0]);
   const from = (p: Point): number => (((angle(p) - base) % full) + full) % full;
   const [end, a, b] = [from(one[1]), from(other[0]), from(other[1])];
-  const clear = [a, b].every((arm) => arm > 1e-9 && arm < full - 1e-9 && Math.abs(arm - end) > 1e-9);
+  const clear = [a, b].every((arm) => arm > SAME_SHARE && arm < full - SAME_SHARE && Math.abs(arm - end) > SAME_SHARE);
   return clear && a < end !== b < end;
 }
 

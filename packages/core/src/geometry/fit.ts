@@ -2,6 +2,7 @@ import { moved, turn } from './affine';
 import { shoelace } from './nest';
 import { distance, type Point } from './point';
 import { indexSegments, type SegmentIndex } from './segment-index';
+import { SAME_SHARE, STRAIGHT } from '../units';
 
 /** A way to lay one shape on another: about its centre of area, turned by `angle` (after being turned over, if so). */
 export interface Fitting {
@@ -154,9 +155,9 @@ function refined(piece: Shape, opening: Shape, angle: number, reach: number): nu
     }
     const more = Math.atan2(cross, dot);
     exact += more;
-    if (Math.abs(more) < 1e-9) break;
+    if (Math.abs(more) < SAME_SHARE) break;
   }
-  return ((exact % full) + full) % full < full - 1e-6 ? ((exact % full) + full) % full : 0;
+  return ((exact % full) + full) % full < full - STRAIGHT ? ((exact % full) + full) % full : 0;
 }
 
 function fits(piece: Shape, opening: Shape, angle: number, tolerance: number): boolean {

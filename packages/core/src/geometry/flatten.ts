@@ -1,9 +1,7 @@
 import { requireAbove } from '../result';
 import { eachSegment, pointOnArc, pointOnCubic, type ArcSegment, type CubicSegment, type Path } from './path';
 import { distance, type Point } from './point';
-
-/** How far a flattened line may stand off the true curve, mm: a third of the thinnest pencil line. */
-export const FLATTENING_TOLERANCE = 0.02;
+import { FLATTENING_TOLERANCE, SAME_POINT } from '../units';
 
 /**
  * The path as points, none further than `tolerance` mm from the curve. A closed path does not repeat its first point.
@@ -28,7 +26,7 @@ export function flatten(path: Path, tolerance: number = FLATTENING_TOLERANCE): P
     }
   });
   const last = points[points.length - 1];
-  if (path.closed && points.length > 1 && last && distance(last, path.start) < 1e-9) points.pop();
+  if (path.closed && points.length > 1 && last && distance(last, path.start) < SAME_POINT) points.pop();
   return points;
 }
 

@@ -23,7 +23,7 @@ export { crossingsOf } from './crossings';
 export type { Crossing } from './crossings';
 export { centroid, fittingsOf } from './fit';
 export type { Fitting, Fittings } from './fit';
-export { flatten, FLATTENING_TOLERANCE } from './flatten';
+export { flatten } from './flatten';
 export { pathBox, pathLength, signedArea } from './measure';
 export { isInside, nestRings, ringOf, shoelace } from './nest';
 export type { NestedRing, Ring } from './nest';

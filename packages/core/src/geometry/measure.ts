@@ -1,6 +1,7 @@
-import { FLATTENING_TOLERANCE, flatten } from './flatten';
+import { flatten } from './flatten';
 import { eachSegment, pointOnArc, pointOnCubic, type ArcSegment, type CubicSegment, type Path } from './path';
 import { boxAround, distance, type Box, type Point } from './point';
+import { FLATTENING_TOLERANCE } from '../units';
 
 /** Length of the line, mm: exact for lines and arcs, flattened for cubics (short by under one part in ten thousand). */
 export function pathLength(path: Path): number {
@@ -56,6 +57,9 @@ export function pathBox(path: Path): Box {
   return boxAround(points);
 }
 
+/** A coefficient below this is what rounding leaves of none, mm: dividing by it would send roots anywhere. */
+const VANISHING = 1e-12;
+
 /** Where the derivative of x or y of a cubic is zero. */
 function cubicExtremes(from: Point, cubic: CubicSegment): Point[] {
   const roots = (['x', 'y'] as const).flatMap((axis) => {
@@ -63,7 +67,7 @@ function cubicExtremes(from: Point, cubic: CubicSegment): Point[] {
     const a = -p0 + 3 * p1 - 3 * p2 + p3;
     const b = 2 * (p0 - 2 * p1 + p2);
     const c = p1 - p0;
-    if (Math.abs(a) < 1e-12) return Math.abs(b) < 1e-12 ? [] : [-c / b];
+    if (Math.abs(a) < VANISHING) return Math.abs(b) < VANISHING ? [] : [-c / b];
     const root = Math.sqrt(b * b - 4 * a * c);
     return Number.isNaN(root) ? [] : [(-b + root) / (2 * a), (-b - root) / (2 * a)];
   });

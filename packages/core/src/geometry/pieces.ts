@@ -2,6 +2,7 @@ import { boxOfPiece, meetingOf } from './crossings';
 import { isInside, shoelace } from './nest';
 import { boxGrown, distance, type Point } from './point';
 import { indexSegments, nearestOnPiece, type IndexedLine, type SegmentIndex } from './segment-index';
+import { SAME_POINT } from '../units';
 
 /** One piece of a part that lines cut apart. */
 export interface Piece {
@@ -193,7 +194,7 @@ export function pointIn(ring: readonly Point[], holes: readonly (readonly Point[
   for (let k = 0; k < heights.length - 1; k++) {
     const n = (Math.floor(heights.length / 2) + k) % (heights.length - 1);
     const [low, high] = [heights[n] ?? 0, heights[n + 1] ?? 0];
-    if (high - low < 1e-9) continue;
+    if (high - low < SAME_POINT) continue;
     const found = widestOnLevel((low + high) / 2, [ring, ...holes]);
     if (found) return found;
   }

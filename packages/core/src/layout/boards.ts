@@ -122,7 +122,7 @@ const isWorse = (a: BoardsLayout, b: BoardsLayout): boolean =>
 /** What is not worse is taken, and now and then what is a little worse, so that the search can leave a dead end. */
 function isTaken(next: BoardsLayout, current: BoardsLayout, random: () => number): boolean {
   if (next.missing.length !== current.missing.length) return next.missing.length < current.missing.length;
-  return next.leaning < current.leaning * (1 - SLACK * Math.log(random() + 1e-9));
+  return next.leaning < current.leaning * (1 - SLACK * Math.log(1 - random()));
 }
 
 function layoutOf({ boards, pieces }: State, used: readonly UsedBoard[]): BoardsLayout {

@@ -52,7 +52,7 @@ export function layInSections(
     }
     const [kept, removed] = parted(current.all, search.random);
     const room = removed.reduce((sum, { block }) => sum + block.length, 0);
-    const most = room - SLACK * bound * Math.log(search.random() + 1e-9);
+    const most = room - SLACK * bound * Math.log(1 - search.random());
     const laid = builder.build(
       removed.flatMap(({ block }) => piecesOf(block)),
       TRIES,

@@ -10,7 +10,7 @@ import {
   type Point,
 } from '../geometry';
 import { err, ok, requireAbove, type Result } from '../result';
-import { snapMm } from '../units';
+import { snapMm, STRAIGHT } from '../units';
 import type { Grain } from '../wood';
 import { cleanLines } from './clean/clean';
 import { lineOf, type DrawingFault, type Line } from './clean/line';
@@ -142,7 +142,7 @@ export function turnGrain(grain: Grain | null, shape: DrawingSteps['shape']): Gr
   return quarters % 2 === 0 ? grain : grain === 'along-x' ? 'along-y' : 'along-x';
 }
 
-const isOddQuarter = (angle: number): boolean => Math.abs(Math.abs(Math.sin(angle)) - 1) < 1e-6;
+const isOddQuarter = (angle: number): boolean => Math.abs(Math.abs(Math.sin(angle)) - 1) < STRAIGHT;
 
 function datumOf(lines: readonly Line[], { datum }: DrawingSteps): Drawing['datum'] {
   const line = datum && lines.find(({ id }) => id === datum.line);

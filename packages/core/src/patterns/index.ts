@@ -20,7 +20,6 @@ export {
   FRAGILE_WIDTH,
   likeParts,
   pierceHolesFor,
-  SAME_OUTLINE,
   shapesOf,
   TIP_DEPTH,
   understandPart,

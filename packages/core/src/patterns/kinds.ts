@@ -9,7 +9,7 @@ import {
   type NestedRing,
   type SegmentIndex,
 } from '../geometry';
-import { inches } from '../units';
+import { inches, TOUCHING } from '../units';
 import type { Line } from './clean/line';
 import type { DrawingSteps, LineKind } from './steps';
 
@@ -61,10 +61,11 @@ export function bitFor({ path, box }: Pick<Line, 'path' | 'box'>): number | null
   if (!path.closed || first?.kind !== 'arc') return null;
   const isCircle = path.segments.every(
     (segment) =>
-      segment.kind === 'arc' && Math.hypot(segment.center.x - first.center.x, segment.center.y - first.center.y) < 1e-3,
+      segment.kind === 'arc' &&
+      Math.hypot(segment.center.x - first.center.x, segment.center.y - first.center.y) < TOUCHING,
   );
   const across = boxWidth(box);
-  if (!isCircle || Math.abs(across - boxHeight(box)) > 1e-3) return null;
+  if (!isCircle || Math.abs(across - boxHeight(box)) > TOUCHING) return null;
   return BITS.find((bit) => Math.abs(bit - across) <= BIT_TOLERANCE) ?? null;
 }
 

@@ -2,7 +2,7 @@ import { type Box, boxUnion, pathBox } from '../geometry';
 import { measureCut } from '../patterns';
 import { cutsOf } from '../products';
 import { err, ok, type Result } from '../result';
-import { toNm } from '../units';
+import { toNm, TOUCHING } from '../units';
 import { woodById } from '../wood';
 import type { CountedPart } from './count';
 import { shortKey } from './key';
@@ -70,12 +70,9 @@ function gangOf(group: readonly CountedPart[], measured: readonly MeasuredThickn
   });
 }
 
-/** A datum edge within this of a side of the box lies on it, mm. */
-const ON_SIDE = 1e-3;
-
 function flushSides(group: readonly CountedPart[], { minX, minY, maxX, maxY }: Box): Gang['flush'] {
   const on = (a: number, b: number, sides: readonly number[]): boolean =>
-    sides.some((side) => Math.abs(a - side) < ON_SIDE && Math.abs(b - side) < ON_SIDE);
+    sides.some((side) => Math.abs(a - side) < TOUCHING && Math.abs(b - side) < TOUCHING);
   const datums = group.flatMap(({ part }) => part.datum ?? []);
   return {
     across: datums.some(({ from, to }) => on(from.x, to.x, [minX, maxX])) ? 1 : 0,

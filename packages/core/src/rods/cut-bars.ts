@@ -46,7 +46,7 @@ interface Task {
   readonly penalty: number;
 }
 
-/** No two costs that differ are nearer than this. */
+/** No two costs that differ are nearer than this: a linear solver answers 54.9999999 for 55. */
 const NEAR = 1e-6;
 /** More ways to fill a bar than these are not handed to the solver at once. */
 const MOST_COLUMNS = 20_000;

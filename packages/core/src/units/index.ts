@@ -1,3 +1,4 @@
+export { parseDecimal } from './decimal';
 export {
   compareMm,
   formatLength,
@@ -14,5 +15,14 @@ export {
   typedUnit,
 } from './length';
 export type { InchFraction, Length, LengthFault, LengthUnit } from './length';
+export {
+  FLATTENING_TOLERANCE,
+  SAME_OUTLINE,
+  SAME_POINT,
+  SAME_SHARE,
+  SAME_THICKNESS,
+  STRAIGHT,
+  TOUCHING,
+} from './tolerances';
 export { formatMinutes } from './minutes';
 export { formatMoney, minorDigits } from './money';

@@ -1,4 +1,5 @@
 import { err, ok, type Fault, type Result } from '../result';
+import { isTwoWays } from './decimal';
 
 export const MM_PER_INCH = 25.4;
 const NM_PER_MM = 1_000_000;
@@ -40,27 +41,27 @@ export function howManyFit(whole: number, each: number): number {
   return Math.max(0, Math.floor(toNm(whole) / eachNm));
 }
 
-const VULGAR: Readonly<Record<string, string>> = {
-  '½': '1/2',
-  '⅓': '1/3',
-  '⅔': '2/3',
-  '¼': '1/4',
-  '¾': '3/4',
-  '⅛': '1/8',
-  '⅜': '3/8',
-  '⅝': '5/8',
-  '⅞': '7/8',
-};
+const VULGAR: ReadonlyMap<string, string> = new Map([
+  ['½', '1/2'],
+  ['⅓', '1/3'],
+  ['⅔', '2/3'],
+  ['¼', '1/4'],
+  ['¾', '3/4'],
+  ['⅛', '1/8'],
+  ['⅜', '3/8'],
+  ['⅝', '5/8'],
+  ['⅞', '7/8'],
+]);
 
-const UNIT_NAMES: Readonly<Record<string, number>> = {
-  '"': MM_PER_INCH,
-  '″': MM_PER_INCH,
-  in: MM_PER_INCH,
-  inch: MM_PER_INCH,
-  inches: MM_PER_INCH,
-  mm: 1,
-  cm: 10,
-};
+const UNIT_NAMES: ReadonlyMap<string, number> = new Map([
+  ['"', MM_PER_INCH],
+  ['″', MM_PER_INCH],
+  ['in', MM_PER_INCH],
+  ['inch', MM_PER_INCH],
+  ['inches', MM_PER_INCH],
+  ['mm', 1],
+  ['cm', 10],
+]);
 
 /** A sane end of the scale for anything in a small shop: 100 m. */
 const LONGEST_MM = 100_000;
@@ -68,19 +69,31 @@ const LONGEST_MM = 100_000;
 const PATTERN =
   /^(?<whole>\d+(?:[.,]\d*)?|[.,]\d+)?(?:(?:^|[\s-]+)(?<num>\d+)\/(?<den>\d+))?\s*(?<unit>"|″|inches|inch|in|mm|cm)?$/;
 
+const ambiguous = (text: string, figure: string): Result<never, LengthFault> =>
+  err({
+    kind: 'length-unreadable',
+    message: `"${figure}" can be read in two ways.`,
+    where: text,
+    hint: `Type ${figure.replace(',', '')} or ${figure.replace(',', '.')}.`,
+  });
+
 const asFault = (kind: LengthFault['kind'], text: string, message: string): Result<never, LengthFault> =>
   err({ kind, message, where: text, hint: 'Type a length such as 3/4, 1 3/8", 1-3/8, 19 mm or 1.375.' });
 
 /**
  * Reads a length as makers type it: `3/4`, `1 3/8"`, `1-3/8`, `19 mm`, `1.375`, `2 ½ in`.
  * A fraction without a unit is inches; a decimal or whole number without one takes `bareUnit`.
- * The text is kept beside the value. Errors: empty, unreadable, zero or negative, above 100 m.
+ * The text is kept beside the value. A comma is a decimal one, but before three figures it is refused (`1,200`), and so is
+ * a fraction behind a decimal (`1.5 1/2`). Errors: empty, unreadable, zero or negative, above 100 m.
  */
 export function parseLength(text: string, bareUnit: LengthUnit): Result<Length, LengthFault> {
   const typed = text.trim();
   if (typed === '') return asFault('length-empty', text, 'A length is needed here.');
   const plain = [...typed]
-    .map((letter) => (VULGAR[letter] ? ` ${VULGAR[letter]}` : letter))
+    .map((letter) => {
+      const fraction = VULGAR.get(letter);
+      return fraction === undefined ? letter : ` ${fraction}`;
+    })
     .join('')
     .replace(/\u2044/g, '/')
     .replace(/\s*\/\s*/g, '/')
@@ -92,11 +105,14 @@ export function parseLength(text: string, bareUnit: LengthUnit): Result<Length, 
     return asFault('length-unreadable', text, `"${typed}" is not a length.`);
   }
   const { whole, num, den, unit } = groups;
+  if (whole !== undefined && isTwoWays(whole)) return ambiguous(text, whole);
+  if (num !== undefined && whole !== undefined && /[.,]/.test(whole))
+    return asFault('length-unreadable', text, `"${typed}" has a decimal and a fraction.`);
   if (den !== undefined && Number(den) === 0) {
     return asFault('length-unreadable', text, `"${typed}" divides by zero.`);
   }
   const isFraction = num !== undefined;
-  const perUnit = unit ? (UNIT_NAMES[unit] ?? 1) : isFraction || bareUnit === 'in' ? MM_PER_INCH : 1;
+  const perUnit = unit ? (UNIT_NAMES.get(unit) ?? 1) : isFraction || bareUnit === 'in' ? MM_PER_INCH : 1;
   const fraction = isFraction ? Number(num) / Number(den) : 0;
   const mm = snapMm((Number((whole ?? '0').replace(',', '.')) + fraction) * perUnit);
   if (mm <= 0 || unsigned !== plain) {
@@ -155,6 +171,6 @@ const RULE_STEP: Readonly<Record<LengthUnit, number>> = { in: inches(1 / 16), mm
 
 /** The least size that can be set on a rule and is no smaller, mm. */
 export function onRule(size: number, unit: LengthUnit): number {
-  const step = RULE_STEP[unit];
-  return snapMm(Math.ceil(snapMm(size) / step - 1e-6) * step);
+  const step = toNm(RULE_STEP[unit]);
+  return fromNm(Math.ceil(toNm(size) / step) * step);
 }

@@ -9,6 +9,7 @@ import {
   inches,
   inchFraction,
   onRule,
+  parseDecimal,
   parseLength,
   sumMm,
   typedUnit,
@@ -27,7 +28,6 @@ describe('reading a length', () => {
     ['1-3/8', 34.925],
     ['19 mm', 19],
     ['1.375', 34.925],
-    ['1,375', 34.925],
     ['13/16', 20.6375],
     ['2 ½ in', 63.5],
     ['2½', 63.5],
@@ -38,6 +38,16 @@ describe('reading a length', () => {
     ['4"', 101.6],
   ])('%s in a shop that works in inches is %d mm', (text, mm) => {
     expect(read(text)).toBe(mm);
+  });
+
+  test('a comma is a decimal one where it cannot part thousands', () => {
+    expect(read('1,5 mm')).toBe(1.5);
+    expect(read('0,125', 'in')).toBe(3.175);
+    expect(read('1200,5 mm')).toBe(1200.5);
+  });
+
+  test('a figure that can be read in two ways says both', () => {
+    expect(parseLength('1,200 mm', 'mm')).toMatchObject({ error: { hint: 'Type 1200 or 1.200.' } });
   });
 
   test('a bare number takes the unit of the shop, a bare fraction is always inches', () => {
@@ -53,6 +63,16 @@ describe('reading a length', () => {
     ['1 2 3', 'length-unreadable'],
     ['NaN', 'length-unreadable'],
     ['13/8 3', 'length-unreadable'],
+    ['1,200 mm', 'length-unreadable'],
+    ['1,200', 'length-unreadable'],
+    ['1,375', 'length-unreadable'],
+    ['12,500"', 'length-unreadable'],
+    ['1,200,000 mm', 'length-unreadable'],
+    ['1.5 1/2', 'length-unreadable'],
+    ['1,5 1/2', 'length-unreadable'],
+    ['1. 1/2', 'length-unreadable'],
+    ['3 toString', 'length-unreadable'],
+    ['constructor', 'length-unreadable'],
     ['0', 'length-not-positive'],
     ['-3/4', 'length-not-positive'],
     ['1e9', 'length-unreadable'],
@@ -142,5 +162,26 @@ describe('a size that can be set on a rule', () => {
         expect(more).toBeLessThan(unit === 'in' ? 25.4 / 16 : 1);
       }),
     );
+  });
+});
+
+describe('reading a plain number', () => {
+  test.each([
+    ['2.5', 2.5],
+    [' 2,5 ', 2.5],
+    [',5', 0.5],
+    ['12.', 12],
+    ['0,125', 0.125],
+    ['1,200', null],
+    ['1e3', null],
+    ['0x10', null],
+    ['', null],
+    ['.', null],
+    ['-1,5', -1.5],
+    ['-1,200', null],
+    ['--1', null],
+    ['1.5.2', null],
+  ])('%p is %p', (text, value) => {
+    expect(parseDecimal(text)).toBe(value);
   });
 });

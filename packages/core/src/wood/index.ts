@@ -1,11 +1,11 @@
 export { HARD_ABOVE_N, hardnessClass, NEWTONS_PER_POUND_FORCE, SOFT_BELOW_N, woodById, WOODS } from './woods';
 export type { Grain, HardnessClass, Wood, WoodGrain, WoodSource } from './woods';
-export { layersFrom, SAME_THICKNESS, slicesFrom, TYPICAL_MACHINES, waysFrom } from './milling';
+export { layersFrom, slicesFrom, TYPICAL_MACHINES, waysFrom } from './milling';
 export type { Machines, MilledStock, MillingWay } from './milling';
 export { averagePrice, faceOf, lengthOf, volumeOf } from './prices';
 export { parseStock, woodNamed } from './parse-stock';
 export type { StockFault, TypedStock } from './parse-stock';
-export { DRY_ENOUGH_PERCENT, flatThickness, isWet, ROUGH_QUARTERS, STOCK_KINDS } from './stock';
+export { DRY_ENOUGH_PERCENT, flatThickness, isWet, roughQuarters, STOCK_KINDS } from './stock';
 export type { Defect, StockItem, StockKind } from './stock';
 export { stockChanges } from './stock-changes';
 export type { StockChange } from './stock-changes';

@@ -1,4 +1,4 @@
-import { compareMm, inches, snapMm } from '../units';
+import { compareMm, inches, snapMm, howManyFit, SAME_THICKNESS } from '../units';
 import { flatThickness, type StockItem } from './stock';
 
 /** The maker's machines; null where there is none, and its step is bought ready or done by hand. */
@@ -42,8 +42,6 @@ export interface MilledStock {
   readonly lacking: readonly ('resaw' | 'planer')[];
 }
 
-/** Measured and needed thickness this near are the same, mm: a fine sheet of paper or two. */
-export const SAME_THICKNESS = 0.3;
 /** Our estimates, minutes. */
 const PASS_MINUTES = 0.6;
 const RESAW_SETUP_MINUTES = 6;
@@ -54,8 +52,7 @@ const RIP_MINUTES = 1;
 
 /** How many slices of a thickness a board gives: each is planed on both faces, and between them goes the blade. */
 export function slicesFrom(flatMm: number, neededMm: number, kerfMm: number, allowanceMm: number): number {
-  const each = neededMm + 2 * allowanceMm;
-  return Math.max(0, Math.floor((snapMm(flatMm + kerfMm) + 1e-9) / (each + kerfMm)));
+  return howManyFit(flatMm + kerfMm, neededMm + 2 * allowanceMm + kerfMm);
 }
 
 /** Layers of the needed thickness that come from one of the board. */

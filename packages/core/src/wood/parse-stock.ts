@@ -1,6 +1,6 @@
 import { err, ok, type Fault, type Result } from '../result';
 import { parseLength, type Length, type LengthUnit } from '../units';
-import { ROUGH_QUARTERS, type StockItem, type StockKind } from './stock';
+import { roughQuarters, type StockItem, type StockKind } from './stock';
 import { WOODS, type Wood } from './woods';
 
 export type StockFault = Fault<'stock-unreadable' | 'unknown-wood' | 'stock-size'>;
@@ -71,7 +71,7 @@ export function parseStock(text: string, unit: LengthUnit): Result<TypedStock, S
       thickness,
       width,
       length,
-      rough: isQuarters(sizes[0] ?? ''),
+      rough: roughQuarters(sizes[0] ?? '') !== null,
     },
   });
 }
@@ -91,13 +91,12 @@ const NOTHING: Omit<StockItem, 'id' | 'kind'> = {
   archived: false,
 };
 
-type Quarters = keyof typeof ROUGH_QUARTERS;
-const isQuarters = (text: string): text is Quarters => text.trim() in ROUGH_QUARTERS;
-
-function sizeOf(text: string, unit: LengthUnit): Length | null {
-  const trimmed = text.trim();
-  if (isQuarters(trimmed)) return { mm: ROUGH_QUARTERS[trimmed].rough, typed: trimmed };
-  const length = parseLength(trimmed, unit);
+/** A size of stock as typed: a rough thickness by its name, else a length; null where it is neither. */
+export function sizeOf(text: string, unit: LengthUnit): Length | null {
+  const typed = text.trim();
+  const rough = roughQuarters(typed);
+  if (rough !== null) return { mm: rough, typed };
+  const length = parseLength(typed, unit);
   return length.ok ? length.value : null;
 }
 

@@ -1,8 +1,8 @@
 import Papa from 'papaparse';
 import { err, ok, type Result } from '../result';
-import { parseLength, type Length, type LengthUnit } from '../units';
-import { woodNamed, type StockFault, type TypedStock } from './parse-stock';
-import { ROUGH_QUARTERS, STOCK_KINDS, type StockItem, type StockKind } from './stock';
+import type { Length, LengthUnit } from '../units';
+import { sizeOf, woodNamed, type StockFault, type TypedStock } from './parse-stock';
+import { roughQuarters, STOCK_KINDS, type StockItem, type StockKind } from './stock';
 import { woodById } from './woods';
 
 const COLUMNS = [
@@ -103,8 +103,9 @@ function readRow(
     return wrong('moisture', `"${cell('moisture')}" is no percentage from 0 to 100.`);
   const sizes: Partial<Record<Column, Length | null>> = {};
   for (const column of ['thickness', 'width', 'length'] as const) {
-    const size = sizeIn(cell(column), unit);
-    if (size === undefined) return wrong(column, `"${cell(column)}" is no size above zero.`, 'stock-size');
+    const size = cell(column) === '' ? null : sizeOf(cell(column), unit);
+    if (size === null && cell(column) !== '')
+      return wrong(column, `"${cell(column)}" is no size above zero.`, 'stock-size');
     if (size === null && needed(kind).includes(column)) return wrong(column, 'A size is needed here.', 'stock-size');
     sizes[column] = size;
   }
@@ -118,7 +119,7 @@ function readRow(
       thickness,
       width,
       length,
-      rough: cell('thickness') in ROUGH_QUARTERS,
+      rough: roughQuarters(cell('thickness')) !== null,
       costMinor: cost,
       place: cell('place').slice(0, 120),
       note: cell('note').slice(0, 2000),
@@ -135,11 +136,3 @@ const needed = (kind: StockKind): readonly Column[] =>
     : kind === 'dowel'
       ? ['thickness', 'length']
       : ['thickness', 'width', 'length'];
-
-/** null for an empty cell, undefined for one that is no size. */
-function sizeIn(text: string, unit: LengthUnit): Length | null | undefined {
-  if (text === '') return null;
-  if (text in ROUGH_QUARTERS) return { mm: ROUGH_QUARTERS[text as keyof typeof ROUGH_QUARTERS].rough, typed: text };
-  const length = parseLength(text, unit);
-  return length.ok ? length.value : undefined;
-}

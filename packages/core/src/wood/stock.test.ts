@@ -38,6 +38,14 @@ describe('stock as people type it', () => {
     ]);
   });
 
+  test('a word that every object knows is no thickness', () => {
+    for (const word of ['toString', 'constructor', '__proto__']) {
+      expect(parseStock(`beech ${word} x 5 x 48`, 'in').ok).toBe(false);
+      const table = readStockCsv(`kind,wood,thickness,width,length,quantity\nboard,beech,${word},5,48,1\n`, 'in');
+      expect(table).toMatchObject({ value: [{ read: { ok: false, error: { where: 'row 1, thickness' } } }] });
+    }
+  });
+
   test('bare figures take the shop’s unit; quarters are rough and keep what was typed', () => {
     expect(typed('mdf 6 x 600 x 1200', 'mm').item.width!.mm).toBe(600);
     expect(typed('beech 6/4 x 100 mm x 1 m'.replace('1 m', '100 cm'), 'mm').item).toMatchObject({

@@ -50,20 +50,22 @@ export const isWet = ({ moisturePercent }: Pick<StockItem, 'moisturePercent'>): 
   (moisturePercent ?? 0) > DRY_ENOUGH_PERCENT;
 
 /** Rough thickness in quarters of an inch, and what is left once it is flat, mm (common practice). */
-export const ROUGH_QUARTERS: Readonly<
-  Record<'4/4' | '5/4' | '6/4' | '8/4', { readonly rough: number; readonly flat: number }>
-> = {
-  '4/4': { rough: inches(1), flat: inches(13 / 16) },
-  '5/4': { rough: inches(5 / 4), flat: inches(17 / 16) },
-  '6/4': { rough: inches(3 / 2), flat: inches(21 / 16) },
-  '8/4': { rough: inches(2), flat: inches(7 / 4) },
-};
+export const ROUGH_QUARTERS: readonly { readonly name: string; readonly rough: number; readonly flat: number }[] = [
+  { name: '4/4', rough: inches(1), flat: inches(13 / 16) },
+  { name: '5/4', rough: inches(5 / 4), flat: inches(17 / 16) },
+  { name: '6/4', rough: inches(3 / 2), flat: inches(21 / 16) },
+  { name: '8/4', rough: inches(2), flat: inches(7 / 4) },
+];
+
+/** The rough thickness that a text names, mm; null where it names none. */
+export const roughQuarters = (text: string): number | null =>
+  ROUGH_QUARTERS.find(({ name }) => name === text.trim())?.rough ?? null;
 
 /** How thick a board is once it is flat, mm: rough boards lose what the trade counts on; others nothing. */
 export function flatThickness({ thickness, rough }: Pick<StockItem, 'thickness' | 'rough'>): number {
   const mm = thickness?.mm ?? 0;
   if (!rough) return mm;
-  const quarters = Object.values(ROUGH_QUARTERS).find((one) => Math.abs(one.rough - mm) < ROUGH_TOLERANCE);
+  const quarters = ROUGH_QUARTERS.find((one) => Math.abs(one.rough - mm) < ROUGH_TOLERANCE);
   return quarters?.flat ?? Math.max(0, mm - FLATTENING_LOSS);
 }
 

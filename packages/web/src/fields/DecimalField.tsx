@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { TextField } from '@mui/material';
+import { parseDecimal } from '@rapid-jig/core';
 
 interface DecimalFieldProps {
   readonly label: string;
@@ -14,7 +15,7 @@ interface DecimalFieldProps {
   readonly width?: number;
 }
 
-/** A plain number that is not a length: a share, a rate, a sum. A comma is taken for a point. */
+/** A plain number that is not a length: a share, a rate, a sum. A comma is taken for a point, unless it may part thousands. */
 export function DecimalField({
   label,
   value,
@@ -28,8 +29,8 @@ export function DecimalField({
   const [draft, setDraft] = useState<string | null>(null);
   const text = draft ?? String(value ?? '');
   const read = (typed: string): number | null => {
-    const figure = Number(typed.trim().replace(',', '.'));
-    return typed.trim() !== '' && Number.isFinite(figure) && figure >= least && figure <= most ? figure : null;
+    const figure = parseDecimal(typed);
+    return figure !== null && figure >= least && figure <= most ? figure : null;
   };
   const emptied = text.trim() === '' && onClear !== undefined;
   const wrong = read(text) === null && !emptied;
@@ -38,7 +39,9 @@ export function DecimalField({
       label={label}
       value={text}
       error={wrong}
-      helperText={wrong ? `A number from ${String(least)} to ${String(most)}.` : help}
+      helperText={
+        wrong ? `A number from ${String(least)} to ${String(most)}, written without commas for thousands.` : help
+      }
       onChange={(event) => {
         const typed = event.target.value;
         setDraft(typed);

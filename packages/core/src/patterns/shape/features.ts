@@ -10,6 +10,7 @@ import {
 } from '../../geometry';
 import { bitFor } from '../kinds';
 import type { Line } from '../clean/line';
+import { SAME_POINT } from '../../units';
 
 /** A stretch of a line that may keep its size while the rest is scaled: a slot in an edge, or a whole inside line. */
 export interface Feature {
@@ -143,6 +144,9 @@ export function cornersOf(path: Path): Point[] {
   return corners;
 }
 
+const firstOther = (from: Point, ...points: readonly Point[]): Point =>
+  points.find((point) => distance(point, from) > SAME_POINT) ?? from;
+
 function directionsOf(path: Path): Directions[] {
   const directions: Directions[] = [];
   const towards = (from: Point, to: Point): Point => ({ x: to.x - from.x, y: to.y - from.y });
@@ -150,7 +154,11 @@ function directionsOf(path: Path): Directions[] {
     if (segment.kind === 'line')
       directions.push({ enter: towards(from, segment.to), leave: towards(from, segment.to) });
     else if (segment.kind === 'cubic')
-      directions.push({ enter: towards(from, segment.c1), leave: towards(segment.c2, segment.to) });
+      // A handle of no length points nowhere: the curve then leaves towards the next one.
+      directions.push({
+        enter: towards(from, firstOther(from, segment.c1, segment.c2, segment.to)),
+        leave: towards(firstOther(segment.to, segment.c2, segment.c1, from), segment.to),
+      });
     else {
       const side = Math.sign(segment.sweep);
       const tangent = (p: Point): Point => ({

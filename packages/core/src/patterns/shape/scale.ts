@@ -1,5 +1,6 @@
 import { arcCubics, eachSegment, mapPath, type Path, type Point, type Segment } from '../../geometry';
 import { anchorOf, type Feature } from './features';
+import { SAME_POINT } from '../../units';
 
 /**
  * A closed path scaled by `factor` about the origin while the features given keep their size: each moves as a whole,
@@ -49,7 +50,7 @@ function between(from: Point, segment: Segment, ends: { start: Point; end: Point
   const scaled = (p: Point): Point => ({ x: p.x * factor, y: p.y * factor });
   const off = (p: Point, at: Point): Point => ({ x: at.x - p.x * factor, y: at.y - p.y * factor });
   const [first, last] = [off(from, start), off(segment.to, end)];
-  const still = [first, last].every(({ x, y }) => Math.hypot(x, y) < 1e-9);
+  const still = [first, last].every(({ x, y }) => Math.hypot(x, y) < SAME_POINT);
   if (still) return mapPath({ start: from, segments: [segment], closed: false }, scaled).segments.slice();
   const cubics = segment.kind === 'arc' ? arcCubics(from, segment) : [segment];
   return cubics.map((cubic, i): Segment => {

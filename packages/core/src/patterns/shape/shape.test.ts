@@ -21,6 +21,14 @@ describe('scale', () => {
     expect([drawing.width, drawing.height]).toEqual([expect.closeTo(width, 6), expect.closeTo(height, 6)]);
   });
 
+  test('a slot drawn as curves without handles is the same slot', () => {
+    // Each straight side as a cubic whose handles lie on its ends, as some programs write lines.
+    const points = ['0 0', '40 0', '40 20', '46 20', '46 0', '100 0', '100 60', '0 60'];
+    const data = points.map((to, i) => (i === 0 ? `M${to}` : `C${points[i - 1]!} ${to} ${to}`)).join('');
+    const drawing = shaped(`<path d="${data}Z" id="plate"/>`, []);
+    expect(drawing.features.filter(({ kind }) => kind === 'slot')).toMatchObject([{ width: 6, depth: 20 }]);
+  });
+
   test('a held slot and a held hole keep their size; the rest grows', () => {
     const plain = shaped(slotted, []);
     const [slot] = plain.features.filter(({ kind }) => kind === 'slot');

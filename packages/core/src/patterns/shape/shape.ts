@@ -14,7 +14,7 @@ import {
   type Box,
   type Path,
 } from '../../geometry';
-import { snapMm } from '../../units';
+import { snapMm, SAME_SHARE } from '../../units';
 import { lineOf, type Line } from '../clean/line';
 import type { ScaleTarget, ShapeStep } from '../steps';
 import { featuresOf, type Feature } from './features';
@@ -27,7 +27,7 @@ export interface Shaped {
 }
 
 /** Factors nearer than this give the same drawing, to the nanometre over 5 m. */
-const SAME_FACTOR = 1e-10;
+const SAME_FACTOR = SAME_SHARE / 10;
 
 /**
  * Does the steps of size and position one after another. Features named in `held` keep their size through every

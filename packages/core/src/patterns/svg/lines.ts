@@ -1,14 +1,12 @@
 import svgpath from 'svgpath';
 import { distance, type Path, type Point, type Segment } from '../../geometry';
+import { SAME_SHARE } from '../../units';
 
 /** After a mirror the package leaves an arc's flag as text, so every figure is made a number again. */
 const readCommand = ([name, ...figures]: readonly unknown[]): [name: string, figures: number[]] => [
   String(name),
   figures.map(Number),
 ];
-
-/** Radii that differ by less than this share make a circle: what transforms leave in the last digits. */
-const ROUND_ENOUGH = 1e-9;
 
 /**
  * The lines that path data draws, in the root's user units, y up, one path for each subpath.
@@ -85,7 +83,7 @@ function arcSegments(from: Point, arc: EndpointArc, rotationDegrees: number): Se
   const { rx, ry, to, large, positive } = arc;
   if (distance(from, to) === 0) return [];
   if (rx === 0 || ry === 0) return [{ kind: 'line', to }];
-  if (Math.abs(rx - ry) <= ROUND_ENOUGH * Math.max(rx, ry)) return [circularArc(from, arc)];
+  if (Math.abs(rx - ry) <= SAME_SHARE * Math.max(rx, ry)) return [circularArc(from, arc)];
   const flags = `${large ? '1' : '0'} ${positive ? '1' : '0'}`;
   const cubics: Segment[] = [];
   svgpath(`M${from.x} ${from.y}A${rx} ${ry} ${rotationDegrees} ${flags} ${to.x} ${to.y}`)

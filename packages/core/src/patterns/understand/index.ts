@@ -1,6 +1,6 @@
 export { difficultyOf } from './difficulty';
 export type { Difficulty, DifficultyFigures, DifficultyLevel, DifficultyReason, DifficultyRule } from './difficulty';
-export { likeParts, SAME_OUTLINE, waysToFit } from './likeness';
+export { likeParts, waysToFit } from './likeness';
 export type { LikeParts, WaysToFit } from './likeness';
 export { circleOf, shapesOf } from './part-shape';
 export type { PartShape, ShapeLine } from './part-shape';

@@ -1,9 +1,6 @@
 import { boxHeight, boxWidth, fittingsOf, flatten, pathBox, pathLength, signedArea, type Point } from '../../geometry';
 import type { PartShape } from './part-shape';
 
-/** Outlines no further from each other than this are the same, mm, unless the maker sets another tolerance. */
-export const SAME_OUTLINE = 0.25;
-
 /** In how many ways a piece goes into the opening it was cut from. */
 export interface WaysToFit {
   /** Turns that fit, at least 1; Infinity for a disc. */

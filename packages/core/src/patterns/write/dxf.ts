@@ -9,6 +9,7 @@ import {
   type Segment,
 } from '../../geometry';
 import { byLayer, type WrittenLine } from './layers';
+import { STRAIGHT, TOUCHING } from '../../units';
 
 /** DXF R2000, as $ACADVER names it. */
 const R2000 = 'AC1015';
@@ -91,17 +92,14 @@ function addSpline(dxf: DxfWriter, from: Point, cubics: readonly CubicSegment[])
   dxf.addSpline({ controlPoints, degreeCurve: 3, flags: SplineFlags.Planar, knots });
 }
 
-/** Nanometres: what snapping leaves between centres of one circle, mm. */
-const SAME_CENTER = 1e-5;
-
 function asCircle(path: Path): { readonly center: Point; readonly radius: number } | null {
   const [first] = path.segments;
   if (!path.closed || first?.kind !== 'arc') return null;
   let sweep = 0;
   for (const segment of path.segments) {
-    if (segment.kind !== 'arc' || distance(segment.center, first.center) > SAME_CENTER) return null;
+    if (segment.kind !== 'arc' || distance(segment.center, first.center) > TOUCHING) return null;
     sweep += segment.sweep;
   }
-  if (Math.abs(Math.abs(sweep) - 2 * Math.PI) > 1e-6) return null;
+  if (Math.abs(Math.abs(sweep) - 2 * Math.PI) > STRAIGHT) return null;
   return { center: first.center, radius: distance(path.start, first.center) };
 }

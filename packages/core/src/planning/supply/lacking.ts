@@ -1,5 +1,5 @@
-import { sumMm } from '../../units';
-import { averagePrice, faceOf, flatThickness, SAME_THICKNESS, volumeOf, woodById } from '../../wood';
+import { SAME_THICKNESS, sumMm } from '../../units';
+import { averagePrice, faceOf, flatThickness, volumeOf, woodById } from '../../wood';
 import type { NeededBlank, RackEntry, ToBuy } from '../model/supply';
 
 const MM3_PER_BOARD_FOOT = 144 * 25.4 ** 3;

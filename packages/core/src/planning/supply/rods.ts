@@ -1,7 +1,7 @@
 import type { Template } from '../../products';
 import { cutBars, type LinearSolver } from '../../rods';
-import { sumMm, toNm } from '../../units';
-import { averagePrice, type Machines, SAME_THICKNESS, type StockItem, lengthOf } from '../../wood';
+import { SAME_THICKNESS, sumMm, toNm } from '../../units';
+import { averagePrice, type Machines, type StockItem, lengthOf } from '../../wood';
 import type { PlanInput } from '../model/input';
 import type { PlannedRod, RodBar, RodGroup } from '../model/rod';
 

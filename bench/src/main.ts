@@ -1,3 +1,4 @@
+import { benchBatches } from './batches';
 import { benchBoards } from './boards';
 import { benchLengths } from './lengths';
 import { benchPlanning } from './planning';
@@ -8,5 +9,6 @@ import { benchWood } from './wood';
 await benchPlanning();
 await benchReading();
 benchBoards();
+await benchBatches();
 await benchLengths();
 await benchWood();

@@ -2,9 +2,11 @@ import { treeOf } from './block';
 import { Filler, type Taste } from './fill';
 import { boardAround } from './flaws';
 import { fillFree } from './free-form';
+import { isBatch, kindsOf } from './kinds';
 import type { LaidBoard, UsedBoard } from './laid-board';
 import { layOnRoll, rollTree } from './roll';
 import type { Search } from './search';
+import { StagedBoards } from './staged-boards';
 import { tidied } from './tidy';
 import { type CutTree, type LaidPiece, piecesIn, restNode } from './tree';
 
@@ -30,6 +32,8 @@ const SLACK = 0.01;
 const EMPTY_COUNTS_LESS = 0.5;
 /** The value of a board is lowered by chance by up to this share, so that other sets of boards are tried too. */
 const WHIM = 0.3;
+/** Of fills of batches so many are made in stages. */
+const STAGED = 0.5;
 /** Kinds of board that are tried against each other at each step. */
 const MOST_KINDS = 8;
 
@@ -42,6 +46,8 @@ interface State {
   readonly manner: Manner;
   readonly search: Search;
   readonly filler: Filler;
+  /** null where hardly any pieces are equal. */
+  readonly staged: StagedBoards | null;
   /** Places of the pieces that are not pinned. */
   readonly loose: readonly number[];
 }
@@ -113,7 +119,10 @@ function stateOf(
   });
   const pinned = new Set(boards.flatMap(({ pins }) => pins.map(({ piece }) => piece)));
   const loose = pieces.flatMap((_piece, i) => (pinned.has(i) ? [] : [i]));
-  return { pieces, boards, blanks, kerf, manner, search, filler: new Filler(pieces, kerf, search.random), loose };
+  const filler = new Filler(pieces, kerf, search.random);
+  const kinds = kindsOf(pieces, kerf);
+  const staged = isBatch(kinds) ? new StagedBoards(kinds, kerf, filler, search.random) : null;
+  return { pieces, boards, blanks, kerf, manner, search, filler, staged, loose };
 }
 
 const isWorse = (a: BoardsLayout, b: BoardsLayout): boolean =>
@@ -167,7 +176,12 @@ function fillAll(state: State, pieces: readonly number[], boards: readonly numbe
   for (;;) {
     const pinned = free.filter((i) => (state.boards[i]?.pins.length ?? 0) > 0);
     if (pinned.length === 0 && left.length === 0) return used;
-    const best = bestBoard(state, left, pinned.length > 0 ? pinned.slice(0, 1) : kindsOf(state.boards, free), tries);
+    const best = bestBoard(
+      state,
+      left,
+      pinned.length > 0 ? pinned.slice(0, 1) : kindsOfBoard(state.boards, free),
+      tries,
+    );
     if (!best) return used;
     used.push(best);
     const laid = new Set(best.pieces);
@@ -214,9 +228,14 @@ function freeTree(
 /** A free-form fill costs as many looks as this for each piece that is waiting. */
 const FREE_LOOKS = 200;
 
-function filledTree({ blanks, filler, kerf }: State, board: number, left: readonly number[], taste: Taste): CutTree {
+function filledTree(state: State, board: number, left: readonly number[], taste: Taste): CutTree {
+  const { blanks, filler, kerf } = state;
   const blank = blanks[board];
   if (!blank) throw new RangeError(`board ${String(board)} is not in the list`);
+  if (blank.kind === 'rest' && state.staged && state.search.random() < STAGED) {
+    const block = state.staged.fill(blank, left, taste);
+    return block ? treeOf(block, blank, kerf) : blank;
+  }
   filler.from(left, taste);
   const fill = (tree: CutTree): CutTree => {
     if (tree.kind === 'cut') {
@@ -240,7 +259,7 @@ function valueOf({ pieces: laid }: UsedBoard, { pieces }: State, left: number): 
 }
 
 /** One board of each size and price among the free ones, spread over all sizes; boards with flaws stand for themselves. */
-function kindsOf(boards: readonly LaidBoard[], free: readonly number[]): number[] {
+function kindsOfBoard(boards: readonly LaidBoard[], free: readonly number[]): number[] {
   const kinds = new Map<string, number>();
   for (const i of free) {
     const board = boards[i];

@@ -1,4 +1,5 @@
 import { type Block, joinBlocks, pieceBlock } from './block';
+import { kindsOf, leftOf, type Kinds, type PieceKind } from './kinds';
 import type { LaidPiece } from './tree';
 
 /** How the next piece is chosen: how much its size counts beside the waste it makes, and how much chance. */
@@ -7,13 +8,8 @@ export interface Taste {
   readonly chance: number;
 }
 
-/** Pieces of one size as they may lie in a place, kerf taken in. */
-interface Kind {
-  readonly length: number;
-  readonly width: number;
-  readonly area: number;
-  readonly turned: boolean;
-  /** Those still to be laid; shared with the same pieces turned. */
+/** A kind of piece and the places of those still to be laid; shared with the same pieces turned. */
+interface Kind extends PieceKind {
   readonly left: number[];
 }
 
@@ -28,6 +24,8 @@ interface Choice {
 const CLOSELY = 5;
 /** Looks at pieces for one step of the search. */
 const LOOKS_PER_STEP = 1000;
+/** Sorting out so many pieces that are left costs as much as one look. */
+const PLACES_PER_LOOK = 4;
 /** Choosing costs as much as so many looks, whatever there is to choose from. */
 const CHOOSING = 200;
 /** Of a place as large as so many pieces, waste is guessed and not looked up. */
@@ -36,6 +34,7 @@ const LARGE_PLACE = 2.5;
 /** Lays pieces of a list into places, cut edge to edge. */
 export class Filler {
   private looks = 0;
+  private readonly kindsOfAll: Kinds;
   private kinds: Kind[] = [];
   private narrowest = 0;
   private shortest = 0;
@@ -46,29 +45,22 @@ export class Filler {
     private readonly pieces: readonly LaidPiece[],
     private readonly kerf: number,
     private readonly random: () => number,
-  ) {}
+  ) {
+    this.kindsOfAll = kindsOf(pieces, kerf);
+  }
 
   /** What fits is taken from `left`, places of pieces in the list, for the calls of `fill` that follow. */
   from(left: Iterable<number>, taste: Taste): void {
-    const kinds = new Map<string, Kind>();
-    const { pieces, kerf } = this;
-    for (const i of left) {
-      const piece = pieces[i];
-      this.looks++;
-      if (!piece) throw new RangeError(`piece ${String(i)} is not in the list of ${String(pieces.length)}`);
-      const key = `${String(piece.length)} ${String(piece.width)} ${String(piece.turnable)}`;
-      const known = kinds.get(key);
-      if (known) {
-        known.left.push(i);
-        continue;
-      }
-      const own = [i];
-      for (const turned of piece.turnable && piece.length !== piece.width ? [false, true] : [false]) {
-        const { length, width, area } = pieceBlock(piece, i, kerf, turned);
-        kinds.set(turned ? `${key} turned` : key, { length, width, area, turned, left: own });
-      }
-    }
-    this.kinds = [...kinds.values()].sort((a, b) => b.area - a.area);
+    const { all } = this.kindsOfAll;
+    const byGroup = leftOf(this.kindsOfAll, left);
+    this.looks += all.length;
+    this.kinds = all
+      .flatMap((kind): Kind[] => {
+        const own = byGroup[kind.group] ?? [];
+        this.looks += own.length / PLACES_PER_LOOK;
+        return own.length > 0 ? [{ ...kind, left: own }] : [];
+      })
+      .sort((a, b) => b.area - a.area);
     this.taste = taste;
     const least = (side: (kind: Kind) => number): number =>
       this.kinds.reduce((low, kind) => Math.min(low, side(kind)), Infinity);

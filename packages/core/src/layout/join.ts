@@ -19,8 +19,8 @@ const wasteOf = ({ length, width, area }: Block, roll: Roll): number => length *
 
 /** Rounds without a better answer after which the search begins anew. */
 const PATIENCE = 1200;
-/** So many blocks are joined for one step of the search. */
-const BLOCKS_PER_STEP = 10;
+/** So many pairs are weighed or looked through for one step of the search: equal pieces make many pairs. */
+const PAIRS_PER_STEP = 1500;
 /** Where after that many rounds blocks are smaller than this many pieces on average, sides do not agree. */
 const FEW_PIECES = 5;
 
@@ -34,7 +34,7 @@ export function joinAgreeing(leaves: readonly Block[], roll: Roll, search: Searc
   let best = joining.join(leaves);
   let least = costOf(best, roll);
   let [roots, cost, since] = [best, least, 0];
-  for (let round = 0; best.length > 1 && search.spend(roots.length / BLOCKS_PER_STEP); round++) {
+  for (let round = 0; best.length > 1 && search.spend(joining.takeSteps()); round++) {
     if (round > PATIENCE && best.length * FEW_PIECES > leaves.length) break;
     if (++since > PATIENCE) {
       roots = joining.join(leaves);
@@ -70,6 +70,8 @@ function partsOf(block: Block, depth: number): Block[] {
   return [...partsOf(block.joined.first, depth - 1), ...partsOf(block.joined.second, depth - 1)];
 }
 
+/** Weighing a pair costs as much as looking through so many. */
+const LOOKS_TO_WEIGH = 10;
 /** A join that wastes more than this share of the block is not made. */
 const MOST_WASTE = 0.06;
 
@@ -87,6 +89,7 @@ class Joining {
   private byWidth = new Map<number, Block[]>();
   private byLength = new Map<number, Block[]>();
   private pairs: Pair[] = [];
+  private looks = 0;
 
   constructor(
     private readonly roll: Roll,
@@ -110,6 +113,13 @@ class Joining {
       this.enter(block);
     }
     return [...this.live];
+  }
+
+  /** Steps of the search that its work has taken since it was last asked. */
+  takeSteps(): number {
+    const steps = this.looks / PAIRS_PER_STEP;
+    this.looks = 0;
+    return steps;
   }
 
   private enter(block: Block): void {
@@ -137,6 +147,7 @@ class Joining {
 
   /** Small joins go first, such that waste nothing, and such that agree with a third block. */
   private weigh(a: Block, b: Block, along: boolean): void {
+    this.looks += LOOKS_TO_WEIGH;
     const { roll } = this;
     const length = along ? a.length + b.length : Math.max(a.length, b.length);
     const width = along ? Math.max(a.width, b.width) : a.width + b.width;
@@ -156,6 +167,7 @@ class Joining {
   /** The pair to join next; pairs whose blocks are gone are dropped on the way. */
   private lowest(): Pair | null {
     let [best, kept] = [null as Pair | null, 0];
+    this.looks += this.pairs.length;
     for (const pair of this.pairs) {
       if (!this.live.has(pair.a) || !this.live.has(pair.b)) continue;
       this.pairs[kept++] = pair;

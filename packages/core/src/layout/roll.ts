@@ -1,5 +1,6 @@
 import { type Block, joinBlocks, pieceBlock, type Place, treeOf } from './block';
 import { FEW, joinFew } from './few';
+import { isBatch, kindsOf } from './kinds';
 import { joinAgreeing } from './join';
 import type { Search } from './search';
 import { layInSections } from './sections';
@@ -13,7 +14,7 @@ export interface RollLayout {
   readonly bound: number;
 }
 
-/** Of the steps so much goes into joining what agrees, the rest into sections. */
+/** Of the steps so much goes at the most into joining what agrees; what it leaves goes into sections. */
 const JOINING = 0.6;
 
 /**
@@ -30,12 +31,13 @@ export function layOnRoll(
 ): RollLayout | null {
   if (pieces.length === 0 || pieces.some((piece) => piece.width > width)) return null;
   const bound = rollBound(pieces, width, kerf);
-  const spending = (share: number): Search => ({ ...search, spend: limited(search, share * steps) });
+  const own = { ...search, spend: limited(search, steps) };
+  const spending = (share: number): Search => ({ ...own, spend: limited(own, share * steps) });
   const few = pieces.length <= FEW ? joinFew(pieces, width + kerf, kerf) : null;
   const sections = few
     ? [few]
     : (joinedSections(pieces, width, kerf, spending(JOINING)) ??
-      layInSections(pieces, width + kerf, kerf, bound + kerf, spending(1 - JOINING)));
+      layInSections(pieces, width + kerf, kerf, bound + kerf, spending(1)));
   const length = sections.reduce((sum, block) => sum + block.length, 0) - kerf;
   return { sections, length, bound };
 }
@@ -54,6 +56,8 @@ function joinedSections(
   kerf: number,
   search: Search,
 ): readonly Block[] | null {
+  // Of equal pieces every two agree, and joining them tells nothing.
+  if (isBatch(kindsOf(pieces, kerf))) return null;
   const leaves = pieces.map((piece, i) => pieceBlock(piece, i, kerf));
   const area = leaves.reduce((sum, block) => sum + block.area, 0);
   const longest = leaves.reduce((most, { length }) => Math.max(most, length), 0);

@@ -1,6 +1,9 @@
 import { type Block, piecesOf } from './block';
 import { Filler } from './fill';
+import { isBatch, kindsOf, leftOf, type Kinds } from './kinds';
+import { balancedRips } from './rips';
 import type { Search } from './search';
+import { Stages } from './stages';
 import type { LaidPiece } from './tree';
 
 /** A stretch of a roll from side to side, and how much of it is used. */
@@ -14,9 +17,10 @@ interface Sections {
   readonly length: number;
 }
 
-/** Fills tried for a section when the roll is first laid, and when some of it is laid anew. */
+/** Fills tried for a section when the roll is first laid, and when some of it is laid anew; of batches stages do most. */
 const FIRST_TRIES = 12;
 const TRIES = 6;
+const TRIES_OF_BATCHES = 3;
 /** Rolls laid before the best of them is bettered. */
 const STARTS = 6;
 /** Rounds without a shorter roll after which it is laid anew. */
@@ -55,7 +59,7 @@ export function layInSections(
     const most = room - SLACK * bound * Math.log(1 - search.random());
     const laid = builder.build(
       removed.flatMap(({ block }) => piecesOf(block)),
-      TRIES,
+      builder.tries,
       most,
     );
     if (!laid) continue;
@@ -78,6 +82,9 @@ function parted(all: readonly Section[], random: () => number): [Section[], Sect
 
 class Builder {
   private readonly filler: Filler;
+  private readonly kinds: Kinds;
+  /** null where hardly any pieces are equal. */
+  private readonly stages: Stages | null;
 
   constructor(
     private readonly pieces: readonly LaidPiece[],
@@ -86,22 +93,41 @@ class Builder {
     private readonly search: Search,
   ) {
     this.filler = new Filler(pieces, kerf, search.random);
+    this.kinds = kindsOf(pieces, kerf);
+    this.stages = isBatch(this.kinds) ? new Stages(this.kinds, width, this.longestStage()) : null;
+  }
+
+  /** No section in stages is longer: what all pieces need and a little more, or a few of the longest piece. */
+  private longestStage(): number {
+    const { groupOf, all } = this.kinds;
+    const longest = all.reduce((most, { length }) => Math.max(most, length), 0);
+    const area = groupOf.reduce((sum, group) => sum + (all.find((kind) => kind.group === group)?.area ?? 0), 0);
+    return Math.min(LONGEST_STAGE * longest, Math.max(longest, Math.ceil((1.25 * area) / this.width)));
+  }
+
+  /** Fills tried for a section that is laid anew. */
+  get tries(): number {
+    return this.stages ? TRIES_OF_BATCHES : TRIES;
   }
 
   mayGoOn(): boolean {
     return this.search.spend(this.filler.takeSteps());
   }
 
-  /** Section after section, each the best of some tries; null where that is longer than `most`. */
+  /** Section after section, each the best of some tries, or after some of them one of long rips; null where that is longer than `most`. */
   build(from: readonly number[], tries: number, most: number): Sections | null {
     let [left, length] = [from, 0];
+    let closed: Sections | null = null;
     const all: Section[] = [];
     while (left.length > 0) {
+      const last = this.stages && this.search.random() < CLOSING ? this.closing(left) : null;
+      if (last && length + last.length < (closed?.length ?? most))
+        closed = { all: [...all, this.sectionOf(last)], length: length + last.length };
       const section = this.bestSection(left, tries);
-      if (!section) return null;
+      if (!section) return closed;
       all.push(section);
       length += section.block.length;
-      if (length >= most) return null;
+      if (length >= (closed?.length ?? most)) return closed;
       const laid = new Set(piecesOf(section.block));
       left = left.filter((i) => !laid.has(i));
     }
@@ -110,18 +136,43 @@ class Builder {
 
   private bestSection(left: readonly number[], tries: number): Section | null {
     let [best, highest] = [null as Section | null, -1];
+    const staged = this.stages && this.search.random() < STAGED ? this.stagedSection(this.stages, left) : null;
+    if (staged) [best, highest] = [staged, staged.share + (staged.block.count === left.length ? WHOLE : 0)];
     for (let n = 0; n < tries; n++) {
       const length = this.sectionLength(left);
       const { random } = this.search;
       this.filler.from(left, { size: random(), chance: 0.5 * random() });
       const block = this.filler.fill(length, this.width);
       if (!block) continue;
-      const share = block.area / (block.length * this.width);
-      // The last section has no one to leave its pieces to.
-      const value = share + (block.count === left.length ? 0.02 : 0);
-      if (value > highest) [best, highest] = [{ block, share }, value];
+      const section = this.sectionOf(block);
+      const value = section.share + (block.count === left.length ? WHOLE : 0);
+      if (value > highest) [best, highest] = [section, value];
     }
     return best;
+  }
+
+  private sectionOf(block: Block): Section {
+    return { block, share: block.area / (block.length * this.width) };
+  }
+
+  /** The best section in stages for values of the pieces that differ by chance: some sizes, and long or short ones, first. */
+  private stagedSection(stages: Stages, left: readonly number[]): Section | null {
+    const { random } = this.search;
+    const longest = left.reduce((most, i) => Math.max(most, (this.pieces[i]?.length ?? 0) + this.kerf), 0);
+    const [size, chance] = [0.15 * random(), 0.3 * random()];
+    const block = stages.best(leftOf(this.kinds, left), random() < 0.15 ? Infinity : longest * (0.8 + 2 * random()), {
+      valueOf: ({ area }) => area ** (1 + size) * (1 + chance * (random() - 0.5)),
+      lengths: 10,
+      random,
+    });
+    this.filler.countLooks(stages.takeLooks());
+    return block && this.sectionOf(block);
+  }
+
+  /** Everything that is left as long rips. */
+  private closing(left: readonly number[]): Block | null {
+    this.filler.countLooks(left.length * 2);
+    return balancedRips(this.kinds, leftOf(this.kinds, left), this.width, this.search.random);
   }
 
   /** As long as the longest piece, as another, or as two end to end; where little is left, as long as that needs. */
@@ -138,6 +189,14 @@ class Builder {
     return length < SHORTEST * width || (length > LONGEST * width && length > longest) ? longest : length;
   }
 }
+
+/** The last section has no one to leave its pieces to: it may waste so much more. */
+const WHOLE = 0.02;
+/** Shares of sections that are tried in stages, and of those after which all that is left is tried as long rips. */
+const STAGED = 0.5;
+const CLOSING = 0.3;
+/** Sections in stages are at most as long as so many of the longest piece. */
+const LONGEST_STAGE = 6;
 
 /** Sections shorter or longer than these shares of the roll's width are as long as the longest piece instead. */
 const SHORTEST = 0.08;

@@ -1,4 +1,5 @@
 import {
+  bitForLayer,
   bladePreferences,
   followSteps,
   noSteps,
@@ -20,8 +21,12 @@ for (const shape of shapesOf(drawing.value))
   understandPart(shape, {
     thicknessMm: 6.35,
     hardnessN: 5600,
-    drawer: TYPICAL_BLADES,
-    preferences: bladePreferences(TYPICAL_SHOP),
+    bitFor: (_cut, measure, openingMm) =>
+      bitForLayer(
+        { measure, openingMm, hardnessN: 5600, heightMm: 6.35 },
+        bladePreferences(TYPICAL_SHOP),
+        TYPICAL_BLADES,
+      ),
     fitTolerance: 0.25,
   });
 printRow(

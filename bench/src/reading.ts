@@ -10,7 +10,9 @@ import {
   TYPICAL_BLADES,
   TYPICAL_SHOP,
   understandPart,
+  bitForLayer,
   bladePreferences,
+  type UnderstandingOf,
   type Drawing,
   type Point,
 } from '@rapid-jig/core';
@@ -45,11 +47,15 @@ function drawn(text: string): Drawing {
   return drawing.value;
 }
 
-const CONTEXT = {
+const CONTEXT: UnderstandingOf = {
   thicknessMm: 6.35,
   hardnessN: 5600,
-  drawer: TYPICAL_BLADES,
-  preferences: bladePreferences(TYPICAL_SHOP),
+  bitFor: (_cut, measure, openingMm) =>
+    bitForLayer(
+      { measure, openingMm, hardnessN: 5600, heightMm: 6.35 },
+      bladePreferences(TYPICAL_SHOP),
+      TYPICAL_BLADES,
+    ),
   fitTolerance: 0.25,
 };
 

@@ -12,6 +12,11 @@ const wish = Joi.object<Wire<PatternOrder>, true>({
   partIds: Joi.array().items(id).min(1).max(500).required(),
   copies: Joi.number().integer().min(0).max(MOST_COPIES).required(),
   stack: Joi.string().max(200).allow(null).required(),
+  bits: Joi.object<Record<string, number>>()
+    .pattern(id, Joi.number().greater(0).max(100))
+    .max(20_000)
+    .allow(null)
+    .required(),
 });
 
 const options = Joi.object<PatternSheetOptions, true>({

@@ -226,6 +226,7 @@ export type {
 export { cutBars, highsSolver } from './rods';
 export type { Bars, BarsLayout, CutBar, Lengths, LinearAnswer, LinearModel, LinearSolver } from './rods';
 export {
+  bitForLayer,
   bladePreferences,
   bladesInOrder,
   compareCosts,

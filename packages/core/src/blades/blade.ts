@@ -59,6 +59,8 @@ export function comfortHeight(size: BladeSize, hardness: HardnessClass): number 
 /** Makers' bits: every 1/64 in from 1/32 to 1/4. */
 const SMALLEST_BIT_64THS = 2;
 const LARGEST_BIT_64THS = 16;
+/** The largest of them, mm. */
+export const LARGEST_BIT = inches(LARGEST_BIT_64THS / 64);
 
 /** A pin across a pinned end wants about this much, mm (common practice; measure your own). */
 const PIN_HOLE_MM = inches(3 / 16);

@@ -5,6 +5,7 @@ import {
   chooseBlades,
   comfortHeight,
   pierceBit,
+  sizeIndex,
   STRETCH,
   turningRadius,
   TYPICAL_BLADES,
@@ -23,12 +24,14 @@ const demand = (
   radiusInches: number | null,
   corners: number,
   turnable = true,
+  openingMm: number | null = null,
 ): CutDemand => ({
   hardnessN: woodById(wood)!.hardnessN,
   heightMm: inches(heightInches),
   tightestRadius: radiusInches === null ? null : inches(radiusInches),
   sharpInsideCorners: corners,
   turnable,
+  openingMm,
 });
 
 const first = (cut: CutDemand, preferences: BladePreferences) => {
@@ -38,26 +41,68 @@ const first = (cut: CutDemand, preferences: BladePreferences) => {
 };
 
 describe('what a maker would pick', () => {
-  // checks.md, common practice: none 0, few up to 4, some up to 12, many above.
+  // Common practice, no published source. Corners: none 0, few up to 4, some up to 12, many above. The answer of the school
+  // that goes larger first, then that of the other; where they agree it is no border case.
   test.each([
-    ['birch-plywood', 1 / 4, 3 / 8, 8, ['5', '3']],
-    ['birch-plywood', 1 / 2, 1 / 16, 20, ['5']],
-    ['birch-plywood', 1 / 2, null, 3, ['7', '5']],
-    ['red-oak', 1 / 2, 3 / 16, 0, ['7', '5']],
-    ['red-oak', 1 / 2, 1 / 16, 20, ['5']],
-    ['red-oak', 3 / 4, 1 / 4, 8, ['9', '7']],
-    ['white-pine', 3 / 2, 3 / 16, 3, ['7', '9']],
-  ] as const)('%s %d in, curve %s, %d corners: %j', (wood, height, radius, corners, sizes) => {
-    for (const preferences of [larger, smaller]) {
+    ['birch-plywood', 1 / 4, 3 / 8, 8, '5', '3'],
+    ['birch-plywood', 1 / 2, 1 / 16, 20, '5', '5'],
+    ['birch-plywood', 1 / 2, null, 3, '7', '5'],
+    ['red-oak', 1 / 2, 3 / 16, 0, '7', '5'],
+    ['red-oak', 1 / 2, 1 / 16, 20, '5', '5'],
+    ['red-oak', 3 / 4, 1 / 4, 8, '9', '7'],
+    ['yellow-poplar', 1 / 4, 3 / 8, 3, '3', '3'],
+    ['mdf', 1 / 2, 1 / 4, 0, '5', '5'],
+    ['red-oak', 1, null, 8, '9', '9'],
+    ['white-pine', 3 / 2, 3 / 16, 3, '9', '7'],
+  ] as const)('%s %d in, curve %s, %d corners: %s by the larger school, %s by the smaller', (...row) => {
+    const [wood, height, radius, corners, large, small] = row;
+    for (const [preferences, size] of [
+      [larger, large],
+      [smaller, small],
+    ] as const) {
       const { blade, reasons } = first(demand(wood, height, radius, corners), preferences);
-      expect(sizes).toContain(blade.size);
+      expect(blade.size).toBe(size);
       expect(reasons.map(({ rule }) => rule)).toContain('comfort-height');
+      expect(reasons.some(({ rule }) => rule === 'school')).toBe(large !== small);
     }
   });
 
-  test('the school that goes smaller takes 7 in red oak 3/4, the other 9', () => {
-    expect(first(demand('red-oak', 3 / 4, 1 / 4, 8), larger).blade.size).toBe('9');
-    expect(first(demand('red-oak', 3 / 4, 1 / 4, 8), smaller).blade.size).toBe('7');
+  test('what is no border case says why, with its figures', () => {
+    const reasonsFor = (cut: CutDemand) => first(cut, larger).reasons;
+    // A 3 saws 1/2 of soft wood in comfort: 1/4 is half of that.
+    expect(reasonsFor(demand('yellow-poplar', 1 / 4, 3 / 8, 3))).toContainEqual(
+      expect.objectContaining({ rule: 'well-within', inputs: expect.objectContaining({ small: '3', share: 50 }) }),
+    );
+    // 1 in of hard wood is all the comfort of a 9; a 12 is wider than what turns on the spot.
+    expect(reasonsFor(demand('red-oak', 1, null, 8))).toContainEqual(
+      expect.objectContaining({
+        rule: 'larger-too-coarse',
+        inputs: expect.objectContaining({ large: '12', corners: 8 }),
+      }),
+    );
+    // A 9 with reverse teeth steers no less than about 1 mm, by the formula: 1.35^2 / (8 x 0.178) - 0.23.
+    expect(reasonsFor(demand('red-oak', 3 / 4, null, 0)).map(({ rule }) => rule)).toContain('school');
+  });
+
+  test('thicker or harder never gives a smaller size, in either school', () => {
+    const woods = ['basswood', 'yellow-poplar', 'cherry', 'red-oak', 'sugar-maple'];
+    for (const preferences of [larger, smaller]) {
+      for (const corners of [0, 3, 8, 20]) {
+        for (const [w, wood] of woods.entries()) {
+          let before = -1;
+          for (let n = 1; n <= 20; n++) {
+            const size = sizeIndex(first(demand(wood, n / 16, 1, corners), preferences).blade.size);
+            expect(size).toBeGreaterThanOrEqual(before);
+            before = size;
+            const softer = woods[w - 1];
+            if (softer === undefined) continue;
+            expect(size).toBeGreaterThanOrEqual(
+              sizeIndex(first(demand(softer, n / 16, 1, corners), preferences).blade.size),
+            );
+          }
+        }
+      }
+    }
   });
 
   test('a hard dense wood that cannot be turned gets a number 3 spiral', () => {
@@ -92,6 +137,21 @@ describe('what cannot be done', () => {
     expect(result).toMatchObject({ ok: false, error: { kind: 'no-blade-for-ends' } });
   });
 
+  test('an opening with no room for the hole of the usual blade takes a smaller one, and says so', () => {
+    // A number 5 is 0.0412 in across its corners and wants 3/64; a number 1 is 0.0291 and passes 1/32 (0.794 mm).
+    const wide = first(demand('red-oak', 1 / 8, null, 20, true, 5), smaller);
+    expect([wide.blade.size, wide.bitMm]).toEqual(['1', inches(1 / 32)]);
+    const plain = first(demand('red-oak', 3 / 16, null, 0, true, 1), larger);
+    expect(plain.bitMm).toBe(inches(1 / 32));
+    expect(plain).toMatchObject({ blade: { size: '1' }, strained: true });
+    expect(plain.reasons.map(({ rule }) => rule)).toContain('passes-the-hole');
+  });
+
+  test('an opening too narrow for every blade is told with the room there is', () => {
+    const result = chooseBlades(demand('red-oak', 1 / 4, null, 0, true, 0.5), TYPICAL_BLADES, larger);
+    expect(result).toMatchObject({ ok: false, error: { kind: 'no-bit-for-opening' } });
+  });
+
   test('a height that is not above zero is a broken promise', () => {
     expect(() => chooseBlades(demand('red-oak', 0, null, 0), TYPICAL_BLADES, larger)).toThrow('heightMm');
   });
@@ -104,6 +164,7 @@ test('whatever is chosen is in the drawer and can saw the height', () => {
     tightestRadius: fc.option(fc.double({ min: 0.5, max: 100, noNaN: true })),
     sharpInsideCorners: fc.nat(40),
     turnable: fc.boolean(),
+    openingMm: fc.option(fc.double({ min: 0.2, max: 10, noNaN: true })),
   });
   fc.assert(
     fc.property(
@@ -115,6 +176,7 @@ test('whatever is chosen is in the drawer and can saw the height', () => {
         if (!result.ok) return;
         for (const { blade } of result.value) {
           expect(drawer).toContain(blade);
+          if (cut.openingMm !== null) expect(pierceBit(blade)!).toBeLessThanOrEqual(cut.openingMm + 1e-6);
           if (blade.form === 'spiral') continue;
           const limit = comfortHeight(blade.size, hardnessClass(cut.hardnessN)) * STRETCH;
           expect(limit).toBeGreaterThanOrEqual(cut.heightMm - 1e-6);

@@ -4,6 +4,8 @@ import { hardnessClass, NEWTONS_PER_POUND_FORCE } from '../wood';
 import {
   BLADE_SIZES,
   comfortHeight,
+  LARGEST_BIT,
+  pierceBit,
   sizeIndex,
   STRETCH,
   turningRadius,
@@ -25,6 +27,8 @@ export interface CutDemand {
   readonly sharpInsideCorners: number;
   /** False where the work cannot be turned about the blade. */
   readonly turnable: boolean;
+  /** The largest hole that the waste of an inside cut has room for, mm; null where the blade comes in from the edge. */
+  readonly openingMm: number | null;
 }
 
 export interface BladePreferences {
@@ -40,9 +44,11 @@ export interface BladeChoice {
   readonly reasons: readonly Reason[];
   /** True where the blade works above its comfortable height: slow, dulls, flexes. */
   readonly strained: boolean;
+  /** The bit for the hole it is threaded through, mm; null where it comes in from the edge. */
+  readonly bitMm: number | null;
 }
 
-export type BladeFault = Fault<'no-blade-for-ends' | 'too-high-for-every-blade'>;
+export type BladeFault = Fault<'no-blade-for-ends' | 'no-bit-for-opening' | 'too-high-for-every-blade'>;
 
 /** A curve this tight or tighter is detail (common practice), mm. */
 const DETAIL_RADIUS = inches(1 / 8);
@@ -52,12 +58,25 @@ export const MANY_CORNERS = 13;
 const PLAIN_FROM: BladeSize = '3';
 /** Woods this hard cut better with fewer teeth (common practice; the handbook's hardest woods). */
 export const VERY_HARD_N = 1800 * NEWTONS_PER_POUND_FORCE;
+/** A size that works in more than this share of its comfort is near its limit, and the next one up is as good (our reading). */
+const BORDER_SHARE = 0.85;
+/** So many sharp inside corners are "few" (common practice): more want a blade that turns in its own kerf. */
+const FEW_CORNERS = 4;
+/** A blade wider than this, front to back, leaves a ragged place where it is turned on the spot, mm (common practice: none above a number 9). */
+const WIDEST_TO_PIVOT = inches(0.055);
 /** A spiral cuts as wide a slot as a flat blade two sizes up (common practice). */
 const SPIRAL_STEPS_DOWN = 2;
 
+/** Blades of the drawer that the saw's clamps take. */
+export const usableBlades = (drawer: readonly Blade[], ends: BladeEnds): Blade[] =>
+  drawer.filter((blade) => blade.inDrawer && blade.ends === ends);
+
 /**
  * Blades for one cut, the best first; those after it serve as well by another school. All are in the drawer and fit the
- * saw. Errors: no blade has the ends the saw takes; the wood is higher than every blade can saw.
+ * saw, and where the cut begins in a hole, a usual bit makes one that lets the blade through and has room in the waste.
+ * The smallest size that saws the height in comfort is taken. In the border case, where it works near the end of its
+ * comfort and the next size steers the curve and turns in the corners too, the school chooses between the two.
+ * Errors: no blade has the ends the saw takes; none passes a hole that has room; the wood is higher than every blade can saw.
  */
 export function chooseBlades(
   cut: CutDemand,
@@ -65,9 +84,11 @@ export function chooseBlades(
   preferences: BladePreferences,
 ): Result<readonly BladeChoice[], BladeFault> {
   requireAbove(0, cut.heightMm, 'heightMm', 'mm');
-  const usable = drawer.filter((blade) => blade.inDrawer && blade.ends === preferences.ends);
+  const ofSaw = usableBlades(drawer, preferences.ends);
+  const usable = ofSaw.filter((blade) => mayEnter(blade, cut.openingMm));
   const flat = usable.filter((blade) => blade.form !== 'spiral');
-  if (flat.length === 0) return err(noBladeFault(preferences.ends));
+  if (!ofSaw.some((blade) => blade.form !== 'spiral')) return err(noBladeFault(preferences.ends));
+  if (flat.length === 0) return err(noBitFault(cut.openingMm ?? 0));
   const sizes = BLADE_SIZES.filter((size) => flat.some((blade) => blade.size === size));
   const base = baseSize(cut, sizes);
   if (!base) return err(tooHighFault(cut.heightMm));
@@ -75,6 +96,19 @@ export function chooseBlades(
   if (ranked.length > 0) return ok(ranked.map((pick) => withForm(cut, pick, base, flat, preferences)));
   return ok([forStandingWork(cut, base, usable, flat, preferences)]);
 }
+
+/** True where the blade comes in from the edge, or a usual bit makes a hole for it that the opening has room for. */
+function mayEnter(blade: Blade, openingMm: number | null): boolean {
+  const bit = pierceBit(blade);
+  return openingMm === null || (bit !== null && compareMm(bit, openingMm) <= 0);
+}
+
+const choiceOf = (cut: CutDemand, blade: Blade, strained: boolean, reasons: readonly Reason[]): BladeChoice => ({
+  blade,
+  strained,
+  reasons,
+  bitMm: cut.openingMm === null ? null : pierceBit(blade),
+});
 
 interface BaseSize {
   readonly size: BladeSize;
@@ -106,7 +140,7 @@ const isDetailed = (cut: CutDemand): boolean =>
   cut.sharpInsideCorners >= MANY_CORNERS ||
   (cut.tightestRadius !== null && compareMm(cut.tightestRadius, DETAIL_RADIUS) <= 0);
 
-/** Detail takes the smallest size that saws the height; plain work may take its neighbour, as the school goes. */
+/** Detail takes the smallest size that saws the height, plain work none below a 3; in the border case the school chooses. */
 function rankSizes(
   cut: CutDemand,
   base: BaseSize,
@@ -124,18 +158,31 @@ function rankSizes(
     small === base.size ? [] : [{ rule: 'plain-from-three', inputs: { size: small }, source: 'common-practice' }];
   const large = sizes.find((size) => sizeIndex(size) === sizeIndex(small) + 1);
   if (!large || base.strained) return [{ size: small, reasons: floor }];
+  const border = borderOf(cut, small, large, flat);
+  if (border.rule !== 'school') return [{ size: small, reasons: [...floor, border] }];
+  const reason: Reason = { ...border, inputs: { ...border.inputs, betweenSizes }, source: 'your-choice' };
   const order = betweenSizes === 'larger' ? [large, small] : [small, large];
-  const schooled = order.map((size): SizePick => ({
-    size,
-    reasons: [...floor, { rule: 'school', inputs: { small, large, betweenSizes }, source: 'your-choice' }],
-  }));
-  const steering = schooled.filter(({ size }) => canSteer(cut, flat, size));
-  return steering.length > 0 ? steering : schooled;
+  return order.map((size) => ({ size, reasons: [...floor, reason] }));
 }
 
-const canSteer = (cut: CutDemand, flat: readonly Blade[], size: BladeSize): boolean =>
-  cut.tightestRadius === null ||
-  flat.some((blade) => blade.size === size && turningRadius(blade) <= (cut.tightestRadius ?? Infinity));
+/** Whether two neighbours are a border case (`school`), or why the smaller one is the answer in every school. */
+function borderOf(cut: CutDemand, small: BladeSize, large: BladeSize, flat: readonly Blade[]): Reason {
+  const comfortMm = comfortHeight(small, hardnessClass(cut.hardnessN));
+  const share = cut.heightMm / comfortMm;
+  const inputs = { small, large, share: Math.round(share * 100), borderShare: BORDER_SHARE * 100 };
+  if (share <= BORDER_SHARE) return { rule: 'well-within', inputs, source: 'common-practice' };
+  const ofLarge = flat.filter(({ size }) => size === large);
+  if (!ofLarge.some((blade) => turningRadius(blade) <= (cut.tightestRadius ?? Infinity)))
+    return { rule: 'larger-too-wide', inputs: { ...inputs, radiusMm: cut.tightestRadius ?? 0 }, source: 'published' };
+  const pivots = ofLarge.some(({ widthMm }) => widthMm <= WIDEST_TO_PIVOT);
+  if (cut.sharpInsideCorners > FEW_CORNERS && !pivots)
+    return {
+      rule: 'larger-too-coarse',
+      inputs: { ...inputs, corners: cut.sharpInsideCorners },
+      source: 'common-practice',
+    };
+  return { rule: 'school', inputs, source: 'common-practice' };
+}
 
 /** Turns a size into a blade of the drawer: the tooth form by wood and liking. */
 function withForm(
@@ -155,11 +202,20 @@ function withForm(
   const form: Reason = wantsSkip
     ? { rule: 'very-hard-skip', inputs, source: 'common-practice' }
     : { rule: favourite ? 'favourite-form' : 'form-at-hand', inputs, source: 'your-choice' };
-  return {
-    blade,
-    strained: base.strained,
-    reasons: [...base.reasons, ...pick.reasons, form, ...steeringReason(cut, blade)],
-  };
+  return choiceOf(cut, blade, base.strained, [
+    ...base.reasons,
+    ...pick.reasons,
+    form,
+    ...steeringReason(cut, blade),
+    ...holeReason(cut, blade),
+  ]);
+}
+
+/** Said where the opening is so narrow that it tells which blades get through. */
+function holeReason({ openingMm }: CutDemand, blade: Blade): Reason[] {
+  const bitMm = pierceBit(blade);
+  if (openingMm === null || bitMm === null || openingMm > LARGEST_BIT) return [];
+  return [{ rule: 'passes-the-hole', inputs: { size: blade.size, bitMm, openingMm }, source: 'published' }];
 }
 
 function steeringReason(cut: CutDemand, blade: Blade): Reason[] {
@@ -191,7 +247,7 @@ function forStandingWork(
     return withForm(cut, pick, base, flat, preferences);
   }
   const reason: Reason = { rule: 'no-turn-spiral', inputs, source: 'common-practice' };
-  return { blade: spiral, strained: base.strained, reasons: [...base.reasons, reason] };
+  return choiceOf(cut, spiral, base.strained, [...base.reasons, reason, ...holeReason(cut, spiral)]);
 }
 
 const noBladeFault = (ends: BladeEnds): BladeFault => ({
@@ -199,6 +255,13 @@ const noBladeFault = (ends: BladeEnds): BladeFault => ({
   message: `No blade with ${ends} ends is marked as being in your drawer.`,
   where: 'Blades',
   hint: `Open Blades and mark the ones you have, or change the ends your saw takes under Shop.`,
+});
+
+const noBitFault = (openingMm: number): BladeFault => ({
+  kind: 'no-bit-for-opening',
+  message: `The narrowest opening has room for a hole of ${String(Math.floor(openingMm * 100) / 100)} mm, and no blade in your drawer passes one so small.`,
+  where: 'Blades',
+  hint: 'Put a thinner blade with plain ends in the drawer, or widen the opening in the drawing.',
 });
 
 const tooHighFault = (heightMm: number): BladeFault => ({

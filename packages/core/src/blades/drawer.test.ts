@@ -12,6 +12,7 @@ const plainOak: CutDemand = {
   tightestRadius: inches(1),
   sharpInsideCorners: 0,
   turnable: true,
+  openingMm: null,
 };
 
 const drawerOf = (...ids: string[]): Blade[] =>

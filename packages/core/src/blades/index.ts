@@ -1,6 +1,15 @@
-export { BLADE_SIZES, comfortHeight, pierceBit, sizeIndex, STRETCH, TOOTH_FORMS, turningRadius } from './blade';
+export {
+  BLADE_SIZES,
+  comfortHeight,
+  LARGEST_BIT,
+  pierceBit,
+  sizeIndex,
+  STRETCH,
+  TOOTH_FORMS,
+  turningRadius,
+} from './blade';
 export type { Blade, BladeEnds, BladeSize, ToothForm } from './blade';
-export { chooseBlades, MANY_CORNERS, VERY_HARD_N } from './choose';
+export { chooseBlades, MANY_CORNERS, usableBlades, VERY_HARD_N } from './choose';
 export type { BladeChoice, BladeFault, BladePreferences, CutDemand } from './choose';
 export type { BladeRule, Reason, ReasonSource } from './reason';
 export { TYPICAL_BLADES } from './typical';

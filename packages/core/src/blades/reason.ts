@@ -6,6 +6,9 @@ export type BladeRule =
   | 'above-comfort'
   | 'detail-smaller'
   | 'plain-from-three'
+  | 'well-within'
+  | 'larger-too-wide'
+  | 'larger-too-coarse'
   | 'school'
   | 'steers'
   | 'pivots'
@@ -14,6 +17,7 @@ export type BladeRule =
   | 'very-hard-skip'
   | 'favourite-form'
   | 'form-at-hand'
+  | 'passes-the-hole'
   | 'same-blade';
 
 /** One step of a judgement as data; the interface puts it into words. */

@@ -17,8 +17,10 @@ export { UNITS_PER_INCH } from './svg/size';
 export {
   circleOf,
   fragileTips,
+  keptIn,
   FRAGILE_WIDTH,
   likeParts,
+  openingRoom,
   pierceHolesFor,
   shapesOf,
   TIP_DEPTH,

@@ -7,6 +7,8 @@ import type { PlanError, PlanFault, PlanInput, RunLine, SpareRule } from './mode
 /** A part of the run with the template it belongs to and its count. */
 export interface CountedPart {
   readonly part: Part;
+  /** All parts of its template: some may fall out of its openings. */
+  readonly siblings: readonly Part[];
   readonly count: PartCount;
 }
 
@@ -57,7 +59,7 @@ export function countNeeds(input: PlanInput): Result<readonly CountedPart[], Pla
           spoiled,
           toCut: Math.max(0, total - onHand - good),
         };
-        return { part, count };
+        return { part, siblings: template.parts, count };
       });
   });
   return faults.length > 0 ? err(faults) : ok(counted);

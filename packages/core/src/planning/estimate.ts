@@ -45,8 +45,8 @@ export function passMinutes(stack: Stack, shop: Shop): Minutes {
 }
 
 /** The drill is set up for each bit; holes that stay go through all layers at once. */
-function drilling({ pierceHoles, gang }: Stack, { setUpDrill, drillHole }: FactorValues): number {
-  const bits = gang.drilled.length + (pierceHoles > 0 ? 1 : 0);
+function drilling({ pierceHoles, pierceBits, gang }: Stack, { setUpDrill, drillHole }: FactorValues): number {
+  const bits = gang.drilled.length + pierceBits.length;
   const holes = pierceHoles + gang.drilled.reduce((sum, { count }) => sum + count, 0);
   return setUpDrill * bits + drillHole * holes;
 }

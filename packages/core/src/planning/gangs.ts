@@ -1,6 +1,6 @@
 import { type Box, boxUnion, pathBox } from '../geometry';
-import { measureCut } from '../patterns';
-import { cutsOf } from '../products';
+import { keptIn, measureCut, openingRoom } from '../patterns';
+import { cutsOf, shapeOfPart } from '../products';
 import { err, ok, type Result } from '../result';
 import { toNm, TOUCHING } from '../units';
 import { woodById } from '../wood';
@@ -80,14 +80,17 @@ function flushSides(group: readonly CountedPart[], { minX, minY, maxX, maxY }: B
   };
 }
 
-const gangCuts = ({ part }: CountedPart): GangCut[] =>
-  cutsOf(part).map(({ cut, kind }) => ({
-    cutId: cut.id,
+function gangCuts({ part, siblings }: CountedPart): GangCut[] {
+  const shape = shapeOfPart(part, siblings);
+  return cutsOf(part).map(({ cut: { id, path }, kind }) => ({
+    cutId: id,
     partId: part.id,
     kind,
-    path: cut.path,
-    measure: measureCut(cut.path, kind),
+    path,
+    measure: measureCut(path, kind),
+    openingMm: kind === 'inside' ? openingRoom(path, keptIn(path, shape)) : null,
   }));
+}
 
 function drilledIn(group: readonly CountedPart[]): Gang['drilled'] {
   const diameters = group.flatMap(({ part }) => part.holes.map(({ diameterMm }) => diameterMm));

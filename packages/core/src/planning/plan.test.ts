@@ -1,8 +1,19 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { TYPICAL_BLADES } from '../blades';
+import type { Path, Point } from '../geometry';
 import { inches } from '../units';
-import { compareCosts, costOf, type PlanInput, planRun, sparesFor, totalMinutes, verifyPlan } from '.';
+import {
+  compareCosts,
+  costOf,
+  type PlanInput,
+  planRun,
+  sparesFor,
+  totalMinutes,
+  verifyPlan,
+  judgeReach,
+  TYPICAL_SHOP,
+} from '.';
 import { circle, inputFor, part, planned, quietKit, rectangle, sawn, template } from './fixtures.test-support';
 
 const sizes = (plan: Awaited<ReturnType<typeof planned>>) =>
@@ -379,5 +390,69 @@ describe('any run', () => {
     expect(spoil({ blank: { ...blank, length: blank.length + 2 } })).toContain('a: size of the blank');
     expect(spoil({ blank: { ...blank, width: blank.width - 1 } })).toContain('a: size of the blank');
     expect(verifyPlan(plan, { ...input, drawer: [] })).not.toEqual([]);
+  });
+});
+
+describe('a saw for pinned blades', () => {
+  const pinned = TYPICAL_BLADES.map((blade) => ({ ...blade, inDrawer: true }));
+
+  test('is planned with pinned blades only, also where a plain one or a spiral would steer a tighter curve', async () => {
+    // A curve of 0.9 mm: the plain number 1 steers it, no pinned blade does, so it is pivoted and stacks are not held low for it.
+    const tight = part('a', { insideCuts: [{ id: 'c', line: null, path: circle(0.9 + 2, 30, 30) }] });
+    const input = inputFor([template('tag', [tight])], 4, { shop: { saw: { ...TYPICAL_SHOP.saw, ends: 'pinned' } } });
+    const plan = await planned({ ...input, drawer: pinned });
+    const plainOnly = await planned({ ...input, drawer: pinned.filter(({ ends }) => ends === 'pinned') });
+    expect(plan.stacks.flatMap(({ cuts }) => cuts.map(({ choice }) => choice.blade.ends))).toEqual([
+      'pinned',
+      'pinned',
+    ]);
+    expect(sizes(plan)).toEqual(sizes(plainOnly));
+    // The pin wants 3/16 (common practice).
+    expect(plan.stacks[0]!.pierceBits).toEqual([{ diameterMm: inches(3 / 16), count: 1 }]);
+  });
+
+  test('an opening that the pin does not pass is told', async () => {
+    const narrow = part('a', { insideCuts: [{ id: 'c', line: null, path: rectangle(30, 3, 20, 20) }] });
+    const input = inputFor([template('tag', [narrow])], 1, { shop: { saw: { ...TYPICAL_SHOP.saw, ends: 'pinned' } } });
+    expect(await kindsOf({ ...input, drawer: pinned })).toEqual(['no-bit-for-opening']);
+  });
+});
+
+describe('reach along a line', () => {
+  const blank = { minX: 0, minY: 0, maxX: 1000, maxY: 400 };
+  const polyline = (from: Point, to: Point, pieces: number): Path => ({
+    start: from,
+    segments: Array.from({ length: pieces }, (_none, i) => ({
+      kind: 'line' as const,
+      to: { x: from.x + ((to.x - from.x) * (i + 1)) / pieces, y: from.y + ((to.y - from.y) * (i + 1)) / pieces },
+    })),
+    closed: false,
+  });
+
+  test('a straight cut and the same cut in a hundred pieces agree', () => {
+    fc.assert(
+      fc.property(
+        fc.tuple(fc.nat(1000), fc.nat(400), fc.nat(1000), fc.nat(400)),
+        fc.integer({ min: 60, max: 600 }),
+        ([x1, y1, x2, y2], reach) => {
+          const [from, to] = [
+            { x: x1, y: y1 },
+            { x: x2, y: y2 },
+          ];
+          fc.pre(x1 !== x2 || y1 !== y2);
+          expect(judgeReach(polyline(from, to, 100), blank, reach)).toBe(
+            judgeReach(polyline(from, to, 1), blank, reach),
+          );
+        },
+      ),
+      { numRuns: 300 },
+    );
+  });
+
+  test('a line across the middle is out of reach there, though both its ends are near an edge', () => {
+    // Half way it is 200 mm from both long sides and 500 from the others.
+    const across = polyline({ x: 500, y: 0 }, { x: 500, y: 400 }, 1);
+    expect(judgeReach(across, blank, 190)).toBe('out-of-reach');
+    expect(judgeReach(across, blank, 210)).not.toBe('out-of-reach');
   });
 });

@@ -1,4 +1,4 @@
-import { type Blade, type BladeChoice, chooseBlades, pierceBit, turningRadius } from '../blades';
+import { turningRadius, usableBlades, type Blade, type BladeChoice } from '../blades';
 import { boxGrown, boxHeight, boxWidth } from '../geometry';
 import type { PassSawn } from '../ledger';
 import { err, ok, type Result } from '../result';
@@ -6,6 +6,7 @@ import { formatLength, howManyFit, onRule, snapMm } from '../units';
 import { gangPlace } from './gangs';
 import { shortKey } from './key';
 import type { PlanError, PlanFault, PlanInput } from './model/input';
+import { bladesForCut } from './cut-blades';
 import { bladePreferences, type Shop } from './model/shop';
 import type { Blank, Gang, GangCut, LayerLimit, PlannedCut, Reach, Stack } from './model/stack';
 import { judgeReach } from './reach';
@@ -111,7 +112,8 @@ function layerLimit(context: GangContext): Result<LayerLimit, PlanError> {
 
 /** True where every cut has a blade that saws this many layers in comfort and steers what it could steer lower down. */
 function bladesServe({ gang, input, reaches }: GangContext, layers: number): boolean {
-  const steerable = Math.min(...input.drawer.filter(({ inDrawer }) => inDrawer).map(turningRadius));
+  const able = usableBlades(input.drawer, input.shop.saw.ends).filter(({ form }) => form !== 'spiral');
+  const steerable = Math.min(...able.map(turningRadius));
   return gang.cuts.every((cut) => {
     const found = bladesFor(cut, { gang, input, reaches }, layers);
     const radius = cut.measure.tightest?.radius ?? Infinity;
@@ -123,21 +125,14 @@ function bladesServe({ gang, input, reaches }: GangContext, layers: number): boo
 }
 
 /** With the outline first the stack is split and inside cuts are sawn in single layers. */
-const sawnSingly = (cut: GangCut, shop: Shop): boolean => shop.cutOrder === 'outline-first' && cut.kind !== 'outside';
+const sawnSingly = (cut: Pick<GangCut, 'kind'>, shop: Shop): boolean =>
+  shop.cutOrder === 'outline-first' && cut.kind !== 'outside';
 
-function bladesFor(cut: GangCut, { gang, input, reaches }: GangContext, layers: number) {
-  const height = sawnSingly(cut, input.shop) ? gang.thicknessMm : gang.thicknessMm * layers;
-  return chooseBlades(
-    {
-      hardnessN: gang.wood.hardnessN,
-      heightMm: snapMm(height),
-      tightestRadius: cut.measure.tightest?.radius ?? null,
-      sharpInsideCorners: cut.measure.sharpInsideCorners,
-      turnable: reaches.get(cut.cutId) !== 'standing',
-    },
-    input.drawer,
-    bladePreferences(input.shop),
-  );
+function bladesFor({ measure, openingMm, ...cut }: GangCut, { gang, input, reaches }: GangContext, layers: number) {
+  const heightMm = sawnSingly(cut, input.shop) ? gang.thicknessMm : gang.thicknessMm * layers;
+  const turnable = reaches.get(cut.cutId) !== 'standing';
+  const sawn = { measure, openingMm, hardnessN: gang.wood.hardnessN, heightMm, turnable };
+  return bladesForCut(sawn, bladePreferences(input.shop), input.drawer);
 }
 
 function makeStack(
@@ -160,14 +155,13 @@ function makeStack(
       partId: cut.partId,
       kind: cut.kind,
       measure: cut.measure,
+      openingMm: cut.openingMm,
       heightMm: snapMm(singly ? gang.thicknessMm : gang.thicknessMm * layers),
       times: singly ? layers : 1,
       choice,
       reach: reaches.get(cut.cutId) ?? 'free',
     };
   });
-  const bits = cuts.filter(({ kind }) => kind === 'inside').map(({ choice }) => pierceBit(choice.blade));
-  if (bits.includes(null)) return err([noBit(gang)]);
   const { cuts: omitted, layersToCut, ...described } = gang;
   return ok({
     key: stackKey(gang, layers),
@@ -182,9 +176,16 @@ function makeStack(
       : roughCuts(gang.cuts, boxGrown(gang.box, input.shop.holdingMargin.mm), input.shop.holdingMargin.mm),
     cuts: sequence(cuts, input.shop),
     pierceHoles: cuts.reduce((sum, cut) => sum + (cut.kind === 'inside' ? cut.times : 0), 0),
-    pierceBitMm: bits.length === 0 ? null : Math.max(...bits.map((bit) => bit ?? 0)),
+    pierceBits: pierceBitsOf(cuts),
     limitedBy,
   });
+}
+
+function pierceBitsOf(cuts: readonly PlannedCut[]): Stack['pierceBits'] {
+  const counts = new Map<number, number>();
+  for (const { choice, times } of cuts)
+    if (choice.bitMm !== null) counts.set(choice.bitMm, (counts.get(choice.bitMm) ?? 0) + times);
+  return [...counts].sort(([a], [b]) => a - b).map(([diameterMm, count]) => ({ diameterMm, count }));
 }
 
 interface SettledCut {
@@ -246,11 +247,4 @@ const tooThick = (gang: Gang, layers: number, shop: Shop): PlanFault => ({
   message: `${layers > 1 ? `${String(layers)} pinned layers of ` : ''}${formatLength(gang.thicknessMm, shop.units)} are more than the ${formatLength(shop.saw.maxHeight.mm, shop.units)} the saw takes.`,
   where: gangPlace(gang),
   hint: layers > 1 ? 'Pin fewer layers.' : 'Use thinner wood, or correct the height of the saw under Shop.',
-});
-
-const noBit = (gang: Gang): PlanFault => ({
-  kind: 'no-bit-for-blade',
-  message: 'No usual bit makes a hole wide enough for the blade chosen.',
-  where: gangPlace(gang),
-  hint: 'Check the width and thickness of that blade under Blades.',
 });

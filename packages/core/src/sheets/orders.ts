@@ -1,6 +1,14 @@
 import type { Blade } from '../blades';
 import { pierceHolesFor } from '../patterns';
-import { bladePreferences, patternsPerPass, type Plan, type PlannedStack, type Run, type Shop } from '../planning';
+import {
+  bitForLayer,
+  bladePreferences,
+  patternsPerPass,
+  type Plan,
+  type PlannedStack,
+  type Run,
+  type Shop,
+} from '../planning';
 import { shapeOfPart, type Part, type TemplateRevision } from '../products';
 import { err, ok, type Fault, type Result } from '../result';
 import { formatLength } from '../units';
@@ -15,6 +23,8 @@ export interface PatternOrder {
   readonly copies: number;
   /** What the label says of the stack; null where the pattern is not for one. */
   readonly stack: string | null;
+  /** The bit for the pierce hole of each inside cut, mm, as planned for that stack; null where it is not for one. */
+  readonly bits: Readonly<Record<string, number>> | null;
 }
 
 export type OrderFault = Fault<'missing-revision' | 'missing-part'>;
@@ -30,7 +40,18 @@ export function ordersOfPlan(plan: Plan, run: Pick<Run, 'lines'>, { units }: Pic
     if (passesToCut === 0 || revision === undefined) return [];
     const partIds = gang.parts.map(({ partId }) => partId);
     const copies = passesToCut * patternsPerPass(stack);
-    return [{ templateId: gang.templateId, revision, partIds, copies, stack: words(stack, i + 1) }];
+    const bits = stack.cuts.flatMap(({ cutId, choice }) => (choice.bitMm === null ? [] : [[cutId, choice.bitMm]]));
+    const label = words(stack, i + 1);
+    return [
+      {
+        templateId: gang.templateId,
+        revision,
+        partIds,
+        copies,
+        stack: label,
+        bits: Object.fromEntries(bits) as PatternOrder['bits'],
+      },
+    ];
   });
 }
 
@@ -47,6 +68,7 @@ export function ordersOfTemplate({ template, revision }: TemplateRevision): Patt
     partIds,
     copies: 1,
     stack: null,
+    bits: null,
   }));
 }
 
@@ -66,7 +88,9 @@ export function patternsFor(
     const parts = order.partIds.flatMap((id) => found.template.parts.find((part) => part.id === id) ?? []);
     if (parts.length === 0 || parts.length < order.partIds.length)
       return err(missing('missing-part', `A part of ${found.template.name}`, i));
-    patterns.push(patternOf(order, found, parts, (part) => pierceIn(part, found.template.parts, shop, drawer)));
+    patterns.push(
+      patternOf(order, found, parts, (part) => pierceIn(part, found.template.parts, order.bits, shop, drawer)),
+    );
   }
   return ok(patterns);
 }
@@ -103,14 +127,20 @@ function patternOf(
   };
 }
 
-/** Pierce holes for the blades that the drawer gives in one layer; none where the wood is not known. */
-function pierceIn(part: Part, siblings: readonly Part[], shop: Shop, drawer: readonly Blade[]): Pattern['pierce'] {
+/** Pierce holes for the bits of the plan; without one, for the blades of a single layer. None where the wood is not known. */
+function pierceIn(
+  part: Part,
+  siblings: readonly Part[],
+  bits: PatternOrder['bits'],
+  shop: Shop,
+  drawer: readonly Blade[],
+): Pattern['pierce'] {
   const wood = woodById(part.woodId);
   if (!wood) return [];
+  const layer = { hardnessN: wood.hardnessN, heightMm: part.thickness.mm };
   return pierceHolesFor(shapeOfPart(part, siblings), {
-    thicknessMm: part.thickness.mm,
     hardnessN: wood.hardnessN,
-    drawer,
-    preferences: bladePreferences(shop),
+    bitFor: (cut, measure, openingMm) =>
+      bits ? (bits[cut] ?? null) : bitForLayer({ ...layer, measure, openingMm }, bladePreferences(shop), drawer),
   });
 }

@@ -182,6 +182,22 @@ describe('what to print', () => {
     expect(patternsFor(wishes, input.revisions, TYPICAL_SHOP, TYPICAL_BLADES)).toMatchObject({ ok: true });
   });
 
+  test('pierce holes of a stack are printed with the bit of its plan', async () => {
+    // Common practice, heights: four layers of 1/4 hard maple are 1 in: a 9 at its limit, so the school
+    // that goes larger takes a 12; one layer alone a 3 at its limit, so a 5.
+    const hole = { id: '00000000-0000-4000-8000-00000000000c', line: null, path: circle(10, 50, 30) };
+    const input = inputFor([template('toy', [part('a', { woodId: 'sugar-maple', insideCuts: [hole] })])], 4);
+    const plan = await planned(input);
+    expect(plan.stacks[0]).toMatchObject({ layers: 4, cuts: [{ choice: { blade: { size: '12' } } }, {}] });
+    // A 12 is 0.062 by 0.024 in, 0.0665 across: 5/64 is the first bit above it.
+    expect(plan.stacks[0]!.pierceBits).toEqual([{ diameterMm: inches(5 / 64), count: 1 }]);
+    const printed = patternsFor(ordersOfPlan(plan, input.run, input.shop), input.revisions, input.shop, input.drawer);
+    expect(printed).toMatchObject({ value: [{ pierce: [{ bitMm: inches(5 / 64) }] }] });
+    const alone = patternsFor(ordersOfTemplate(input.revisions[0]!), input.revisions, input.shop, input.drawer);
+    // A 5 is 0.038 by 0.016, 0.0412 across: 3/64.
+    expect(alone).toMatchObject({ value: [{ pierce: [{ bitMm: inches(3 / 64) }] }] });
+  });
+
   test('of a template, with pierce holes; a part that is gone is told', () => {
     const revision = {
       revision: 1,

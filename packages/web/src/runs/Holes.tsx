@@ -3,8 +3,8 @@ import type { PlannedStack } from '@rapid-jig/core';
 import { Measure } from '../fields/Measure';
 
 /** Holes of one pass by bit: those the blade is threaded through, and those that stay; null where there are none. */
-export function holesOf({ pierceHoles, pierceBitMm, gang }: PlannedStack): React.ReactNode {
-  const bits = [...(pierceHoles > 0 ? [{ count: pierceHoles, diameterMm: pierceBitMm ?? 0 }] : []), ...gang.drilled];
+export function holesOf({ pierceBits, gang }: PlannedStack): React.ReactNode {
+  const bits = [...pierceBits, ...gang.drilled];
   if (bits.length === 0) return null;
   return bits.map(({ count, diameterMm }, i) => (
     <Fragment key={i}>

@@ -51,8 +51,14 @@ export function reasonWords({ rule, inputs }: Reason, unit: LengthUnit): string 
     }
     case 'plain-from-three':
       return `Plain work starts at number ${text('size')}; thinner ones are for detail.`;
+    case 'well-within':
+      return `At ${text('share')} % of its comfort number ${text('small')} works well; only above ${text('borderShare')} % would number ${text('large')} be as good.`;
+    case 'larger-too-wide':
+      return `Number ${text('small')} is near the end of its comfort (${text('share')} %), but number ${text('large')} does not steer a curve of ${mm('radiusMm')} radius.`;
+    case 'larger-too-coarse':
+      return `Number ${text('small')} is near the end of its comfort (${text('share')} %), but number ${text('large')} is too wide to turn in ${text('corners')} sharp inside corners.`;
     case 'school':
-      return `Between number ${text('small')} and ${text('large')} your shop takes the ${text('betweenSizes')}.`;
+      return `A border case: number ${text('small')} works at ${text('share')} % of its comfort, and number ${text('large')} steers this cut too. Between the two your shop takes the ${text('betweenSizes')}.`;
     case 'steers':
       return `Its tightest curve, ${mm('radiusMm')} radius, can be steered: number ${text('size')} follows down to ${mm('limitMm')}.`;
     case 'pivots':
@@ -67,6 +73,8 @@ export function reasonWords({ rule, inputs }: Reason, unit: LengthUnit): string 
       return `Your favourite: ${FORM_WORDS[text('form') as ToothForm]}.`;
     case 'form-at-hand':
       return `Your drawer has this size with ${FORM_WORDS[text('form') as ToothForm]}, not with ${FORM_WORDS[text('favourite') as ToothForm]}.`;
+    case 'passes-the-hole':
+      return `Its hole, made with a bit of ${mm('bitMm')}, has room in the opening (${mm('openingMm')}).`;
     case 'same-blade':
       return `Number ${text('size')} serves the whole stack, which saves changing; alone this cut would get number ${text('first')}.`;
     default:

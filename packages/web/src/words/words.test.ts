@@ -11,12 +11,15 @@ test('why a blade was chosen reads as a maker would say it', () => {
     tightestRadius: inches(1 / 4),
     sharpInsideCorners: 8,
     turnable: true,
+    openingMm: null,
   };
   const chosen = chooseBlades(cut, TYPICAL_BLADES, { betweenSizes: 'larger', favouriteForm: 'reverse', ends: 'plain' });
   if (!chosen.ok) throw new Error(chosen.error.kind);
   const words = chosen.value[0]!.reasons.map((reason) => reasonWords(reason, 'in'));
   expect(words[0]).toBe('Number 7 is the smallest in your drawer that saws 3/4" of hard wood in comfort (up to 3/4").');
-  expect(words[1]).toBe('Between number 7 and 9 your shop takes the larger.');
+  expect(words[1]).toBe(
+    'A border case: number 7 works at 100 % of its comfort, and number 9 steers this cut too. Between the two your shop takes the larger.',
+  );
   expect(words.join(' ')).not.toMatch(/undefined|NaN|null/);
 });
 

@@ -10,16 +10,23 @@ import type {
   ReadFault,
   Result,
   TemplateRevision,
-  UnderstandingOf,
   OrderFault,
 } from '@rapid-jig/core';
-import type { OnStage, ReadDrawing, ReaderApi, SheetsFor, ShownDrawing, Understood } from './reader.worker';
+import type {
+  OnStage,
+  ReadDrawing,
+  ReaderApi,
+  SawnContext,
+  SheetsFor,
+  ShownDrawing,
+  Understood,
+} from './reader.worker';
 
 /** Reads and measures one drawing in a worker. Each answer is null where the work was stopped. */
 export interface Reader {
   read(text: string, onStage: OnStage): Promise<Result<ReadDrawing, ReadFault> | null>;
   follow(steps: DrawingSteps, onStage: OnStage): Promise<Result<ShownDrawing, ReadFault> | null>;
-  understand(context: UnderstandingOf, onStage: OnStage): Promise<Understood | null>;
+  understand(context: SawnContext, onStage: OnStage): Promise<Understood | null>;
   nearestCorner(to: Point, reach: number): Promise<Point | null>;
   nearestEdge(to: Point): Promise<EdgeOfLine | null>;
   parts(defaults: Omit<PartDefaults, 'newId'>): Promise<Part[] | null>;

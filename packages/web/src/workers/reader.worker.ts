@@ -6,6 +6,7 @@ import {
   nearestOnPiece,
   partsFromDrawing,
   pathBox,
+  bitForLayer,
   patternsFor,
   patternSheets,
   readDrawing,
@@ -33,6 +34,7 @@ import {
   type Result,
   type Shop,
   type TemplateRevision,
+  type BladePreferences,
   type UnderstandingOf,
   type OrderFault,
 } from '@rapid-jig/core';
@@ -55,6 +57,12 @@ export interface ShownLine extends Omit<DrawnLine, 'path'> {
 
 export interface ShownDrawing extends Omit<Drawing, 'lines'> {
   readonly lines: readonly ShownLine[];
+}
+
+/** What parts are judged by, as one layer of their wood. */
+export interface SawnContext extends Omit<UnderstandingOf, 'bitFor'> {
+  readonly drawer: readonly Blade[];
+  readonly preferences: BladePreferences;
 }
 
 export interface Understood {
@@ -113,11 +121,14 @@ const reader = {
     return { ok: true, value: { ...current, lines } };
   },
 
-  understand(context: UnderstandingOf, onStage: OnStage): Understood {
+  understand({ drawer, preferences, ...context }: SawnContext, onStage: OnStage): Understood {
     const shapes = shapesOf(drawingNow());
+    const layer = { hardnessN: context.hardnessN, heightMm: context.thicknessMm };
+    const bitFor: UnderstandingOf['bitFor'] = (_cut, measure, openingMm) =>
+      bitForLayer({ ...layer, measure, openingMm }, preferences, drawer);
     const parts = shapes.map((shape, i) => {
       onStage({ at: 'measuring', part: i + 1, of: shapes.length });
-      return understandPart(shape, context);
+      return understandPart(shape, { ...context, bitFor });
     });
     return { parts, alike: likeParts(shapes, context.fitTolerance) };
   },

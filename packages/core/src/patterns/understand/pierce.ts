@@ -4,6 +4,7 @@ import {
   flatten,
   indexSegments,
   isInside,
+  pathLength,
   signedArea,
   type Bends,
   type Corner,
@@ -22,11 +23,11 @@ export interface PierceHole {
   readonly place: 'near-corner' | 'along-the-line' | 'in-the-middle' | 'second';
 }
 
-/** What keeps a pierce hole from a cut: there is no room for the bit beside the line. */
+/** What keeps a pierce hole from a cut: there is no room for the bit beside the line, or no bit and blade serve (null). */
 export interface NoPierceHole {
   readonly cut: string;
   readonly at: Point;
-  readonly bitMm: number;
+  readonly bitMm: number | null;
   /** The largest hole that has room, mm. */
   readonly roomMm: number;
 }
@@ -59,6 +60,32 @@ export function pierceHoles(
   const others = second ? [...near, ...along] : [];
   const farthest = others.reduce((best, at) => (distance(at, first) > distance(best, first) ? at : best), first);
   return distance(farthest, first) >= 2 * clear ? [...found, hole(farthest, 'second')] : found;
+}
+
+/** Openings at least this wide take every usual bit, so nobody asks how wide they are, mm. */
+const WIDE = 10;
+
+/**
+ * The diameter of the largest hole that the waste of an inside cut has room for, clear of pieces that are kept, mm. Of wide
+ * openings a safe lower figure is given: in any simple shape a circle of radius area over perimeter has room.
+ */
+export function openingRoom(path: Path, kept: readonly Path[]): number {
+  const sure = (2 * Math.abs(signedArea(path))) / pathLength(path);
+  if (kept.length === 0 && sure >= WIDE) return sure;
+  const { ring, kept: inner } = wasteOf(path, kept);
+  return 2 * widest(ring, inner, CLEAR_OF_LINE / 50).room;
+}
+
+/** The place furthest from every line, to `precision` mm. */
+function widest(
+  ring: readonly Point[],
+  kept: readonly (readonly Point[])[],
+  precision: number,
+): { readonly at: Point; readonly room: number } {
+  const polygon = [ring, ...kept].map((points) => points.map(({ x, y }): [number, number] => [x, y]));
+  const middle = polylabel(polygon, precision);
+  const [x = NaN, y = NaN] = middle;
+  return { at: { x, y }, room: Math.max(0, middle.distance) };
 }
 
 interface Waste {
@@ -109,10 +136,6 @@ function inTheMiddle(
   cut: string,
   bitMm: number,
 ): readonly PierceHole[] | NoPierceHole {
-  const polygon = [ring, ...kept].map((points) => points.map(({ x, y }): [number, number] => [x, y]));
-  const middle = polylabel(polygon, clear / 50);
-  const [x = NaN, y = NaN] = middle;
-  const room = middle.distance;
-  if (room >= bitMm / 2) return [hole({ x, y }, 'in-the-middle')];
-  return { cut, at: { x, y }, bitMm, roomMm: Math.max(0, 2 * room) };
+  const { at, room } = widest(ring, kept, clear / 50);
+  return room >= bitMm / 2 ? [hole(at, 'in-the-middle')] : { cut, at, bitMm, roomMm: 2 * room };
 }

@@ -1,17 +1,15 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { TYPICAL_BLADES } from '../../blades';
-import { distance, flatten, isInside, nearestOnPiece, type Point } from '../../geometry';
+import { circlePath, distance, flatten, isInside, nearestOnPiece, type Point } from '../../geometry';
 import { inches } from '../../units';
 import { followSteps, noSteps, readDrawing } from '..';
-import { difficultyOf, fragileTips, likeParts, shapesOf, standOf, understandPart, waysToFit } from '.';
+import { difficultyOf, fragileTips, likeParts, openingRoom, shapesOf, standOf, understandPart, waysToFit } from '.';
 import type { PartUnderstanding, UnderstandingOf } from '.';
 
 const CONTEXT: UnderstandingOf = {
   thicknessMm: inches(1 / 4),
   hardnessN: 5600,
-  drawer: TYPICAL_BLADES,
-  preferences: { betweenSizes: 'larger', favouriteForm: 'reverse', ends: 'plain' },
+  bitFor: (_cut, _measure, openingMm) => [inches(3 / 64), inches(1 / 32)].find((bit) => bit <= openingMm) ?? null,
   fitTolerance: 0.25,
 };
 
@@ -165,13 +163,20 @@ describe('pierce holes', () => {
     expect(pierce.map(({ place }) => place)).toEqual(['in-the-middle']);
   });
 
-  test('pinned blades ask for a much larger hole', () => {
-    const body = '<rect width="80" height="80"/><rect x="20" y="20" width="40" height="40"/>';
-    const pinned = understood(body, {
-      drawer: TYPICAL_BLADES.map((blade) => ({ ...blade, inDrawer: true })),
-      preferences: { ...CONTEXT.preferences, ends: 'pinned' },
-    });
-    expect(pinned.pierce[0]!.bitMm).toBeGreaterThan(2 * understood(body).pierce[0]!.bitMm);
+  test('the room in an opening is what a circle has there: in a square, a rectangle, a ring', () => {
+    const path = (points: readonly Point[]) => {
+      const [start = { x: 0, y: 0 }, ...others] = points;
+      return { start, segments: [...others, start].map((to) => ({ kind: 'line' as const, to })), closed: true };
+    };
+    const circleOf = (radius: number) => circlePath({ x: 20, y: 20 }, radius);
+    expect(openingRoom(path(box(3, 3)), [])).toBeCloseTo(3, 1);
+    expect(openingRoom(path(box(40, 1.2)), [])).toBeCloseTo(1.2, 1);
+    // Between circles of 20 and 17 round one middle a circle 3 across has room.
+    expect(openingRoom(circleOf(20), [circleOf(17)])).toBeCloseTo(3, 1);
+    // A large square takes more than any bit: a safe lower figure will do.
+    const room = openingRoom(path(box(40, 40)), []);
+    expect(room).toBeGreaterThan(10);
+    expect(room).toBeLessThanOrEqual(40);
   });
 
   test('on random openings with a kept piece each hole lies in the waste, clear of every line', () => {

@@ -1,4 +1,4 @@
-import { chooseBlades, pierceBit, VERY_HARD_N, type Blade, type BladePreferences } from '../../blades';
+import { VERY_HARD_N } from '../../blades';
 import {
   bendsOf,
   flatten,
@@ -12,26 +12,25 @@ import {
   type Pieces,
   type Point,
 } from '../../geometry';
-import { snapMm } from '../../units';
 import { measureCut, type CutKind, type CutMeasure } from '../cut';
 import { JOIN_WITHIN } from '../steps';
 import { difficultyOf, type Difficulty } from './difficulty';
 import { waysToFit, type WaysToFit } from './likeness';
 import { woodRings, type PartShape, type ShapeLine } from './part-shape';
-import { pierceHoles, type NoPierceHole, type PierceHole } from './pierce';
+import { openingRoom, pierceHoles, type NoPierceHole, type PierceHole } from './pierce';
 import { standOf, type Stand } from './stand';
 import { fragileTips, type Tip } from './tips';
 
-/** What a blade is chosen by, beside the lines: which bit it needs follows from it. */
+/** What is needed beside the lines to place pierce holes. */
 export interface SawnIn {
-  readonly thicknessMm: number;
   readonly hardnessN: number;
-  readonly drawer: readonly Blade[];
-  readonly preferences: BladePreferences;
+  /** The bit for a cut, mm, as whoever chooses blades says it; null where none serves. */
+  readonly bitFor: (cut: string, measure: CutMeasure, openingMm: number) => number | null;
 }
 
 /** What is needed beside the lines to judge a part. */
 export interface UnderstandingOf extends SawnIn {
+  readonly thicknessMm: number;
   /** Within this two outlines are the same, mm. */
   readonly fitTolerance: number;
 }
@@ -166,37 +165,25 @@ function pierceAll(
 ): Pick<PartUnderstanding, 'pierce' | 'noPierce'> {
   const [pierce, noPierce]: [PierceHole[], NoPierceHole[]] = [[], []];
   for (const cut of cuts.filter(({ kind }) => kind === 'inside')) {
-    const bitMm = bitForCut(cut.measure, context);
-    if (bitMm === null) continue;
-    const found = pierceHoles(cut, keptIn(cut, shape), bitMm, context.hardnessN >= VERY_HARD_N);
+    const kept = keptIn(cut.path, shape);
+    const openingMm = openingRoom(cut.path, kept);
+    const bitMm = context.bitFor(cut.id, cut.measure, openingMm);
+    if (bitMm === null) {
+      noPierce.push({ cut: cut.id, at: cut.path.start, bitMm, roomMm: openingMm });
+      continue;
+    }
+    const found = pierceHoles(cut, kept, bitMm, context.hardnessN >= VERY_HARD_N);
     if ('roomMm' in found) noPierce.push(found);
     else pierce.push(...found);
   }
   return { pierce, noPierce };
 }
 
-function keptIn({ path }: KnownCut, { falling }: PartShape): Path[] {
+/** Pieces of their own that fall out of an inside cut. */
+export function keptIn(path: Path, { falling }: Pick<PartShape, 'falling'>): Path[] {
   if (falling.length === 0) return [];
   const ring = flatten(path);
   return falling.filter((piece) => isInside(piece.path.start, ring)).map((piece) => piece.path);
-}
-
-/** The bit for the blade that the drawer gives to this cut in one layer; null where no blade or no bit serves. */
-function bitForCut({ tightest, sharpInsideCorners }: CutMeasure, context: SawnIn): number | null {
-  const { thicknessMm, hardnessN, drawer, preferences } = context;
-  const chosen = chooseBlades(
-    {
-      hardnessN,
-      heightMm: snapMm(thicknessMm),
-      tightestRadius: tightest?.radius ?? null,
-      sharpInsideCorners,
-      turnable: true,
-    },
-    drawer,
-    preferences,
-  );
-  const blade = chosen.ok ? chosen.value[0]?.blade : undefined;
-  return blade ? pierceBit(blade) : null;
 }
 
 function piecesIn(

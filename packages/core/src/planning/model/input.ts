@@ -81,7 +81,7 @@ export type PlanFault = Fault<
   | 'too-thick-for-saw'
   | 'too-high-for-every-blade'
   | 'no-blade-for-ends'
-  | 'no-bit-for-blade'
+  | 'no-bit-for-opening'
   | 'out-of-reach'
   | 'stopped'
 >;

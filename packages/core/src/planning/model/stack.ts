@@ -12,6 +12,8 @@ export interface GangCut {
   readonly kind: CutKind;
   readonly path: PartCut['path'];
   readonly measure: CutMeasure;
+  /** Of an inside cut the largest hole that its waste has room for, mm; else null. */
+  readonly openingMm: number | null;
 }
 
 /** Parts that lie on one blank and are cut together: one part, or several drawn side by side. */
@@ -91,8 +93,8 @@ export interface Stack {
   readonly cuts: readonly PlannedCut[];
   /** Pierce holes drilled in one pass. */
   readonly pierceHoles: number;
-  /** The bit for them, mm; null where none are drilled. */
-  readonly pierceBitMm: number | null;
+  /** The bits for them, smallest first, and how many holes each makes in one pass. */
+  readonly pierceBits: readonly { readonly diameterMm: number; readonly count: number }[];
   /** Why not more layers: what the limit came from. */
   readonly limitedBy: LayerLimit;
 }

@@ -9,11 +9,10 @@ import {
   type DrawingSteps,
   type Fault,
   type Length,
-  type UnderstandingOf,
 } from '@rapid-jig/core';
 import type { Drafts } from '../../documents/drafts';
 import type { Reader } from '../../workers/reader';
-import type { ReadDrawing, ReadingStage, ShownDrawing, Understood } from '../../workers/reader.worker';
+import type { ReadDrawing, ReadingStage, SawnContext, ShownDrawing, Understood } from '../../workers/reader.worker';
 
 /** A drawing and what the maker says it is made of. */
 export interface DeskFile {
@@ -190,7 +189,7 @@ export function openDesk(options: DeskOptions): Desk {
 }
 
 /** A wood that is not known any more is judged as a soft one. */
-function contextOf({ woodId, thickness, fitTolerance }: Making, options: DeskOptions): UnderstandingOf {
+function contextOf({ woodId, thickness, fitTolerance }: Making, options: DeskOptions): SawnContext {
   return {
     thicknessMm: thickness.mm,
     hardnessN: woodById(woodId)?.hardnessN ?? 1000,

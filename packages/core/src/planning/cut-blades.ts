@@ -1,0 +1,46 @@
+import { chooseBlades, type Blade, type BladeChoice, type BladeFault, type BladePreferences } from '../blades';
+import type { CutMeasure } from '../patterns';
+import type { Result } from '../result';
+import { snapMm } from '../units';
+
+/** A cut as it lies under the blade: the wood, its height in mm, and whether the work can be turned about the blade. */
+export interface SawnCut {
+  readonly measure: CutMeasure;
+  /** Of an inside cut the largest hole there is room for, mm; else null. */
+  readonly openingMm: number | null;
+  readonly hardnessN: number;
+  readonly heightMm: number;
+  readonly turnable: boolean;
+}
+
+/**
+ * Blades for a cut from a drawer, the best first: the one place that asks for them, so that plan, pattern and
+ * paper say the same. Errors as of {@link chooseBlades}.
+ */
+export const bladesForCut = (
+  { measure, openingMm, hardnessN, heightMm, turnable }: SawnCut,
+  preferences: BladePreferences,
+  drawer: readonly Blade[],
+): Result<readonly BladeChoice[], BladeFault> =>
+  chooseBlades(
+    {
+      hardnessN,
+      heightMm: snapMm(heightMm),
+      tightestRadius: measure.tightest?.radius ?? null,
+      sharpInsideCorners: measure.sharpInsideCorners,
+      turnable,
+      openingMm,
+    },
+    drawer,
+    preferences,
+  );
+
+/** The bit for the hole of an inside cut in a single layer that can be turned, mm; null where no blade or no bit serves. */
+export function bitForLayer(
+  cut: Omit<SawnCut, 'turnable'>,
+  preferences: BladePreferences,
+  drawer: readonly Blade[],
+): number | null {
+  const found = bladesForCut({ ...cut, turnable: true }, preferences, drawer);
+  return found.ok ? (found.value[0]?.bitMm ?? null) : null;
+}

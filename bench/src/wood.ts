@@ -95,7 +95,7 @@ export async function benchWood(): Promise<void> {
     machines: TYPICAL_MACHINES,
     objective: 'wood' as const,
     wishes: NO_WISHES,
-    strips: [],
+    rods: [],
   };
   const ms = await medianMs(() => planWood(input, seededSearch), 1);
   const groups = planWood(input, seededSearch);

@@ -95,6 +95,7 @@ const run: Run = {
     },
   ],
   spares: { kind: 'count', count: 1 },
+  refillSpares: false,
   maxLayers: null,
   measured: [],
   wood: NO_WISHES,

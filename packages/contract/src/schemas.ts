@@ -4,6 +4,7 @@ import {
   FACTORS,
   TOOTH_FORMS,
   type Blade,
+  type BlanksCut,
   type DrawingSource,
   type DrilledHole,
   type Edge,
@@ -16,6 +17,7 @@ import {
   type PieceCount,
   type PinnedBlank,
   type RodNeed,
+  type RodsCut,
   type Run,
   type RunLine,
   type Saw,
@@ -167,6 +169,7 @@ export const runSchema = Joi.object<Wire<Run>, true>({
   dueDate: date.allow(null).required(),
   lines: Joi.array().items(runLine).max(200).unique('templateId').required(),
   spares: spareRule.required(),
+  refillSpares: Joi.boolean().required(),
   maxLayers: Joi.number().integer().min(1).max(100).allow(null).required(),
   measured: Joi.array().items(measuredThickness).max(500).required(),
   wood: woodWishes.required(),
@@ -235,6 +238,20 @@ const passSawn = Joi.object<PassSawn, true>({
   counts: Joi.object<PassSawn['counts']>().pattern(id, pieceCount).min(1).required(),
 });
 
+const blanksCut = Joi.object<BlanksCut, true>({
+  ...eventBase,
+  kind: Joi.string().valid('blanks-cut').required(),
+  layers: Joi.object<BlanksCut['layers']>().pattern(Joi.string().hex().max(64), count).max(2000).required(),
+  rods: Joi.object<BlanksCut['rods']>().pattern(id, count).max(2000).required(),
+});
+
+const rodsCut = Joi.object<RodsCut, true>({
+  ...eventBase,
+  kind: Joi.string().valid('rods-cut').required(),
+  rod: id.required(),
+  count: pieceCount.required(),
+});
+
 const passTakenBack = Joi.object<PassTakenBack, true>({
   ...eventBase,
   kind: Joi.string().valid('pass-taken-back').required(),
@@ -244,6 +261,8 @@ const passTakenBack = Joi.object<PassTakenBack, true>({
 export const workEventSchema: Schema<WorkEvent> = Joi.alternatives<WorkEvent>().conditional('.kind', {
   switch: [
     { is: 'pass-sawn', then: passSawn },
+    { is: 'blanks-cut', then: blanksCut },
+    { is: 'rods-cut', then: rodsCut },
     { is: 'pass-taken-back', then: passTakenBack, otherwise: passSawn },
   ],
 });

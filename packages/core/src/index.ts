@@ -198,6 +198,8 @@ export type {
 } from './products';
 export { addUpWork, countStock, STOCK_MOVES, stockCount } from './ledger';
 export type {
+  BlanksCut,
+  RodsCut,
   PassSawn,
   PassTakenBack,
   PieceCount,
@@ -254,6 +256,7 @@ export {
   totalMinutes,
   TYPICAL_SHOP,
   verifyPlan,
+  verifyWood,
   waysOut,
 } from './planning';
 export type {
@@ -295,6 +298,7 @@ export type {
   PlanWarning,
   RackEntry,
   Reach,
+  Tally,
   RodBar,
   RodGroup,
   Run,

@@ -35,8 +35,9 @@ export function fillFree(
   const pinned = board.pins.map((pin): PieceNode => ({ ...pin, kind: 'piece' }));
   // Room is held with a kerf more each way, as blocks are.
   let free: readonly Place[] = [{ ...whole, length: whole.length + kerf, width: whole.width + kerf }];
-  for (const flaw of board.flaws) free = cutBack(free, grown(flaw, kerf, 0));
-  for (const pin of pinned) free = cutBack(free, grown(pin, 0, kerf));
+  // A piece is held with a kerf behind it, so one lies before a flaw too; behind one the blade may go into it.
+  for (const flaw of board.flaws) free = cutBack(free, flaw);
+  for (const pin of pinned) free = cutBack(free, withKerf(pin, kerf));
   const inside: (PieceNode | RestNode)[] = [...pinned];
   const waiting = new Set(left);
   for (;;) {
@@ -44,17 +45,17 @@ export function fillFree(
     if (!best) break;
     inside.push(best);
     waiting.delete(best.piece);
-    free = cutBack(free, grown(best, 0, kerf));
+    free = cutBack(free, withKerf(best, kerf));
   }
   return { kind: 'free', ...whole, inside: [...inside, ...restsOf(free, whole, kerf)] };
 }
 
-/** Before it by `before`, beyond it by `beyond`: what a kerf on its sides takes up. */
-const grown = ({ x, y, length, width }: Place, before: number, beyond: number): Place => ({
-  x: x - before,
-  y: y - before,
-  length: length + before + beyond,
-  width: width + before + beyond,
+/** What a piece takes up with the kerf beyond it. */
+const withKerf = ({ x, y, length, width }: Place, kerf: number): Place => ({
+  x,
+  y,
+  length: length + kerf,
+  width: width + kerf,
 });
 
 function lowest(

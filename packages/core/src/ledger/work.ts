@@ -1,4 +1,4 @@
-/** Pieces of one part that came out of a pass. */
+/** Pieces of one part, or lengths of one rod, that came of a step of the work. */
 export interface PieceCount {
   readonly good: number;
   readonly spoiled: number;
@@ -22,40 +22,74 @@ export interface PassSawn extends EventBase {
   readonly counts: Readonly<Record<string, PieceCount>>;
 }
 
-/** A pass was marked by mistake: the earlier event stays, this one takes it back. */
+/** Blanks were cut from boards, and dowels and strips from bars: they are ready and need no wood any more. */
+export interface BlanksCut extends EventBase {
+  readonly kind: 'blanks-cut';
+  /** Layers that the blanks are enough for, by key of the gang. */
+  readonly layers: Readonly<Record<string, number>>;
+  /** Good lengths, by rod id. */
+  readonly rods: Readonly<Record<string, number>>;
+}
+
+/** Dowels or strips were cut, apart from blanks. */
+export interface RodsCut extends EventBase {
+  readonly kind: 'rods-cut';
+  readonly rod: string;
+  readonly count: PieceCount;
+}
+
+/** Something was marked by mistake: the earlier event stays, this one takes it back. */
 export interface PassTakenBack extends EventBase {
   readonly kind: 'pass-taken-back';
   /** Id of the event taken back. */
   readonly event: string;
 }
 
-export type WorkEvent = PassSawn | PassTakenBack;
+export type WorkEvent = PassSawn | BlanksCut | RodsCut | PassTakenBack;
 
 /** What the events add up to. */
 export interface WorkDone {
-  /** The passes that stand, oldest first. */
+  /** The events that stand, oldest first. */
+  readonly standing: readonly Exclude<WorkEvent, PassTakenBack>[];
+  /** The passes among them. */
   readonly passes: readonly PassSawn[];
-  /** Pieces by part id. */
+  /** Pieces by part id, lengths by rod id. */
   readonly pieces: Readonly<Record<string, PieceCount>>;
 }
 
 /**
- * Adds up work events in the order they were recorded. An id seen before counts once; taking back an unknown or
- * already taken-back pass changes nothing.
+ * Adds up work events in the order they were recorded. An id seen before counts once; taking back what is unknown or
+ * already taken back changes nothing.
  */
 export function addUpWork(events: readonly WorkEvent[]): WorkDone {
   const takenBack = new Set(events.flatMap((event) => (event.kind === 'pass-taken-back' ? [event.event] : [])));
   const seen = new Set<string>();
-  const passes: PassSawn[] = [];
-  const pieces: Record<string, PieceCount> = {};
+  const standing: Exclude<WorkEvent, PassTakenBack>[] = [];
   for (const event of events) {
-    if (event.kind !== 'pass-sawn' || takenBack.has(event.id) || seen.has(event.id)) continue;
+    if (event.kind === 'pass-taken-back' || takenBack.has(event.id) || seen.has(event.id)) continue;
     seen.add(event.id);
-    passes.push(event);
-    for (const [part, { good, spoiled }] of Object.entries(event.counts)) {
-      const sum = pieces[part] ?? { good: 0, spoiled: 0 };
-      pieces[part] = { good: sum.good + good, spoiled: sum.spoiled + spoiled };
-    }
+    standing.push(event);
   }
-  return { passes, pieces };
+  const pieces: Record<string, PieceCount> = {};
+  for (const [id, { good, spoiled }] of standing.flatMap(countsOf)) {
+    const sum = pieces[id] ?? { good: 0, spoiled: 0 };
+    pieces[id] = { good: sum.good + good, spoiled: sum.spoiled + spoiled };
+  }
+  return { standing, passes: standing.filter((event) => event.kind === 'pass-sawn'), pieces };
 }
+
+function countsOf(event: Exclude<WorkEvent, PassTakenBack>): (readonly [string, PieceCount])[] {
+  if (event.kind === 'pass-sawn') return Object.entries(event.counts);
+  if (event.kind === 'rods-cut') return [[event.rod, event.count]];
+  return Object.entries(event.rods).map(([rod, good]) => [rod, { good, spoiled: 0 }]);
+}
+
+/**
+ * Layers of a gang for which blanks are cut and not yet sawn: each pass of it uses up as many as it has layers, as far as
+ * they were marked as cut before.
+ */
+export const layersReady = ({ standing }: WorkDone, gang: string, isOfGang: (pass: PassSawn) => boolean): number =>
+  standing.reduce((ready, event) => {
+    if (event.kind === 'blanks-cut') return ready + (event.layers[gang] ?? 0);
+    return event.kind === 'pass-sawn' && isOfGang(event) ? Math.max(0, ready - event.layers) : ready;
+  }, 0);

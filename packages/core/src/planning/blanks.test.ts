@@ -15,9 +15,35 @@ describe('the size of a blank', () => {
   test('fins of 1 by 3/4 in with 1/4 round them: strips of three, the last of one no shorter than is safe', async () => {
     // Three steps of 1-1/4 in and a last margin of 1/4: 4 in; two would be 2-3/4 and too short.
     expect(await rowOf(rectangle(inches(1), inches(3 / 4)), 7, 1)).toEqual([
-      { rule: 'strip', length: inches(4), width: inches(1.25), count: 2, passes: 3 },
-      { rule: 'strip', length: inches(3), width: inches(1.25), count: 1, passes: 1 },
+      { rule: 'shared', length: inches(4), width: inches(1.25), count: 2, passes: 3 },
+      { rule: 'shared', length: inches(3), width: inches(1.25), count: 1, passes: 1 },
     ]);
+  });
+
+  test('a datum edge lies on the board’s own edge for every part, with a margin between them', async () => {
+    const fin = rectangle(inches(1), inches(3 / 4));
+    const from = (x1: number, y1: number, x2: number, y2: number) => ({
+      from: { x: inches(x1), y: inches(y1) },
+      to: { x: inches(x2), y: inches(y2) },
+    });
+    // Its base along the grain: the row runs along it. One margin above; steps of 1-1/4 as before.
+    expect(await rowOf(fin, 3, 1, { datum: from(0, 0, 1, 0) })).toEqual([
+      { rule: 'shared', length: inches(4), width: inches(1), count: 1, passes: 3 },
+    ]);
+    // Its base across the grain: the row runs across, one margin at the far end of each.
+    expect(await rowOf(fin, 3, 1, { datum: from(0, 0, 0, 3 / 4) })).toEqual([
+      { rule: 'shared', length: inches(1.25), width: inches(3.25), count: 1, passes: 3 },
+    ]);
+  });
+
+  test('without a margin there is a kerf between parts that share a blank', async () => {
+    const one = part('one', { outline: { id: 'o', line: null, path: rectangle(20, 20) } });
+    const input = inputFor([template('t', [one])], 3, { shop: { holdingMargin: { mm: 0.1, typed: null } } });
+    const plan = await planned(input);
+    const [stack] = plan.stacks;
+    const [blank] = blanksOf({ ...stack!, layers: 1, passesToCut: 3 });
+    const kerf = stack!.cuts[0]!.choice.blade.kerfMm;
+    expect(blank!.length).toBeGreaterThanOrEqual(3 * 20 + 2 * kerf);
   });
 
   test('a single small part gets a blank that can be held', async () => {

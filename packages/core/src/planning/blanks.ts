@@ -6,34 +6,57 @@ export const SMALL_BLANK = inches(3);
 /** Wood beyond each end of a block, to hold it by (common practice), mm. */
 const HANDLE = inches(1);
 
-/** The blanks to be cut for the passes of a stack that are still to be sawn; one for each layer, or strips for several. */
-export function blanksOf(
-  stack: Pick<Stack, 'blank' | 'gang' | 'layers' | 'passesToCut' | 'stackHeightMm'>,
-): CutBlank[] {
-  const { blank, gang, layers, passesToCut, stackHeightMm } = stack;
+type Blanked = Pick<Stack, 'blank' | 'gang' | 'layers' | 'passesToCut' | 'layersReady' | 'stackHeightMm' | 'cuts'>;
+
+/**
+ * The blanks to be cut for the passes of a stack that are still to be sawn, but for those that are ready; one for each
+ * layer, or one shared by several passes. Of shared ones that are ready only whole passes count.
+ */
+export function blanksOf(stack: Blanked): CutBlank[] {
+  const { blank, gang, layers, passesToCut, layersReady, stackHeightMm } = stack;
   const { length, width, margin } = blank;
-  if (passesToCut === 0) return [];
-  const one = { length, width, count: layers * passesToCut, passes: 1 };
-  if (compareMm(Math.max(length, width), SMALL_BLANK) < 0) return strips(stack);
+  if (compareMm(Math.max(length, width), SMALL_BLANK) < 0) return sharedBlanks(stack);
+  const count = layers * passesToCut - layersReady;
+  if (count <= 0) return [];
+  const one = { length, width, count, passes: 1 };
   // As high as it is wide there is no plate left to lay a hand on.
   if (compareMm(stackHeightMm, Math.min(length, width) - 2 * margin) >= 0)
     return [{ ...one, rule: 'block', length: snapMm(length + 2 * (HANDLE - margin)) }];
   return [{ ...one, rule: gang.flush.across + gang.flush.up > 0 ? 'edge' : 'plate' }];
 }
 
-/** Strips long enough to hold: passes share the margin between them. The last strip may hold fewer, and is no shorter than is safe. */
-function strips({ blank, layers, passesToCut }: Pick<Stack, 'blank' | 'layers' | 'passesToCut'>): CutBlank[] {
+/** Sides of the blank on the board's own edge: at an end of its length, and along it. */
+function flushOf({ flush, grain }: Blanked['gang']): { readonly ends: number; readonly sides: number } {
+  return grain === 'along-y' ? { ends: flush.up, sides: flush.across } : { ends: flush.across, sides: flush.up };
+}
+
+/**
+ * Blanks long enough to hold, for several passes: parts in a row with the margin between them, a kerf at the least. A datum
+ * edge lies on the board's own edge for every part, so the row runs along that edge; with one both ways none can be shared.
+ * The last may hold fewer, and is no shorter than is safe.
+ */
+function sharedBlanks(stack: Blanked): CutBlank[] {
+  const { blank, gang, layers, passesToCut, layersReady, cuts } = stack;
   const { length, width, margin } = blank;
-  const step = length - margin;
-  const perStrip = Math.min(passesToCut, Math.max(1, Math.ceil((SMALL_BLANK - margin) / step)));
-  const stripOf = (passes: number, count: number): CutBlank => ({
-    rule: 'strip',
-    length: snapMm(Math.max(SMALL_BLANK, passes * step + margin)),
-    width,
+  const { ends, sides } = flushOf(gang);
+  const across = ends > 0 && sides === 0;
+  const own = across ? width : length;
+  const kerf = cuts.reduce((most, { choice }) => Math.max(most, choice.blade.kerfMm), 0);
+  const between = Math.max(margin, kerf);
+  const step = own - (2 - (across ? sides : ends)) * margin + between;
+  const waiting = passesToCut - Math.floor(layersReady / layers);
+  const rowOf = (passes: number): number => snapMm(Math.max(SMALL_BLANK, own + (passes - 1) * step));
+  const most = ends > 0 && sides > 0 ? 1 : Math.max(1, Math.ceil((SMALL_BLANK - own) / step) + 1);
+  const perBlank = Math.min(waiting, most);
+  const blankFor = (passes: number, count: number): CutBlank => ({
+    rule: 'shared',
+    length: across ? length : rowOf(passes),
+    width: across ? rowOf(passes) : width,
     count,
     passes,
   });
-  const whole = Math.floor(passesToCut / perStrip);
-  const last = passesToCut % perStrip;
-  return [stripOf(perStrip, layers * whole), ...(last > 0 ? [stripOf(last, layers)] : [])];
+  if (waiting <= 0) return [];
+  const whole = Math.floor(waiting / perBlank);
+  const last = waiting % perBlank;
+  return [blankFor(perBlank, layers * whole), ...(last > 0 ? [blankFor(last, layers)] : [])];
 }

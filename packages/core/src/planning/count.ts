@@ -1,8 +1,8 @@
-import { addUpWork } from '../ledger';
+import { addUpWork, type PieceCount } from '../ledger';
 import type { Part, TemplateRevision } from '../products';
 import { err, ok, type Result } from '../result';
-import type { PartCount } from './model/count';
-import type { PlanError, PlanFault, PlanInput, RunLine, SpareRule } from './model/input';
+import type { PartCount, Tally } from './model/count';
+import type { PlanError, PlanFault, PlanInput, Run, RunLine, SpareRule } from './model/input';
 
 /** A part of the run with the template it belongs to and its count. */
 export interface CountedPart {
@@ -19,13 +19,30 @@ export function sparesFor(rule: SpareRule, needed: number): number {
   return rule.kind === 'count' ? rule.count : Math.ceil(Math.round(needed * rule.percent * 100) / 10_000);
 }
 
+/** Counts what is asked for against what is there and what was done: see {@link Tally} for the rule of spares. */
+export function tallyOf(
+  perCopy: number,
+  line: RunLine,
+  id: string,
+  run: Pick<Run, 'spares' | 'refillSpares'>,
+  { good, spoiled }: PieceCount = { good: 0, spoiled: 0 },
+): Tally {
+  const needed = line.copies * perCopy;
+  const spares = sparesFor(line.spares[id] ?? run.spares, needed);
+  const sparesLeft = run.refillSpares ? spares : Math.max(0, spares - spoiled);
+  const total = needed + sparesLeft;
+  const onHand = line.onHand[id] ?? 0;
+  const toCut = Math.max(0, total - onHand - good);
+  return { perCopy, copies: line.copies, needed, spares, sparesLeft, total, onHand, good, spoiled, toCut };
+}
+
 /**
  * Counts every part of the run, in the order of its lines. Parts that a copy does not need are left out.
  * Errors: quantities that are not whole or below zero, a template twice, a pinned revision that was not given.
  */
 export function countNeeds(input: PlanInput): Result<readonly CountedPart[], PlanError> {
   const { pieces } = addUpWork(input.work);
-  const faults: PlanFault[] = [];
+  const faults: PlanFault[] = limitFaults(input);
   const seen = new Set<string>();
   const counted = input.run.lines.flatMap((line) => {
     const revision = input.revisions.find((r) => r.template.id === line.templateId && r.revision === line.revision);
@@ -39,31 +56,39 @@ export function countNeeds(input: PlanInput): Result<readonly CountedPart[], Pla
     return template.parts
       .filter((part) => part.perCopy > 0)
       .map((part): CountedPart => {
-        const needed = line.copies * part.perCopy;
-        const spares = sparesFor(line.spares[part.id] ?? input.run.spares, needed);
-        const onHand = line.onHand[part.id] ?? 0;
-        const { good, spoiled } = pieces[part.id] ?? { good: 0, spoiled: 0 };
-        const total = needed + spares;
-        const count: PartCount = {
-          templateId: template.id,
-          templateName: template.name,
-          partId: part.id,
-          partName: part.name,
-          perCopy: part.perCopy,
-          copies: line.copies,
-          needed,
-          spares,
-          total,
-          onHand,
-          good,
-          spoiled,
-          toCut: Math.max(0, total - onHand - good),
-        };
-        return { part, siblings: template.parts, count };
+        const own = { templateId: template.id, templateName: template.name, partId: part.id, partName: part.name };
+        const tally = tallyOf(part.perCopy, line, part.id, input.run, pieces[part.id]);
+        return { part, siblings: template.parts, count: { ...own, ...tally } };
       });
   });
   return faults.length > 0 ? err(faults) : ok(counted);
 }
+
+/** What the run and the shop say for every part: spares, and the most layers in a stack. */
+function limitFaults({ run, shop }: PlanInput): PlanFault[] {
+  const faults: PlanFault[] = [];
+  const { spares, maxLayers } = run;
+  const figure = spares.kind === 'count' ? spares.count : spares.percent;
+  if (!isSpareRule(spares)) faults.push(badQuantity(figure, 'pieces', `${run.name}, spares`));
+  for (const [layers, where] of [
+    [maxLayers ?? 1, `${run.name}, layers at most`],
+    [shop.maxLayers, 'the shop, layers at most'],
+  ] as const)
+    if (!isCount(layers) || layers < 1) faults.push(badQuantity(layers, 'layers', where));
+  return faults;
+}
+
+const isCount = (n: number): boolean => Number.isSafeInteger(n) && n >= 0;
+
+const isSpareRule = (rule: SpareRule): boolean =>
+  rule.kind === 'count' ? isCount(rule.count) : Number.isFinite(rule.percent) && rule.percent >= 0;
+
+const badQuantity = (value: number, of: string, where: string): PlanFault => ({
+  kind: 'bad-quantity',
+  message: `${String(value)} is not a number of ${of}.`,
+  where,
+  hint: of === 'layers' ? 'Use a whole number, 1 or more.' : 'Use a whole number, 0 or more.',
+});
 
 function lineFault(line: RunLine, revision: TemplateRevision | undefined, seen: ReadonlySet<string>): PlanFault | null {
   const where = revision?.template.name ?? `template ${line.templateId}`;
@@ -75,11 +100,21 @@ function lineFault(line: RunLine, revision: TemplateRevision | undefined, seen: 
     const message = 'The same template stands in the run twice.';
     return { kind: 'template-twice', message, where, hint: 'Put all copies on one line.' };
   }
-  const rules = Object.values(line.spares).map((rule) => (rule.kind === 'count' ? rule.count : rule.percent));
-  const parts = revision.template.parts.map(({ perCopy }) => perCopy);
-  const wrong = [line.copies, ...parts, ...Object.values(line.onHand)].find((n) => !Number.isSafeInteger(n) || n < 0);
-  const wrongRule = rules.find((n) => !Number.isFinite(n) || n < 0);
-  if (wrong === undefined && wrongRule === undefined) return null;
-  const message = `${String(wrong ?? wrongRule)} is not a number of pieces.`;
-  return { kind: 'bad-quantity', message, where, hint: 'Use a whole number, 0 or more.' };
+  const { parts, rods } = revision.template;
+  const name = (id: string): string => [...parts, ...rods].find((one) => one.id === id)?.name ?? id;
+  const spare = Object.entries(line.spares).find(([, rule]) => !isSpareRule(rule));
+  if (spare) {
+    const [id, rule] = spare;
+    return badQuantity(rule.kind === 'count' ? rule.count : rule.percent, 'pieces', `${where}, spares of ${name(id)}`);
+  }
+  const wrong = [
+    [line.copies, `${where}, copies`] as const,
+    ...[...parts, ...rods].map(({ perCopy, name: own }) => [perCopy, `${where}, ${own} for a copy`] as const),
+    ...Object.entries(line.onHand).map(([id, count]) => [count, `${where}, ${name(id)} on hand`] as const),
+  ].find(([count]) => !isCount(count));
+  if (wrong) return badQuantity(wrong[0], 'pieces', wrong[1]);
+  const pinned = parts.find(
+    ({ pinnedLayers }) => pinnedLayers !== null && (!isCount(pinnedLayers) || pinnedLayers < 1),
+  );
+  return pinned ? badQuantity(pinned.pinnedLayers ?? 0, 'layers', `${where}, ${pinned.name}, pinned layers`) : null;
 }

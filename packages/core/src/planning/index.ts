@@ -20,7 +20,7 @@ export type {
   RunLine,
   SpareRule,
 } from './model/input';
-export type { PartCount } from './model/count';
+export type { PartCount, Tally } from './model/count';
 export type {
   BladeTurn,
   BladeUse,
@@ -63,6 +63,7 @@ export {
   planWood,
   rodsOfRun,
   stripsToRip,
+  verifyWood,
   waysOut,
 } from './supply';
 export type { CutCaution, MillingCaution, PinFault, WayOut, WayOutKind } from './supply';

@@ -31,7 +31,7 @@ export async function planRun(asked: PlanInput, kit: PlanKit, signal?: AbortSign
   if (await stopped(signal)) return err(STOPPED);
 
   kit.onStage('stack');
-  const stacks = chooseStacks(gangs.value, input, addUpWork(input.work).passes);
+  const stacks = chooseStacks(gangs.value, input, addUpWork(input.work));
   if (!stacks.ok) return stacks;
   if (await stopped(signal)) return err(STOPPED);
 

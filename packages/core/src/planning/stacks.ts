@@ -1,6 +1,6 @@
 import { turningRadius, usableBlades, type Blade, type BladeChoice } from '../blades';
 import { boxGrown, boxHeight, boxWidth } from '../geometry';
-import type { PassSawn } from '../ledger';
+import { layersReady, type PassSawn, type WorkDone } from '../ledger';
 import { err, ok, type Result } from '../result';
 import { formatLength, howManyFit, onRule, snapMm } from '../units';
 import { gangPlace } from './gangs';
@@ -17,11 +17,11 @@ import { type PassSize, splitEvenly, splitPinned } from './split';
 export function chooseStacks(
   gangs: readonly Gang[],
   input: PlanInput,
-  passes: readonly PassSawn[],
+  done: WorkDone,
 ): Result<readonly Stack[], PlanError> {
   const faults: PlanFault[] = [];
   const stacks = gangs.flatMap((gang) => {
-    const made = stacksOfGang(gang, input, passes);
+    const made = stacksOfGang(gang, input, done);
     if (made.ok) return made.value;
     // What is not to be cut need not be possible.
     if (gang.layersToCut > 0) faults.push(...made.error);
@@ -30,7 +30,7 @@ export function chooseStacks(
   return faults.length > 0 ? err(faults) : ok(stacks);
 }
 
-function stacksOfGang(gang: Gang, input: PlanInput, passes: readonly PassSawn[]): Result<Stack[], PlanError> {
+function stacksOfGang(gang: Gang, input: PlanInput, work: WorkDone): Result<Stack[], PlanError> {
   const { shop } = input;
   const reaches = reachesOf(gang, shop);
   if (!reaches.ok) return reaches;
@@ -41,13 +41,16 @@ function stacksOfGang(gang: Gang, input: PlanInput, passes: readonly PassSawn[])
     gang.pinnedLayers === null
       ? splitEvenly(gang.layersToCut, limit.value.layers)
       : splitPinned(gang.layersToCut, gang.pinnedLayers);
-  const done = doneSizes(gang, passes);
+  const done = doneSizes(gang, work.passes);
   const sizes = [...todo, ...done.filter(({ layers }) => todo.every((size) => size.layers !== layers))];
   const stacks: Stack[] = [];
+  let ready = layersReady(work, gang.key, (pass) => pass.stack === stackKey(gang, pass.layers));
   for (const { layers } of sizes.sort((a, b) => b.layers - a.layers)) {
     const sawn = done.find((size) => size.layers === layers)?.events ?? [];
     const passesToCut = todo.find((size) => size.layers === layers)?.passes ?? 0;
-    const stack = makeStack(context, { layers, passes: passesToCut }, sawn, limit.value);
+    const own = Math.min(ready, layers * passesToCut);
+    const stack = makeStack(context, { layers, passes: passesToCut }, { sawn, ready: own }, limit.value);
+    ready -= own;
     if (stack.ok) stacks.push(stack.value);
     // What was sawn before the wood or the drawer changed cannot be drawn again; its pieces are in the count all the same.
     else if (passesToCut > 0) return stack;
@@ -138,7 +141,7 @@ function bladesFor({ measure, openingMm, ...cut }: GangCut, { gang, input, reach
 function makeStack(
   context: GangContext,
   { layers, passes }: PassSize,
-  done: readonly string[],
+  done: { readonly sawn: readonly string[]; readonly ready: number },
   limitedBy: LayerLimit,
 ): Result<Stack, PlanError> {
   const { gang, input, reaches } = context;
@@ -169,7 +172,8 @@ function makeStack(
     layers,
     stackHeightMm: snapMm(gang.thicknessMm * layers),
     passesToCut: passes,
-    done,
+    layersReady: done.ready,
+    done: done.sawn,
     blank: blankOf(gang, input.shop),
     roughCuts: cuts.every(({ reach }) => reach === 'free')
       ? []

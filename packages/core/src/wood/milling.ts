@@ -31,7 +31,7 @@ export type MillingWay =
 export interface MilledStock {
   readonly way: MillingWay;
   /** Strips of one width that the board is ripped into first, being too wide for a machine; 1 where it is not. */
-  readonly strips: number;
+  readonly rippedInto: number;
   /** Of each piece, mm. */
   readonly widthMm: number;
   /** Pieces of the needed thickness that one board gives; 1/2 where two boards make one. */
@@ -56,7 +56,7 @@ export function slicesFrom(flatMm: number, neededMm: number, kerfMm: number, all
 }
 
 /** Layers of the needed thickness that come from one of the board. */
-export const layersFrom = ({ yield: pieces, strips }: MilledStock): number => pieces / strips;
+export const layersFrom = ({ yield: pieces, rippedInto }: MilledStock): number => pieces / rippedInto;
 
 /**
  * The ways to a needed thickness from one board, the least wood first, then what needs no machine that is not there, then
@@ -67,7 +67,7 @@ export function waysFrom(item: StockItem, neededMm: number, machines: Machines):
   const flat = flatThickness(item);
   const board = { length: item.length?.mm ?? 0, width: item.width?.mm ?? 0, flat };
   if (Math.abs(flat - neededMm) <= SAME_THICKNESS && !item.rough)
-    return [{ way: { kind: 'ready' }, strips: 1, widthMm: board.width, yield: 1, minutes: 0, lacking: [] }];
+    return [{ way: { kind: 'ready' }, rippedInto: 1, widthMm: board.width, yield: 1, minutes: 0, lacking: [] }];
   if (item.kind === 'sheet' || item.kind === 'dowel') return [];
   if (compareMm(flat, neededMm) < 0) return laminated(board, neededMm, machines);
   return [...planed(board, neededMm, machines), ...resawn(board, neededMm, machines)].sort(
@@ -87,22 +87,22 @@ const lackingPlaner = (width: number, { planer }: Machines): readonly 'planer'[]
   planer === null || compareMm(width, planer.maxWidthMm) > 0 ? ['planer'] : [];
 
 /** The board as wide as it is; and where that is beyond a limit, ripped into the fewest strips that are not. */
-function widthsFor(width: number, limit: number, { rip }: Machines): Pick<MilledStock, 'strips' | 'widthMm'>[] {
-  const whole = { strips: 1, widthMm: width };
+function widthsFor(width: number, limit: number, { rip }: Machines): Pick<MilledStock, 'rippedInto' | 'widthMm'>[] {
+  const whole = { rippedInto: 1, widthMm: width };
   if (rip === null || compareMm(width, limit) <= 0) return [whole];
   const { kerfMm } = rip;
-  const strips = Math.ceil(snapMm(width + kerfMm) / snapMm(limit + kerfMm));
-  return [whole, { strips, widthMm: snapMm((width + kerfMm) / strips - kerfMm) }];
+  const rippedInto = Math.ceil(snapMm(width + kerfMm) / snapMm(limit + kerfMm));
+  return [whole, { rippedInto, widthMm: snapMm((width + kerfMm) / rippedInto - kerfMm) }];
 }
 
 function planed({ width, flat }: Board, neededMm: number, machines: Machines): MilledStock[] {
   const takenMm = snapMm(flat - neededMm);
-  return widthsFor(width, machines.planer?.maxWidthMm ?? Infinity, machines).map(({ strips, widthMm }) => ({
+  return widthsFor(width, machines.planer?.maxWidthMm ?? Infinity, machines).map(({ rippedInto, widthMm }) => ({
     way: { kind: 'plane', takenMm },
-    strips,
+    rippedInto,
     widthMm,
-    yield: strips,
-    minutes: (strips - 1) * RIP_MINUTES + strips * planeMinutes(takenMm),
+    yield: rippedInto,
+    minutes: (rippedInto - 1) * RIP_MINUTES + rippedInto * planeMinutes(takenMm),
     lacking: lackingPlaner(widthMm, machines),
   }));
 }
@@ -113,14 +113,14 @@ function resawn({ length, width, flat }: Board, neededMm: number, machines: Mach
   if (slices < 2) return [];
   const limit = resaw === null ? Infinity : Math.min(resaw.maxHeightMm, planer?.maxWidthMm ?? Infinity);
   const sawing = RESAW_SETUP_MINUTES + ((slices - 1) * RESAW_MINUTES_PER_METRE * length) / 1000;
-  return widthsFor(width, limit, machines).map(({ strips, widthMm }) => {
+  return widthsFor(width, limit, machines).map(({ rippedInto, widthMm }) => {
     const isTooTall = resaw === null || compareMm(widthMm, resaw.maxHeightMm) > 0;
     return {
       way: { kind: 'resaw', slices },
-      strips,
+      rippedInto,
       widthMm,
-      yield: strips * slices,
-      minutes: (strips - 1) * RIP_MINUTES + strips * (sawing + slices * 2 * PASS_MINUTES),
+      yield: rippedInto * slices,
+      minutes: (rippedInto - 1) * RIP_MINUTES + rippedInto * (sawing + slices * 2 * PASS_MINUTES),
       lacking: [...(isTooTall ? (['resaw'] as const) : []), ...lackingPlaner(widthMm, machines)],
     };
   });
@@ -130,5 +130,5 @@ function laminated({ width, flat }: Board, neededMm: number, machines: Machines)
   if (compareMm(2 * flat, neededMm) < 0) return [];
   const minutes = GLUE_MINUTES + planeMinutes(2 * flat - neededMm);
   const lacking = lackingPlaner(width, machines);
-  return [{ way: { kind: 'laminate', layers: 2 }, strips: 1, widthMm: width, yield: 0.5, minutes, lacking }];
+  return [{ way: { kind: 'laminate', layers: 2 }, rippedInto: 1, widthMm: width, yield: 0.5, minutes, lacking }];
 }

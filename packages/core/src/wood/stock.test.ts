@@ -171,7 +171,7 @@ describe('milling, worked by hand', () => {
       way: { kind: 'plane', takenMm: inches(1 / 16) },
     });
     expect(waysFrom(board('cherry 3/4 x 5 x 36'), inches(3 / 4), TYPICAL_MACHINES)).toEqual([
-      { way: { kind: 'ready' }, strips: 1, widthMm: inches(5), yield: 1, minutes: 0, lacking: [] },
+      { way: { kind: 'ready' }, rippedInto: 1, widthMm: inches(5), yield: 1, minutes: 0, lacking: [] },
     ]);
     expect(waysFrom(board('cherry 1/2 x 5 x 36'), inches(1), TYPICAL_MACHINES)[0]).toMatchObject({
       way: { kind: 'laminate' },
@@ -193,9 +193,9 @@ describe('milling, worked by hand', () => {
 describe('a board too wide for a machine is ripped first, where a saw rips', () => {
   const ways = (text: string, thickness: number, machines = TYPICAL_MACHINES) =>
     waysFrom({ ...typed(text).item, id: 'b' }, inches(thickness), machines).map(
-      ({ way, strips, widthMm, yield: pieces, lacking }) => [
+      ({ way, rippedInto, widthMm, yield: pieces, lacking }) => [
         way.kind,
-        strips,
+        rippedInto,
         Math.round((16 * widthMm) / 25.4) / 16,
         pieces,
         lacking.join(),
@@ -223,7 +223,7 @@ describe('a board too wide for a machine is ripped first, where a saw rips', () 
     fc.assert(
       fc.property(fc.double({ min: 1, max: 30, noNaN: true }), (wide) => {
         const item = { ...typed('cherry 8/4 x 5 x 36').item, id: 'b', width: { mm: inches(wide), typed: null } };
-        for (const { strips, widthMm, lacking } of waysFrom(item, inches(1 / 2), TYPICAL_MACHINES)) {
+        for (const { rippedInto: strips, widthMm, lacking } of waysFrom(item, inches(1 / 2), TYPICAL_MACHINES)) {
           expect(strips * widthMm + (strips - 1) * inches(1 / 8)).toBeCloseTo(inches(wide), 3);
           if (strips > 1) expect(lacking).toEqual([]);
           if (strips > 1) expect(widthMm).toBeLessThanOrEqual(inches(12) + 1e-6);

@@ -152,6 +152,7 @@ const demoRun = (templates: readonly Template[], now: Date): Omit<PlanInput['run
     spares: {},
     onHand: {},
   })),
+  refillSpares: false,
   measured: [{ woodId: 'cherry', nominalMm: inches(3 / 8), measured: { mm: inches(13 / 32), typed: '13/32' } }],
   wood: NO_WISHES,
   archived: false,

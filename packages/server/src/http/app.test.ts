@@ -181,7 +181,7 @@ describe('pattern sheets', () => {
     api()
       .post('/api/pattern-sheets')
       .send({
-        patterns: [{ templateId, revision: 1, partIds, copies, stack: null }],
+        patterns: [{ templateId, revision: 1, partIds, copies, stack: null, bits: null }],
         options: { ...defaultPatternOptions(TYPICAL_SHOP), lineRule: 'outside' },
       });
 

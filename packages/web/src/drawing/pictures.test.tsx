@@ -77,6 +77,7 @@ async function planOf(one: Part, copies: number) {
       dueDate: null,
       lines: [{ templateId: 't', revision: 1, copies, spares: {}, onHand: {} }],
       spares: { kind: 'count', count: 0 },
+      refillSpares: false,
       maxLayers: 3,
       measured: [],
       wood: NO_WISHES,

@@ -36,7 +36,7 @@ function ruleWords({ rule, passes }: BlankNeed): string {
       return '';
     case 'edge':
       return 'One side is the board’s own edge. ';
-    case 'strip':
+    case 'shared':
       return passes > 1 ? `A strip for ${String(passes)} in a row. ` : 'Longer than it need be, to hold it by. ';
     case 'block':
       return 'A block with a handle at each end. ';

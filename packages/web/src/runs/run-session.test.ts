@@ -61,6 +61,7 @@ const run: Run = {
   dueDate: null,
   lines: [{ templateId: 'tag', revision: 1, copies: 8, spares: {}, onHand: {} }],
   spares: { kind: 'count', count: 0 },
+  refillSpares: false,
   maxLayers: null,
   measured: [],
   wood: NO_WISHES,

@@ -10,6 +10,7 @@ const input = (name: string): PlanInput => ({
     dueDate: null,
     lines: [],
     spares: { kind: 'count', count: 0 },
+    refillSpares: false,
     maxLayers: null,
     measured: [],
     wood: NO_WISHES,

@@ -6,7 +6,6 @@ import {
   planRods,
   planRun,
   seededSearch,
-  stripsToRip,
   waysOut,
   type LinearSolver,
   type Plan,
@@ -29,7 +28,7 @@ export interface PlannedRun {
   readonly tookMs: number;
 }
 
-export type WoodTask = Omit<WoodPlanInput, 'strips'>;
+export type WoodTask = Omit<WoodPlanInput, 'rods'>;
 
 export interface LaidWood {
   readonly groups: readonly WoodGroup[];
@@ -58,7 +57,7 @@ const planner = {
     isStopped = false;
     const rods =
       task.plan.rods.length === 0 ? [] : planRods(task.plan.rods, task.rack, task.machines, await loadSolver());
-    const laying = layingWood({ ...task, strips: stripsToRip(rods) }, seededSearch, () => isStopped);
+    const laying = layingWood({ ...task, rods }, seededSearch, () => isStopped);
     let next = laying.next();
     while (!next.done) {
       onProgress(next.value);
@@ -80,7 +79,7 @@ const planner = {
     groups: readonly WoodGroup[],
     rods: readonly RodGroup[],
   ): Promise<WayOut[]> {
-    return waysOut(input, { ...task, strips: stripsToRip(rods) }, groups, { onStage: () => undefined }, seededSearch);
+    return waysOut(input, { ...task, rods }, groups, { onStage: () => undefined }, seededSearch);
   },
 
   async plan(input: PlanInput): Promise<Result<PlannedRun, PlanError>> {

@@ -36,6 +36,8 @@ export interface Run {
   readonly dueDate: string | null;
   readonly lines: readonly RunLine[];
   readonly spares: SpareRule;
+  /** True where spares that were used up by spoiled pieces are made again. */
+  readonly refillSpares: boolean;
   /** Layers in a stack, at most, for this run; null for the shop's own limit. */
   readonly maxLayers: number | null;
   readonly measured: readonly MeasuredThickness[];
@@ -50,6 +52,7 @@ export const newRun = (id: string, name: string, lines: readonly RunLine[]): Run
   dueDate: null,
   lines,
   spares: { kind: 'count', count: 0 },
+  refillSpares: false,
   maxLayers: null,
   measured: [],
   wood: NO_WISHES,

@@ -1,3 +1,5 @@
+import type { Tally } from './count';
+
 /** A dowel or strip of a template, with how many of it a run needs. mm. */
 export interface PlannedRod {
   readonly rodId: string;
@@ -10,6 +12,8 @@ export interface PlannedRod {
   /** null for a dowel. */
   readonly widthMm: number | null;
   readonly lengthMm: number;
+  readonly tally: Tally;
+  /** How many are still to be cut. */
   readonly count: number;
 }
 

@@ -84,6 +84,8 @@ export interface Stack {
   readonly stackHeightMm: number;
   /** Passes still to saw. */
   readonly passesToCut: number;
+  /** Of the layers of those passes, for so many the blanks are cut already. */
+  readonly layersReady: number;
   /** Ids of the work events of passes already sawn. */
   readonly done: readonly string[];
   readonly blank: Blank;
@@ -106,9 +108,9 @@ export interface LayerLimit {
 
 /**
  * Why a blank has its size: wood on every side to hold it by; none on the side that is the board's own edge; so small that
- * several are sawn from one strip, one after the other, each leaving at its edge; a block with handles at both ends.
+ * several passes share one, each leaving at its edge; a block with handles at both ends.
  */
-export type BlankRule = 'plate' | 'edge' | 'strip' | 'block';
+export type BlankRule = 'plate' | 'edge' | 'shared' | 'block';
 
 /** Blanks of one size for a stack. mm, the length along the grain. */
 export interface CutBlank {

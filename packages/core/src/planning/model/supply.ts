@@ -1,7 +1,7 @@
 import type { CutStep, CutTree, Manner } from '../../layout';
 import type { Defect, Machines, MilledStock, StockItem } from '../../wood';
 import type { Plan } from './plan';
-import type { PlannedRod } from './rod';
+import type { RodGroup } from './rod';
 import type { PinnedBlank, WoodWishes } from './wishes';
 
 /** Something on the rack and how many of it this run may have. */
@@ -23,7 +23,12 @@ export interface MillingOption {
 
 /** One blank to be cut. */
 export interface NeededBlank {
+  /** Of a strip that becomes a rod: the id of the rod. */
   readonly stackKey: string;
+  /** null for a strip that becomes a rod. */
+  readonly gangKey: string | null;
+  /** Passes that are sawn from it, one layer each. */
+  readonly layers: number;
   /** Which of the blanks of that stack, from 0. */
   readonly nth: number;
   readonly templateId: string;
@@ -52,7 +57,8 @@ export interface BoardPlan {
   readonly length: number;
   readonly width: number;
   readonly defects: readonly Defect[];
-  readonly tree: CutTree;
+  /** Whole nanometres; all else here is mm. */
+  readonly treeNm: CutTree;
   readonly cuts: readonly CutStep[];
   /** Places in the blanks of its group. */
   readonly blanks: readonly number[];
@@ -67,10 +73,21 @@ export interface BoardPlan {
   }[];
 }
 
-/** Board feet of solid wood, square feet of a sheet; and the least width and length it must have, mm. */
+/** What to buy, as it is sold. */
 export interface ToBuy {
-  readonly boardFeet: number | null;
-  readonly squareFeet: number;
+  /** Solid wood: rough boards; null for a sheet. */
+  readonly boards: {
+    /** `4/4` and its like. */
+    readonly rough: string;
+    /** Blanks of the thickness from one thickness of board; below 1 where boards are glued up. */
+    readonly slices: number;
+    /** With kerfs, and the share that is allowed for waste. */
+    readonly boardFeet: number;
+    readonly wasteShare: number;
+  } | null;
+  /** Sheets of one size, whole or cut; null for solid wood, and where no sheet that is sold has room for a blank. */
+  readonly sheets: { readonly lengthMm: number; readonly widthMm: number; readonly count: number } | null;
+  /** The least width and length it must have, mm: of the widest blank and of the longest. */
   readonly widest: number;
   readonly longest: number;
   /** At what such wood on the rack cost, minor units; null where no price is known. */
@@ -84,8 +101,8 @@ export interface WoodPlanInput {
   /** What layouts are chosen by: less wood, or less money where prices are known. */
   readonly objective: 'wood' | 'money';
   readonly wishes: WoodWishes;
-  /** Strips to be ripped from boards: see `stripsToRip`. */
-  readonly strips: readonly PlannedRod[];
+  /** What is cut from bars: a bar that is cut for rods gives no blanks, and strips no bar gives are ripped from boards. */
+  readonly rods: readonly RodGroup[];
 }
 
 /** All blanks of one wood and thickness, and where they come from. */

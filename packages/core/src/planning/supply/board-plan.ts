@@ -21,7 +21,7 @@ export function boardPlan(source: Source, tree: CutTree, blanks: readonly number
     slice,
     way,
     ...boardOf(source),
-    tree,
+    treeNm: tree,
     cuts: cutList(tree),
     blanks,
     pinned: pins.map(({ piece }) => piece),

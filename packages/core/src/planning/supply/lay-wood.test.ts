@@ -14,7 +14,7 @@ const plates = async (copies: number) => {
   const plate = part('plate', { outline: { id: 'o', line: null, path: rectangle(inches(4), inches(3)) } });
   return planned(inputFor([template('toy', [plate])], copies, { shop: { maxLayers: 1 } }));
 };
-const WOOD_TASK = { machines: TYPICAL_MACHINES, objective: 'wood' as const, wishes: NO_WISHES, strips: [] };
+const WOOD_TASK = { machines: TYPICAL_MACHINES, objective: 'wood' as const, wishes: NO_WISHES, rods: [] };
 const lay = async (copies: number, ...rack: string[]) =>
   planWood({ ...WOOD_TASK, plan: await plates(copies), rack: stock(...rack) }, seededSearch)[0]!;
 
@@ -38,8 +38,10 @@ describe('blanks on the rack', () => {
   test('what lacks is told in board feet, with the width it takes', async () => {
     const group = await lay(8, 'red oak 1/4 x 3 1/2 x 28', 'red oak 1/4 x 3 x 90');
     expect(group.missing).toHaveLength(2);
-    // Two of 4-1/2 by 3-1/2 by 1/4: 7.875 cubic inches of 144 to the board foot.
-    expect(group.toBuy!.boardFeet).toBeCloseTo(7.875 / 144, 6);
+    // Two of 4-1/2 by 3-1/2, each with a kerf of 1/8: 2 x 4.625 x 3.625 square inches; a 4/4 board gives two slices of 1/4,
+    // so half of it at 1 in thick, and a fifth more: 33.53 / 2 x 1.2 of 144 to the board foot.
+    expect(group.toBuy!.boards).toMatchObject({ rough: '4/4', slices: 2 });
+    expect(group.toBuy!.boards!.boardFeet).toBeCloseTo((((2 * 4.625 * 3.625) / 2) * 1.2) / 144, 6);
     expect(group.toBuy!.widest).toBeCloseTo(inches(3.5), 6);
   });
 
@@ -135,7 +137,7 @@ describe('what the maker grants and pins', () => {
     const group = planWood(task, seededSearch)[0]!;
     expect(group.missing).toEqual([]);
     for (const { way, width, defects, slice } of group.boards) {
-      expect([way.way, way.strips]).toEqual([{ kind: 'resaw', slices: 2 }, 2]);
+      expect([way.way, way.rippedInto]).toEqual([{ kind: 'resaw', slices: 2 }, 2]);
       expect(width).toBeCloseTo(inches(3.9375), 6);
       expect(defects).toHaveLength(slice <= 2 ? 1 : 0);
     }

@@ -3,6 +3,7 @@ import {
   type LaidBoard,
   type LaidPiece,
   layingOnBoards,
+  layOnBoards,
   type Manner,
   mayPin,
   type Pin,
@@ -13,15 +14,19 @@ import {
 import { fromNm, sumMm, toNm } from '../../units';
 import type { BoardPlan, WoodGroup, WoodNeeds, WoodPlanInput, WoodProgress } from '../model/supply';
 import type { PinnedBlank } from '../model/wishes';
+import { bestOrder, copiesTaken, take, takenByRods, type Copies } from './allot';
 import { boardPlan, spareBoards } from './board-plan';
 import { substitutesFor, toBuy } from './lacking';
 import { woodNeeds } from './needs';
-import { laidBoard, millingOptions, type Source, sourcesFor, worthBy } from './sources';
+import { stripsToRip } from './rods';
+import { copiesOf, laidBoard, millingOptions, type Source, sourcesFor, type Taken, worthBy } from './sources';
 
 /** Where no machine says its kerf, mm: a usual hand-held saw. */
 const KERF_BY_HAND = 2;
 /** Steps of the search for each group. */
 const STEPS_PER_GROUP = 20_000;
+/** Steps for each while it is tried in which order groups are laid. */
+const TRIAL_STEPS = 600;
 
 /** Lays a plan's blanks to the end of the search: see {@link layingWood}. */
 export function planWood(
@@ -38,8 +43,10 @@ export function planWood(
 
 /**
  * Lays the blanks that a plan still needs on what is on the rack, wood by wood. Boards of the very thickness come first,
- * then thicker ones planed or resawn. Yields after each round of the search; once `isStopped` says so, each group keeps
- * the best it has. Pure; throws where a layout breaks a rule, which its checker is asked each time.
+ * then thicker ones planed or resawn. A board is given away once: bars cut for rods give no blanks, and groups that could
+ * use the same boards are laid one after the other, each on what those before have left, in the order that was found to
+ * leave least missing, and then to cost least. Yields after each round of the search; once `isStopped` says so, each group
+ * keeps the best it has. Pure; throws where a layout breaks a rule, which its checker is asked each time.
  */
 export function* layingWood(
   input: WoodPlanInput,
@@ -47,27 +54,66 @@ export function* layingWood(
   isStopped: () => boolean,
   steps = STEPS_PER_GROUP,
 ): Generator<WoodProgress, WoodGroup[]> {
-  const all = woodNeeds(input.plan, input.strips);
-  const groups: WoodGroup[] = [];
+  const all = woodNeeds(input.plan, stripsToRip(input.rods));
+  const done = new Map<WoodNeeds, WoodGroup>();
   let rounds = 0;
-  for (const needs of all) {
-    const group = groupBefore(needs, input);
-    const laying = layingOnBoards(
-      group.pieces,
-      group.boards,
-      group.kerf,
-      searchFor(groups.length, steps),
-      group.manner,
-    );
-    let next = laying.next();
-    while (!next.done && !isStopped()) {
-      rounds++;
-      yield { done: groups.length, of: all.length, rounds };
-      next = laying.next();
+  for (const rivals of rivalsAmong(all, input)) {
+    const order = bestOrder(rivals, takenByRods(input.rods), (needs, taken) => {
+      const trial = groupBefore(needs, input, taken);
+      const layout = layOnBoards(
+        trial.pieces,
+        trial.boards,
+        trial.kerf,
+        searchFor(all.indexOf(needs), Math.min(steps, TRIAL_STEPS)),
+        trial.manner,
+      );
+      return { layout, copies: copiesTaken(layout, trial.sources) };
+    });
+    const taken = takenByRods(input.rods);
+    const copies = new Map<WoodNeeds, Copies>();
+    for (const needs of order) {
+      const group = groupBefore(needs, input, taken);
+      const search = searchFor(all.indexOf(needs), steps);
+      const laying = layingOnBoards(group.pieces, group.boards, group.kerf, search, group.manner);
+      let next = laying.next();
+      while (!next.done && !isStopped()) {
+        rounds++;
+        yield { done: done.size, of: all.length, rounds };
+        next = laying.next();
+      }
+      const own = copiesTaken(next.value, group.sources);
+      copies.set(needs, own);
+      take(taken, own);
+      done.set(needs, groupAfter(group, next.value, input));
     }
-    groups.push(groupAfter(group, next.value, input));
+    for (const needs of order) {
+      const others = takenByRods(input.rods);
+      for (const [other, own] of copies) if (other !== needs) take(others, own);
+      const group = done.get(needs);
+      const isFree = (board: BoardPlan): boolean =>
+        !copiesOf(board).some((copy) => others.get(board.itemId)?.has(copy));
+      if (group) done.set(needs, { ...group, spare: group.spare.filter(isFree) });
+    }
   }
-  return groups;
+  return all.flatMap((needs) => done.get(needs) ?? []);
+}
+
+/** Groups that could use a board of the same item, together; every other group alone. */
+function rivalsAmong(all: readonly WoodNeeds[], input: WoodPlanInput): WoodNeeds[][] {
+  const none = new Map<string, Set<number>>();
+  const items = all.map((needs) => new Set(groupBefore(needs, input, none).sources.map(({ item }) => item.id)));
+  const sets: { readonly groups: WoodNeeds[]; readonly items: Set<string> }[] = [];
+  all.forEach((needs, i) => {
+    const own = items[i] ?? new Set<string>();
+    const met = sets.filter((set) => [...own].some((id) => set.items.has(id)));
+    const joined = { groups: [...met.flatMap(({ groups }) => groups), needs], items: new Set(own) };
+    for (const set of met) {
+      for (const id of set.items) joined.items.add(id);
+      sets.splice(sets.indexOf(set), 1);
+    }
+    sets.push(joined);
+  });
+  return sets.map(({ groups }) => groups);
 }
 
 /** A group on its way: its blanks as pieces, and the boards they may go on. */
@@ -81,7 +127,7 @@ interface OpenGroup {
   readonly unpinned: readonly PinnedBlank[];
 }
 
-function groupBefore(needs: WoodNeeds, { rack, machines, objective, wishes }: WoodPlanInput): OpenGroup {
+function groupBefore(needs: WoodNeeds, { rack, machines, objective, wishes }: WoodPlanInput, taken: Taken): OpenGroup {
   const { rip, crosscut, jigsaw } = machines;
   const free = wishes.freeForm ? jigsaw : null;
   const kerf = toNm(free?.kerfMm ?? Math.max(rip?.kerfMm ?? KERF_BY_HAND, crosscut?.kerfMm ?? KERF_BY_HAND));
@@ -90,7 +136,9 @@ function groupBefore(needs: WoodNeeds, { rack, machines, objective, wishes }: Wo
     (most, { length, width, turnable }) => Math.max(most, turnable ? Math.min(length, width) : width),
     0,
   );
-  const sources = sourcesFor(needs.woodId, needs.thicknessMm, widest, rack, machines, wishes);
+  const { woodId, thicknessMm, blanks } = needs;
+  const sought = { woodId, thicknessMm, widest, count: blanks.length };
+  const sources = sourcesFor(sought, rack, taken, machines, wishes);
   const pieces = needs.blanks.map(({ length, width, turnable }): LaidPiece => ({
     length: toNm(length),
     width: toNm(width),
@@ -175,6 +223,7 @@ function groupAfter(
           thicknessMm,
           missing.flatMap((i) => blanks[i] ?? []),
           rack,
+          machines,
         )
       : null,
     substitutes: isLacking ? substitutesFor(woodId, thicknessMm, area(missing), rack) : [],

@@ -16,16 +16,17 @@ export function woodNeeds(plan: Plan, strips: readonly PlannedRod[]): WoodNeeds[
     groups.set(own, group);
   };
   for (const stack of plan.stacks) {
-    const { templateId, wood, nominalMm, thicknessMm, grain } = stack.gang;
-    const own = { stackKey: stack.key, templateId, name: gangName(stack.gang), turnable: grain === 'any' };
+    const { key: gangKey, templateId, wood, nominalMm, thicknessMm, grain } = stack.gang;
+    const own = { stackKey: stack.key, gangKey, templateId, name: gangName(stack.gang), turnable: grain === 'any' };
     let first = 0;
-    for (const { length, width, count } of blanksOf(stack)) {
-      add({ woodId: wood.id, nominalMm, thicknessMm }, { ...own, length, width }, count, first);
+    for (const { length, width, count, passes } of blanksOf(stack)) {
+      add({ woodId: wood.id, nominalMm, thicknessMm }, { ...own, length, width, layers: passes }, count, first);
       first += count;
     }
   }
   for (const { rodId, templateId, name, woodId, thicknessMm, widthMm, lengthMm: length, count } of strips) {
-    const strip = { stackKey: rodId, templateId, name, length, width: widthMm ?? thicknessMm, turnable: false };
+    const size = { length, width: widthMm ?? thicknessMm, turnable: false, layers: 1 };
+    const strip = { ...size, stackKey: rodId, gangKey: null, templateId, name };
     add({ woodId, nominalMm: thicknessMm, thicknessMm }, strip, count);
   }
   return [...groups.values()];

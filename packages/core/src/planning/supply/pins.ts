@@ -25,7 +25,7 @@ export function pinBlank(
   if (!blank) throw new RangeError(`blank ${String(place)} is not one of ${String(group.blanks.length)}`);
   const turned =
     blank.turnable &&
-    group.boards.flatMap(({ tree }) => piecesIn(tree)).some(({ piece, turned: now }) => piece === place && now);
+    group.boards.flatMap(({ treeNm }) => piecesIn(treeNm)).some(({ piece, turned: now }) => piece === place && now);
   const [length, width] = turned ? [blank.width, blank.length] : [blank.length, blank.width];
   const others = pinnedOn(board).filter(({ piece }) => piece !== place);
   const kerf = group.kerfMm;
@@ -74,7 +74,8 @@ export function pinOnBoard(group: WoodGroup, board: BoardPlan, place: number): R
   return inCorner;
 }
 
-const pinnedOn = ({ tree, pinned }: BoardPlan): Pin[] => piecesIn(tree).filter(({ piece }) => pinned.includes(piece));
+const pinnedOn = ({ treeNm, pinned }: BoardPlan): Pin[] =>
+  piecesIn(treeNm).filter(({ piece }) => pinned.includes(piece));
 
 /** Places in which a piece lies with just a kerf between it and a neighbour, or in line with it. mm. */
 function tightBeside(

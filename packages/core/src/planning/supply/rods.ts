@@ -1,77 +1,80 @@
-import type { Template } from '../../products';
+import { addUpWork } from '../../ledger';
 import { cutBars, type LinearSolver } from '../../rods';
-import { SAME_THICKNESS, sumMm, toNm } from '../../units';
+import { fromNm, SAME_THICKNESS, sumMm, toNm } from '../../units';
 import { averagePrice, type Machines, type StockItem, lengthOf } from '../../wood';
 import type { PlanInput } from '../model/input';
+import { tallyOf } from '../count';
 import type { PlannedRod, RodBar, RodGroup } from '../model/rod';
+import type { RackEntry } from '../model/supply';
 
 /** Where no machine says its kerf, mm: a fine hand saw in a mitre box. */
 const KERF_BY_HAND = 1;
 
-/** Dowels and strips of every line of a run. */
-export const rodsOfRun = ({ run, revisions }: Pick<PlanInput, 'run' | 'revisions'>): PlannedRod[] =>
-  run.lines.flatMap(({ templateId, revision, copies }) => {
-    const found = revisions.find((one) => one.revision === revision && one.template.id === templateId);
-    return found ? rodsOfTemplate(found.template, copies) : [];
+/** Dowels and strips of every line of a run, counted as parts are: see {@link tallyOf}. */
+export function rodsOfRun({ run, revisions, work }: Pick<PlanInput, 'run' | 'revisions' | 'work'>): PlannedRod[] {
+  const { pieces } = addUpWork(work);
+  return run.lines.flatMap((line) => {
+    const found = revisions.find((one) => one.revision === line.revision && one.template.id === line.templateId);
+    const { id: templateId = '', name: templateName = '', rods = [] } = found?.template ?? {};
+    return rods
+      .filter(({ perCopy }) => perCopy * line.copies > 0)
+      .map(({ id, name, kind, woodId, thickness, width, length, perCopy }): PlannedRod => {
+        const tally = tallyOf(perCopy, line, id, run, pieces[id]);
+        const size = { thicknessMm: thickness.mm, widthMm: width?.mm ?? null, lengthMm: length.mm };
+        return { rodId: id, templateId, templateName, name, kind, woodId, ...size, tally, count: tally.toCut };
+      });
   });
-
-const rodsOfTemplate = ({ id, name, rods }: Template, copies: number): PlannedRod[] =>
-  rods
-    .filter(({ perCopy }) => perCopy * copies > 0)
-    .map((rod) => ({
-      rodId: rod.id,
-      templateId: id,
-      templateName: name,
-      name: rod.name,
-      kind: rod.kind,
-      woodId: rod.woodId,
-      thicknessMm: rod.thickness.mm,
-      widthMm: rod.width?.mm ?? null,
-      lengthMm: rod.length.mm,
-      count: rod.perCopy * copies,
-    }));
+}
 
 /** Cuts rods from the bars of their section on the rack, at the least length taken; see {@link cutBars}. Pure. */
 export function planRods(
   rods: readonly PlannedRod[],
-  rack: readonly { readonly item: StockItem; readonly free: number }[],
+  rack: readonly RackEntry[],
   machines: Machines,
   solver: LinearSolver,
 ): RodGroup[] {
   const groups = new Map<string, PlannedRod[]>();
-  for (const rod of rods) {
+  for (const rod of rods.filter(({ count }) => count > 0)) {
     const key = [rod.kind, rod.woodId, toNm(rod.thicknessMm), rod.widthMm === null ? '' : toNm(rod.widthMm)].join(' ');
     groups.set(key, [...(groups.get(key) ?? []), rod]);
   }
-  return [...groups.values()].map((own) => groupOf(own, rack, machines, solver));
+  // Sections a fraction of a millimetre apart may come from the same bars: what one group cuts the next cannot have.
+  const taken = new Map<string, number>();
+  return [...groups.values()].map((own) => {
+    const group = groupOf(own, rack, taken, machines, solver);
+    for (const { itemId, copy } of group.bars) taken.set(itemId, Math.max(taken.get(itemId) ?? 0, copy));
+    return group;
+  });
 }
 
 function groupOf(
   rods: readonly PlannedRod[],
-  rack: readonly { readonly item: StockItem; readonly free: number }[],
+  rack: readonly RackEntry[],
+  taken: ReadonlyMap<string, number>,
   machines: Machines,
   solver: LinearSolver,
 ): RodGroup {
   const [first] = rods;
   if (!first) throw new Error('a group of rods has at least one');
-  const able = rack.filter(({ item, free }) => free > 0 && !item.archived && isOfSection(item, first));
+  const able = rack
+    .map(({ item, free }) => ({ item, first: taken.get(item.id) ?? 0, free: free - (taken.get(item.id) ?? 0) }))
+    .filter(({ item, free }) => free > 0 && !item.archived && isOfSection(item, first));
   const wanted = rods.map(({ lengthMm, count }) => ({ length: toNm(lengthMm), count }));
-  const bars = able.map(({ item, free }) => ({
-    length: toNm(item.length?.mm ?? 0),
-    count: free,
-    cost: item.length?.mm ?? 0,
-  }));
+  const bars = able.map(({ item, free }) => {
+    const length = item.length?.mm ?? 0;
+    return { length: toNm(length), count: free, cost: length };
+  });
   const kerf = toNm(machines.crosscut?.kerfMm ?? KERF_BY_HAND);
   const layout = cutBars(wanted, bars, kerf, solver);
-  const copies = able.map(() => 0);
+  const copies = able.map((entry) => entry.first);
   const cut = layout.cuts.flatMap(({ bar, pieces }): RodBar[] => {
     const item = able[bar]?.item;
     const copy = (copies[bar] ?? 0) + 1;
     copies[bar] = copy;
     if (!item) return [];
-    const taken = pieces.reduce((sum, count, i) => sum + count * ((wanted[i]?.length ?? 0) + kerf), 0);
-    const restMm = Math.max(0, toNm(item.length?.mm ?? 0) - taken) / 1e6;
-    return [{ itemId: item.id, copy, lengthMm: item.length?.mm ?? 0, pieces, restMm }];
+    const length = toNm(item.length?.mm ?? 0);
+    const gone = pieces.reduce((sum, count, i) => sum + count * ((wanted[i]?.length ?? 0) + kerf), 0);
+    return [{ itemId: item.id, copy, lengthMm: fromNm(length), pieces, restMm: fromNm(Math.max(0, length - gone)) }];
   });
   const used = sumMm(cut.map(({ lengthMm }) => lengthMm));
   const laid = sumMm(rods.map(({ lengthMm, count }, i) => lengthMm * (count - (layout.missing[i] ?? 0))));
@@ -93,7 +96,8 @@ function groupOf(
   };
 }
 
-function isOfSection({ kind, woodId, thickness, width }: StockItem, rod: PlannedRod): boolean {
+/** True of a dowel or strip of the section of a rod, within what counts as the same thickness. */
+export function isOfSection({ kind, woodId, thickness, width }: StockItem, rod: PlannedRod): boolean {
   const isNear = (mm: number | undefined, needed: number): boolean =>
     mm !== undefined && Math.abs(mm - needed) <= SAME_THICKNESS;
   if (woodId !== rod.woodId || !isNear(thickness?.mm, rod.thicknessMm)) return false;

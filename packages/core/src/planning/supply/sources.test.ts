@@ -5,7 +5,7 @@ import type { RackEntry } from '../model/supply';
 import { onRack } from './rack.test-support';
 import { boardOf, laidBoard, millingOptions, sourcesFor, worthBy } from './sources';
 
-const NOTHING_GRANTED = { laminate: false, byHand: false };
+const NOTHING_GRANTED = { laminate: false, byHand: false, pins: [] };
 const sources = (
   thickness: number,
   rack: RackEntry[],
@@ -13,11 +13,16 @@ const sources = (
   machines = TYPICAL_MACHINES,
   widest = inches(4),
 ) =>
-  sourcesFor('cherry', inches(thickness), widest, rack, machines, wishes).map(
-    ({ item, copy, slice, way }) => `${item.id}: ${way.way.kind} ${String(copy)}.${String(slice)}`,
-  );
+  sourcesFor(
+    { woodId: 'cherry', thicknessMm: inches(thickness), widest, count: 99 },
+    rack,
+    new Map(),
+    machines,
+    wishes,
+  ).map(({ item, copy, slice, way }) => `${item.id}: ${way.way.kind} ${String(copy)}.${String(slice)}`);
+const QUARTER = { woodId: 'cherry', thicknessMm: inches(1 / 4), widest: 0, count: 99 };
 const costsOf = (rack: RackEntry[], objective: 'wood' | 'money' = 'wood'): number[] => {
-  const all = sourcesFor('cherry', inches(1 / 4), 0, rack, TYPICAL_MACHINES, NOTHING_GRANTED);
+  const all = sourcesFor(QUARTER, rack, new Map(), TYPICAL_MACHINES, NOTHING_GRANTED);
   return all.map((source) => laidBoard(source, worthBy(objective, all)).cost);
 };
 const costOf = (entry: RackEntry): number => costsOf([entry])[0]!;
@@ -80,7 +85,7 @@ describe('where a thickness comes from', () => {
       width: inches(width),
     });
     const board = onRack('cherry 4/4 x 7 x 36', { defects: [knot(1, 1), knot(3, 1), knot(5, 1)] });
-    const all = sourcesFor('cherry', inches(1 / 4), 0, [board], TYPICAL_MACHINES, NOTHING_GRANTED).map(boardOf);
+    const all = sourcesFor(QUARTER, [board], new Map(), TYPICAL_MACHINES, NOTHING_GRANTED).map(boardOf);
     expect(all.map(({ width }) => width)).toEqual([1, 2, 3, 4].map(() => inches(3.4375)));
     // Strips from 0 to 3-7/16 and from 3-9/16 to 7; the first two pieces come from the lower one.
     // In sixteenths of an inch.

@@ -24,8 +24,6 @@ export interface Source {
   readonly way: MilledStock;
 }
 
-/** Of alike boards no run needs more than so many looked at. */
-const MOST_ALIKE = 80;
 /** Milling counts as so much more wood: what is ready goes first. */
 const MILLED = 1.15;
 /** Wet wood counts as so much more: what is dry goes first. */
@@ -34,51 +32,80 @@ const WET = 2;
 const OFFCUT_SHARE = 0.6;
 const WIDTH_WEIGHT = 0.01;
 
+/** Boards that are spoken for: by item, which of the alike ones. */
+export type Taken = ReadonlyMap<string, ReadonlySet<number>>;
+
 /** Entries of a wood that blanks can be cut from. */
 export const usableOf = (woodId: string, rack: readonly RackEntry[]): RackEntry[] =>
   rack.filter(({ item, free }) => item.woodId === woodId && item.kind !== 'dowel' && free > 0 && !item.archived);
 
+/** The blanks that boards are sought for. */
+export interface SourceNeeds {
+  readonly woodId: string;
+  readonly thicknessMm: number;
+  /** Of the widest blank, mm: no board is ripped narrower first. */
+  readonly widest: number;
+  /** No more pieces of any item are of use. */
+  readonly count: number;
+}
+
 /**
- * Every board of the wood that gives this thickness, the ready ones first; a board ripped or resawn stands for each of its
- * pieces. None is ripped where its strips would be narrower than `widest`, the widest blank, mm.
+ * Every board of the wood that gives this thickness and is not taken, the ready ones first; a board ripped or resawn stands
+ * for each of its pieces. Of alike ones there are as many as blanks could use, and those that a pin names.
  */
 export function sourcesFor(
-  woodId: string,
-  thicknessMm: number,
-  widest: number,
+  { woodId, thicknessMm, widest, count }: SourceNeeds,
   rack: readonly RackEntry[],
+  taken: Taken,
   machines: Machines,
-  wishes: Pick<WoodWishes, 'laminate' | 'byHand'>,
+  wishes: Pick<WoodWishes, 'laminate' | 'byHand' | 'pins'>,
 ): Source[] {
   return usableOf(woodId, rack)
     .flatMap(({ item, free }) => {
       const way = waysFrom(item, thicknessMm, machines).find(
-        ({ lacking, strips, widthMm, way: { kind } }) =>
-          (strips === 1 || compareMm(widthMm, widest) >= 0) &&
-          (wishes.byHand || lacking.length === 0) &&
-          (wishes.laminate || kind !== 'laminate'),
+        (one) => (one.rippedInto === 1 || compareMm(one.widthMm, widest) >= 0) && isAllowed(one, wishes),
       );
-      return way ? sourcesOf(item, Math.min(free, MOST_ALIKE), way) : [];
+      if (!way) return [];
+      const isPinned = ({ copy, slice }: Source): boolean =>
+        wishes.pins.some((pin) => pin.itemId === item.id && pin.copy === copy && pin.slice === slice);
+      const own = sourcesOf(item, free, taken.get(item.id) ?? NONE, way, count);
+      return own.filter((source, i) => i < count || isPinned(source));
     })
     .sort((a, b) => Number(a.way.way.kind !== 'ready') - Number(b.way.way.kind !== 'ready'));
 }
 
-function sourcesOf(item: StockItem, free: number, way: MilledStock): Source[] {
-  const boards = 1 / way.yield;
-  if (boards > 1)
-    return Array.from({ length: Math.floor(free / boards) }, (_none, i) => ({
-      item,
-      copy: 1 + i * boards,
-      slice: 1,
-      way,
-    }));
-  return Array.from({ length: free * way.yield }, (_none, i) => ({
-    item,
-    copy: 1 + Math.floor(i / way.yield),
-    slice: 1 + (i % way.yield),
-    way,
-  }));
+const NONE: ReadonlySet<number> = new Set();
+
+/** True where a way needs nothing that is not granted. */
+export const isAllowed = (
+  { lacking, way }: MilledStock,
+  { byHand, laminate }: Pick<WoodWishes, 'laminate' | 'byHand'>,
+) => (byHand || lacking.length === 0) && (laminate || way.kind !== 'laminate');
+
+/** Which of the alike boards a source is made of: itself, and the next one where two are glued up. */
+export const copiesOf = ({ copy, way }: { readonly copy: number; readonly way: MilledStock }): number[] =>
+  Array.from({ length: Math.max(1, Math.round(1 / way.yield)) }, (_none, i) => copy + i);
+
+function sourcesOf(
+  item: StockItem,
+  free: number,
+  taken: ReadonlySet<number>,
+  way: MilledStock,
+  count: number,
+): Source[] {
+  const sources: Source[] = [];
+  const each = Math.max(1, Math.round(1 / way.yield));
+  const slices = Math.max(1, Math.round(way.yield));
+  const isPlenty = (): boolean => sources.length >= count + MOST_PINNED;
+  for (let copy = 1; copy + each - 1 <= free && !isPlenty(); copy += each) {
+    if (copiesOf({ copy, way }).some((one) => taken.has(one))) continue;
+    for (let slice = 1; slice <= slices; slice++) sources.push({ item, copy, slice, way });
+  }
+  return sources;
 }
+
+/** A pin may name one of the alike boards beyond those that blanks could use, up to so many further on. */
+const MOST_PINNED = 200;
 
 /** The board that blanks are laid on, mm: of one that is ripped first, the strip and the defects that are in it. */
 export function boardOf({ item, slice, way }: Source): {
@@ -86,11 +113,11 @@ export function boardOf({ item, slice, way }: Source): {
   readonly width: number;
   readonly defects: readonly Defect[];
 } {
-  const { strips, widthMm: width } = way;
+  const { rippedInto, widthMm: width } = way;
   const length = item.length?.mm ?? 0;
-  if (strips === 1) return { length, width, defects: item.defects };
+  if (rippedInto === 1) return { length, width, defects: item.defects };
   const strip = Math.floor((slice - 1) / layersFrom(way));
-  const from = (strip * ((item.width?.mm ?? 0) - width)) / (strips - 1);
+  const from = (strip * ((item.width?.mm ?? 0) - width)) / (rippedInto - 1);
   const defects = item.defects.flatMap((defect) => {
     const [low, high] = [Math.max(0, defect.y - from), Math.min(width, defect.y + defect.width - from)];
     return low < high ? [{ ...defect, y: snapMm(low), width: snapMm(high - low) }] : [];

@@ -37,7 +37,7 @@ interface BoardLayoutProps {
 export function BoardLayout(props: BoardLayoutProps) {
   const { board, group, place, scale, picked, onPick, onDrop, onUnpin } = props;
   const { unit } = useUnit();
-  const { length, width, tree, cuts, defects, pinned, offcuts } = board;
+  const { length, width, treeNm, cuts, defects, pinned, offcuts } = board;
   const { blanks, woodId, thicknessMm } = group;
   return (
     <Box>
@@ -73,7 +73,7 @@ export function BoardLayout(props: BoardLayoutProps) {
           {offcuts.map((offcut) => (
             <OffcutShape key={`${String(offcut.x)} ${String(offcut.y)}`} offcut={offcut} px={1 / scale} />
           ))}
-          {piecesIn(tree).map((piece) => (
+          {piecesIn(treeNm).map((piece) => (
             <BlankShape
               key={piece.piece}
               piece={piece}

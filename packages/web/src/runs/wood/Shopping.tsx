@@ -1,5 +1,13 @@
 import { Alert, Box } from '@mui/material';
-import { formatLength, formatMoney, woodById, type LengthUnit, type RodGroup, type WoodGroup } from '@rapid-jig/core';
+import {
+  formatLength,
+  formatMoney,
+  woodById,
+  type LengthUnit,
+  type RodGroup,
+  type ToBuy,
+  type WoodGroup,
+} from '@rapid-jig/core';
 import { useShop, useUnit } from '../../services';
 import { counted } from '../../words/counted';
 
@@ -53,12 +61,29 @@ const costWords = (costMinor: number | null, currency: string): string =>
 function boardWords({ woodId, thicknessMm, missing, toBuy, substitutes }: WoodGroup, unit: LengthUnit): string {
   const wood = `${woodById(woodId)?.name ?? woodId}, ${formatLength(thicknessMm, unit)} thick`;
   if (!toBuy) return wood;
-  const { boardFeet, squareFeet, widest, longest } = toBuy;
-  const amount = boardFeet === null ? `${squareFeet.toFixed(1)} sq ft` : `${boardFeet.toFixed(2)} board feet`;
+  const { widest, longest } = toBuy;
+  const amount = amountWords(toBuy, unit);
   const size = `at least ${formatLength(widest, unit)} wide and ${formatLength(longest, unit)} long`;
   const others = substitutes.map((id) => woodById(id)?.name.toLowerCase() ?? id).join(' or ');
   const instead = others ? ` The rack has ${others} of this thickness; painted parts may take it.` : '';
   return `${wood}: ${amount} for ${counted(missing.length, 'blank')}, ${size}.${instead}`;
+}
+
+/** `5.9 board feet of 4/4, 2 slices from a board, 20 % allowed for waste`, or `3 sheets of 24" by 48"`. */
+function amountWords({ boards, sheets }: ToBuy, unit: LengthUnit): string {
+  if (sheets) {
+    const size = `${formatLength(sheets.widthMm, unit)} by ${formatLength(sheets.lengthMm, unit)}`;
+    return `${counted(sheets.count, 'sheet')} of ${size}`;
+  }
+  if (!boards) return 'larger than the sheets that are sold: ask for a piece';
+  const { rough, slices, boardFeet, wasteShare } = boards;
+  const from =
+    slices > 1
+      ? `, resawn ${String(slices)} from a board`
+      : slices < 1
+        ? `, glued up from ${String(Math.round(1 / slices))}`
+        : ', planed';
+  return `${boardFeet.toFixed(1)} board feet of ${rough}${from}, ${String(Math.round(wasteShare * 100))} % allowed for waste`;
 }
 
 function dowelWords({ woodId, thicknessMm, rods, missing }: RodGroup, unit: LengthUnit): string {

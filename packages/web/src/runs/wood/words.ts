@@ -1,9 +1,10 @@
 import { formatLength, type CutCaution, type LengthUnit, type MilledStock, type MillingCaution } from '@rapid-jig/core';
 
 /** What is done to a board before blanks are cut from it. */
-export function wayWords({ way, strips, widthMm, lacking }: MilledStock, unit: LengthUnit): string {
+export function wayWords({ way, rippedInto, widthMm, lacking }: MilledStock, unit: LengthUnit): string {
   const byHand = lacking.length > 0 ? `, ${lacking.map((one) => HAND[one]).join(' and ')}` : '';
-  const ripped = strips > 1 ? `rip into ${String(strips)} strips ${formatLength(widthMm, unit)} wide, then ` : '';
+  const ripped =
+    rippedInto > 1 ? `rip into ${String(rippedInto)} strips ${formatLength(widthMm, unit)} wide, then ` : '';
   switch (way.kind) {
     case 'ready':
       return '';

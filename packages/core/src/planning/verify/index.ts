@@ -1,0 +1,23 @@
+import type { PlanInput } from '../model/input';
+import type { Plan } from '../model/plan';
+import { countsWrong, rodsWrong } from './counts';
+import { expectedGangs } from './expected';
+import { stackWrong, stacksWrong } from './stacks';
+import { wholeWrong } from './whole';
+
+/**
+ * Checks a plan from the rules of the shop and the input alone: what must be true of any plan for it. Everything is counted
+ * again (needs, what the events say was done, the cuts of every layer, blanks, blades, bits, minutes), and what was granted
+ * to the run counts; what the plan says of itself is only compared. Returns what is wrong, in words for a log; empty where
+ * nothing is.
+ */
+export function verifyPlan(plan: Plan, input: PlanInput): string[] {
+  const gangs = expectedGangs(input);
+  return [
+    ...countsWrong(plan, input),
+    ...rodsWrong(plan, input),
+    ...stacksWrong(plan, input, gangs),
+    ...plan.stacks.flatMap((stack) => stackWrong(stack, plan, input, gangs)),
+    ...wholeWrong(plan, input),
+  ];
+}

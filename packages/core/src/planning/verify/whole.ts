@@ -1,0 +1,129 @@
+import { fromNm, SAME_SHARE, toNm } from '../../units';
+import { blanksOf } from '../blanks';
+import { filmSheetsFor } from '../consumables';
+import { factorsInForce } from '../model/factors';
+import type { PlanInput } from '../model/input';
+import type { Consumables, Minutes, Plan, PlannedStack } from '../model/plan';
+import { isSame } from './expected';
+import { ratesFor } from './minutes';
+
+/** Sums over the whole plan, each added up again: blanks, blades, minutes, what is used up, risk and warnings. */
+export function wholeWrong(plan: Plan, input: PlanInput): string[] {
+  return [
+    ...blanksWrong(plan),
+    ...bladesWrong(plan, input),
+    ...minutesWrong(plan, input),
+    ...consumablesWrong(plan, input),
+    ...warningsWrong(plan),
+  ];
+}
+
+const toSaw = ({ stacks }: Plan): PlannedStack[] => stacks.filter(({ passesToCut }) => passesToCut > 0);
+
+function blanksWrong(plan: Plan): string[] {
+  const tally = new Map<string, number>();
+  const add = (key: readonly (string | number)[], count: number): void =>
+    void tally.set(key.join(' '), (tally.get(key.join(' ')) ?? 0) + count);
+  for (const stack of plan.stacks)
+    for (const { rule, length, width, passes, count } of blanksOf(stack))
+      add([stack.gang.wood.id, rule, passes, toNm(stack.gang.thicknessMm), toNm(length), toNm(width)], count);
+  for (const { woodId, rule, passes, thicknessMm, length, width, count } of plan.blanks)
+    add([woodId, rule, passes, toNm(thicknessMm), toNm(length), toNm(width)], -count);
+  const off = [...tally]
+    .filter(([, count]) => count !== 0)
+    .map(([key]) => `blanks ${key} are not what the stacks need`);
+  const named = plan.blanks.every(({ parts }) => parts.length > 0 && parts.every((part) => part.length > 0));
+  return named ? off : [...off, 'blanks for no part'];
+}
+
+/** Blades in the order their cuts come, each change once; how much of each is worn. */
+function bladesWrong(plan: Plan, { shop }: PlanInput): string[] {
+  const wrong: string[] = [];
+  const order = plan.stacks.findIndex(({ passesToCut }) => passesToCut === 0);
+  if (order >= 0 && plan.stacks.slice(order).some(({ passesToCut }) => passesToCut > 0))
+    wrong.push('what is finished stands before what is not');
+  const turns: { blade: string; stackKeys: string[] }[] = [];
+  const worn = new Map<string, { area: number; share: number }>();
+  for (const stack of toSaw(plan)) {
+    const { life } = ratesFor(stack, shop);
+    for (const { choice, measure, heightMm, times } of stack.cuts) {
+      const last = turns[turns.length - 1];
+      if (last?.blade !== choice.blade.id) turns.push({ blade: choice.blade.id, stackKeys: [stack.key] });
+      else if (last.stackKeys[last.stackKeys.length - 1] !== stack.key) last.stackKeys.push(stack.key);
+      const area = measure.lengthMm * heightMm * times * stack.passesToCut;
+      const before = worn.get(choice.blade.id) ?? { area: 0, share: 0 };
+      worn.set(choice.blade.id, { area: before.area + area, share: before.share + area / life });
+    }
+  }
+  const given = plan.bladeTurns.map(({ blade, stackKeys }) => ({ blade: blade.id, stackKeys }));
+  if (!isSame(given, turns)) wrong.push('the turns of the blades are not those of the cuts');
+  if (plan.bladeUses.length !== worn.size) wrong.push('other blades are used than the cuts take');
+  for (const { blade, faceAreaMm2, count, mounts } of plan.bladeUses) {
+    const { area, share } = worn.get(blade.id) ?? { area: 0, share: 0 };
+    const needed = Math.max(1, Math.ceil(share));
+    if (Math.abs(faceAreaMm2 - area) > area * SAME_SHARE) wrong.push(`blade ${blade.id}: its cut face`);
+    if (count !== needed) wrong.push(`blade ${blade.id}: ${String(count)} where ${String(needed)} are worn`);
+    const put = turns.filter((turn) => turn.blade === blade.id).length + needed - 1;
+    if (mounts !== put) wrong.push(`blade ${blade.id}: put in ${String(mounts)} times, not ${String(put)}`);
+  }
+  return wrong;
+}
+
+function minutesWrong(plan: Plan, { shop }: PlanInput): string[] {
+  const sum = (of: (minutes: Minutes) => number): number =>
+    toSaw(plan).reduce((total, { passMinutes, passesToCut }) => total + of(passMinutes) * passesToCut, 0);
+  const mounts = plan.bladeUses.reduce((total, use) => total + use.mounts, 0);
+  const expected: Minutes = {
+    pattern: sum(({ pattern }) => pattern),
+    drilling: sum(({ drilling }) => drilling),
+    threading: sum(({ threading }) => threading),
+    cutting: sum(({ cutting }) => cutting),
+    corners: sum(({ corners }) => corners),
+    changing: mounts * factorsInForce(shop.factors).changeBlade,
+  };
+  return (Object.keys(expected) as (keyof Minutes)[])
+    .filter((kind) => !(Math.abs(plan.minutes[kind] - expected[kind]) <= SAME_SHARE * (1 + expected[kind])))
+    .map((kind) => `minutes of ${kind} are ${String(plan.minutes[kind])}, not ${String(expected[kind])}`);
+}
+
+function consumablesWrong(plan: Plan, { shop }: PlanInput): string[] {
+  const { holding } = shop;
+  const patterns = ({ cuts }: PlannedStack): number => cuts.reduce((most, { times }) => Math.max(most, times), 1);
+  const total = (of: (stack: PlannedStack) => number): number =>
+    fromNm(toSaw(plan).reduce((sum, stack) => sum + toNm(stack.passesToCut * of(stack)), 0));
+  const held = (way: Consumables['holding'], of: (stack: PlannedStack) => number): number =>
+    holding === way ? total((stack) => (stack.layers > 1 ? of(stack) : 0)) : 0;
+  const face = ({ blank }: PlannedStack): number => blank.length * blank.width;
+  const expected: Consumables = {
+    patternCopies: total(patterns),
+    patternTapeMm2: total((stack) => face(stack) * patterns(stack)),
+    holding,
+    edgeTapeMm: held('tape', ({ blank }) => 2 * (blank.length + blank.width)),
+    doubleSidedMm2: held('double-sided', (stack) => face(stack) * (stack.layers - 1)),
+    filmSheets: held('film', ({ layers }) => filmSheetsFor(layers)),
+    // At least three brads for a stack; a dot on each side of every joint (common practice).
+    brads: held('brads', () => 3),
+    glueDots: held('glue-dots', ({ layers }) => 4 * (layers - 1)),
+  };
+  return isSame(plan.consumables, expected) ? [] : ['what is used up is not what the stacks need'];
+}
+
+function warningsWrong(plan: Plan): string[] {
+  const wrong: string[] = [];
+  const risk = Math.max(0, ...toSaw(plan).map(({ layers, gang }) => layers * gang.parts.length));
+  if (plan.piecesAtRisk !== risk) wrong.push(`${String(plan.piecesAtRisk)} pieces at risk, not ${String(risk)}`);
+  const has = (kind: string, where: string): boolean =>
+    plan.warnings.some((warning) => warning.kind === kind && warning.where === where);
+  for (const stack of toSaw(plan))
+    for (const warning of stack.warnings)
+      if (!plan.warnings.some((told) => isSame(told, warning))) wrong.push(`a warning of ${warning.where} is not told`);
+  for (const { leftOver, templateName, partName } of plan.parts)
+    if (leftOver > 0 !== has('left-over', `${templateName}, ${partName}`))
+      wrong.push(`${partName}: left over is not told`);
+  for (const { blade, count } of plan.bladeUses) {
+    const isShort = blade.onHand !== null && blade.onHand < count;
+    if (isShort !== has('few-blades', `Number ${blade.size}, ${blade.form} teeth`))
+      wrong.push(`blade ${blade.id}: that too few are left is not told`);
+  }
+  return wrong;
+}

@@ -17,6 +17,7 @@ const FLOORS = [
   ['planning'],
   ['production'],
   ['sheets'],
+  ['forms'],
 ];
 
 const noImports = (message, group) => ({ 'no-restricted-imports': ['error', { patterns: [{ group, message }] }] });

@@ -1,5 +1,6 @@
 import type {
   Blade,
+  BlanksCut,
   Fault,
   PatternSheetOptions,
   PatternOrder,
@@ -66,6 +67,19 @@ export interface StockMoves {
   readonly moves: readonly StockMove[];
 }
 
+/** Blanks that were cut: the event, the boards used, and what of them goes back to the rack; taken whole or not at all. */
+export interface CutBlanks {
+  readonly event: BlanksCut;
+  readonly moves: readonly StockMove[];
+  readonly items: readonly StockItem[];
+}
+
+/** What stands after blanks were cut. */
+export interface AfterCutting {
+  readonly events: readonly WorkEvent[];
+  readonly rack: StoredRack;
+}
+
 /** Patterns to be printed. */
 export interface PatternRequest {
   readonly patterns: readonly PatternOrder[];
@@ -86,6 +100,8 @@ export type ApiFaultKind =
   | 'too-large'
   | 'forbidden'
   | 'in-use'
+  | 'id-taken'
+  | 'not-enough'
   | 'cannot-plan'
   | 'unexpected';
 

@@ -1,6 +1,8 @@
 export type {
+  AfterCutting,
   ApiFault,
   ApiFaultKind,
+  CutBlanks,
   Drawer,
   DrawingFile,
   Health,
@@ -15,6 +17,7 @@ export type {
   StoredTemplate,
 } from './api';
 export { check } from './check';
+export { cutBlanksSchema } from './cut-blanks';
 export { machinesSchema, newStockSchema, stockItemSchema, stockMovesSchema } from './rack';
 export { patternRequestSchema } from './pattern-request';
 export { drawerSchema, drawingFileSchema, runSchema, shopSchema, templateSchema, workEventSchema } from './schemas';

@@ -39,7 +39,7 @@ export const stockItemSchema = Joi.object<Wire<StockItem>, true>({
   archived: Joi.boolean().required(),
 });
 
-const move = Joi.object<StockMove, true>({
+export const moveSchema = Joi.object<StockMove, true>({
   id: id.required(),
   clientId: id.required(),
   at: time.required(),
@@ -57,15 +57,15 @@ const move = Joi.object<StockMove, true>({
 });
 
 export const stockMovesSchema = Joi.object<Wire<StockMoves>, true>({
-  moves: Joi.array().items(move).min(1).max(5000).required(),
+  moves: Joi.array().items(moveSchema).min(1).max(5000).required(),
 });
 
 /** A table of stock may be as long as this. */
-const MOST_ITEMS = 5000;
+export const MOST_ITEMS = 5000;
 
 export const newStockSchema = Joi.object<Wire<NewStock>, true>({
   items: Joi.array().items(stockItemSchema).min(1).max(MOST_ITEMS).required(),
-  moves: Joi.array().items(move).max(MOST_ITEMS).required(),
+  moves: Joi.array().items(moveSchema).max(MOST_ITEMS).required(),
 });
 
 const kerf = Joi.number().greater(0).max(20).required();

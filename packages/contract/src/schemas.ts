@@ -238,7 +238,7 @@ const passSawn = Joi.object<PassSawn, true>({
   counts: Joi.object<PassSawn['counts']>().pattern(id, pieceCount).min(1).required(),
 });
 
-const blanksCut = Joi.object<BlanksCut, true>({
+export const blanksCutSchema = Joi.object<BlanksCut, true>({
   ...eventBase,
   kind: Joi.string().valid('blanks-cut').required(),
   layers: Joi.object<BlanksCut['layers']>().pattern(Joi.string().hex().max(64), count).max(2000).required(),
@@ -261,7 +261,7 @@ const passTakenBack = Joi.object<PassTakenBack, true>({
 export const workEventSchema: Schema<WorkEvent> = Joi.alternatives<WorkEvent>().conditional('.kind', {
   switch: [
     { is: 'pass-sawn', then: passSawn },
-    { is: 'blanks-cut', then: blanksCut },
+    { is: 'blanks-cut', then: blanksCutSchema },
     { is: 'rods-cut', then: rodsCut },
     { is: 'pass-taken-back', then: passTakenBack, otherwise: passSawn },
   ],

@@ -315,6 +315,8 @@ export type {
   WoodProgress,
   WoodWishes,
 } from './planning';
+export { formOf, FORMS, openForm, toForm } from './forms';
+export type { Formed, FormFault, FormKind } from './forms';
 export { labourCost } from './production';
 export {
   checkBarMm,

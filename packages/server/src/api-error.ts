@@ -7,6 +7,8 @@ const STATUS: Readonly<Record<ApiFaultKind, number>> = {
   'not-found': 404,
   'version-conflict': 409,
   'in-use': 409,
+  'id-taken': 409,
+  'not-enough': 409,
   'too-large': 413,
   'cannot-plan': 422,
   'version-missing': 428,
@@ -30,6 +32,14 @@ export const notFound = (what: string, id: string): ApiError =>
     message: `There is no such ${what}.`,
     where: id,
     hint: 'It may be in another database, or the link may be wrong. Go back to the list.',
+  });
+
+export const idTaken = (what: string, id: string): ApiError =>
+  new ApiError({
+    kind: 'id-taken',
+    message: `This ${what} is there already with other content.`,
+    where: id,
+    hint: 'Give each one an id of its own; the same one may be sent again as it was.',
   });
 
 export const versionConflict = (what: string, current: Stored<unknown>): ApiError =>

@@ -24,7 +24,7 @@ async function openFile(url: string): Promise<Database> {
 async function openDemo(file: string, fresh: boolean): Promise<Database> {
   if (fresh) await Promise.all(['', '-wal', '-shm'].map((ending) => rm(file + ending, { force: true })));
   const db = await openFile(`file:${file}`);
-  await seedDemo(db, join(root, 'packages/server/demo'), new Date());
+  await seedDemo(db, join(root, 'packages/server/demo'), new Date(), logger);
   return db;
 }
 
@@ -33,6 +33,9 @@ async function main(): Promise<void> {
   const settings = readSettings(process.env, root, demoOnly);
   const demo = await openDemo(settings.demoDatabaseFile, process.argv.includes('--fresh'));
   const own = settings.ownDatabaseUrl === null ? null : await openFile(settings.ownDatabaseUrl);
+  for (const { copiedTo } of own ? [own, demo] : [demo])
+    if (copiedTo)
+      console.log(`What was stored has been raised to this version; as it was before it is kept in ${copiedTo}`);
   const shops: ServedShop[] = [{ base: '/demo', db: demo }, ...(own ? [{ base: '' as const, db: own }] : [])];
   const app = createApp({
     shops,

@@ -1,5 +1,6 @@
 import { CORE_VERSION, hashOf, planRun, verifyPlan, type PlanInput } from '@rapid-jig/core';
 import type { PlanSnapshot } from '@rapid-jig/contract';
+import type { Logger } from 'pino';
 import type { Database } from './db/database';
 import { ApiError } from './api-error';
 import { findSnapshot, getRun, keepSnapshot, listEvents, pinnedRevisions } from './store/runs';
@@ -9,7 +10,13 @@ import { getSingleton } from './store/singletons';
  * Freezes the plan of a run: planned here from what is stored, checked by the independent verifier, kept with the hash
  * of its input. A run that was started before keeps its first plan.
  */
-export async function startRun(db: Database, runId: string, now: Date): Promise<PlanSnapshot> {
+export async function startRun(
+  db: Database,
+  runId: string,
+  now: Date,
+  logger: Logger,
+  plan = planRun,
+): Promise<PlanSnapshot> {
   const known = await db.read((session) => findSnapshot(session, runId));
   if (known) return known;
   const input = await db.read(async (session): Promise<PlanInput> => ({
@@ -19,7 +26,7 @@ export async function startRun(db: Database, runId: string, now: Date): Promise<
     drawer: (await getSingleton(session, 'drawer')).doc.blades,
     work: await listEvents(session, runId),
   }));
-  const result = await planRun(input, { onStage: () => undefined });
+  const result = await plan(input, { onStage: () => undefined });
   if (!result.ok) {
     const [fault] = result.error;
     throw new ApiError({
@@ -29,8 +36,17 @@ export async function startRun(db: Database, runId: string, now: Date): Promise<
       hint: fault?.hint ?? 'Open the run and see what it says.',
     });
   }
-  const violations = verifyPlan(result.value, input);
-  if (violations.length > 0) throw new Error(`the plan of run ${runId} breaks its rules: ${violations.join('; ')}`);
+  const wrong = verifyPlan(result.value, input);
+  if (wrong.length > 0) {
+    // Kept whole, so that the plan can be made again from it.
+    logger.error({ runId, wrong, input }, 'a plan breaks its rules');
+    throw new ApiError({
+      kind: 'cannot-plan',
+      message: 'The plan of this run does not pass its own check, so it was not started.',
+      where: wrong[0] ?? input.run.name,
+      hint: 'Nothing is lost. Change a quantity or a layer limit and start it again; what was planned is kept in the log.',
+    });
+  }
   const snapshot: PlanSnapshot = {
     inputHash: hashOf(input),
     coreVersion: CORE_VERSION,

@@ -1,6 +1,7 @@
 import { createClient } from '@libsql/client';
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql';
 import { migrate } from 'drizzle-orm/libsql/migrator';
+import { raiseForms } from './raise-forms';
 
 /** What work inside one transaction may use. */
 export type Session = Pick<LibSQLDatabase, 'select' | 'insert' | 'update' | 'delete'>;
@@ -9,6 +10,8 @@ export type Session = Pick<LibSQLDatabase, 'select' | 'insert' | 'update' | 'del
 export interface Database {
   read<T>(work: (session: Session) => Promise<T>): Promise<T>;
   write<T>(work: (session: Session) => Promise<T>): Promise<T>;
+  /** Path of the copy that was made before documents were raised to the forms of today; null where none was needed. */
+  readonly copiedTo: string | null;
   /** Waits for the work under way, then closes. */
   close(): Promise<void>;
 }
@@ -24,6 +27,7 @@ export async function openDatabase(url: string, migrationsFolder: string): Promi
   await client.execute('PRAGMA foreign_keys = ON');
   const db = drizzle(client);
   await migrate(db, { migrationsFolder });
+  const copiedTo = await raiseForms(client, url, new Date());
   let queue: Promise<unknown> = Promise.resolve();
   const inTurn = <T>(work: () => Promise<T>): Promise<T> => {
     const turn = queue.then(work);
@@ -32,6 +36,7 @@ export async function openDatabase(url: string, migrationsFolder: string): Promi
     return turn;
   };
   return {
+    copiedTo,
     read: (work) => inTurn(() => work(db)),
     write: (work) => inTurn(() => db.transaction(work)),
     close: async () => {

@@ -3,6 +3,8 @@ import { copyFile, mkdir, mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createClient, type Client } from '@libsql/client';
+import { drizzle } from 'drizzle-orm/libsql';
+import { migrate } from 'drizzle-orm/libsql/migrator';
 import { expect, test } from '@jest/globals';
 import { check, runSchema, templateSchema } from '@rapid-jig/contract';
 import { newRun, NO_WISHES, noSteps, type Run, type WorkEvent } from '@rapid-jig/core';
@@ -85,7 +87,9 @@ async function openAsOf(url: string, tag: string): Promise<void> {
   const entries = journal.entries.slice(0, tags.indexOf(tag) + 1);
   await writeFile(join(folder, 'meta/_journal.json'), JSON.stringify({ ...journal, entries }));
   for (const { tag: name } of entries) await copyFile(join(MIGRATIONS, `${name}.sql`), join(folder, `${name}.sql`));
-  await (await openDatabase(url, folder)).close();
+  const client = createClient({ url });
+  await migrate(drizzle(client), { migrationsFolder: folder });
+  client.close();
   await rm(folder, { recursive: true });
 }
 
@@ -114,6 +118,29 @@ test.each(tags)('a shop left at %s opens with its data', async (tag) => {
   for (const run of await again.read((session) => listRuns(session)))
     expect(check(runSchema, run.doc)).toMatchObject({ ok: true });
   await again.close();
+  // As it was before it was raised it stands beside itself, under the name that was told; then nothing more is raised.
+  const copy = createClient({ url: `file:${again.copiedTo!}` });
+  const { rows } = await copy.execute('SELECT doc FROM template_revisions');
+  copy.close();
+  expect(JSON.parse(String(rows[0]?.['doc']))).not.toHaveProperty('form');
+  const third = await openDatabase(url, MIGRATIONS);
+  expect(third.copiedTo).toBeNull();
+  await third.close();
+  await rm(folder, { recursive: true });
+});
+
+test('a document of a newer form, or a broken one, is told with its place, and nothing is changed', async () => {
+  const folder = await mkdtemp(join(tmpdir(), 'rapid-jig-newer-'));
+  const url = `file:${join(folder, 'shop.db')}`;
+  await (await openDatabase(url, MIGRATIONS)).close();
+  const client = createClient({ url });
+  for (const doc of ['{"form":99,"doc":{}}', 'not JSON']) {
+    await client.execute('DELETE FROM singletons');
+    await client.execute({ sql: "INSERT INTO singletons (name, version, doc) VALUES ('shop', 1, ?)", args: [doc] });
+    await expect(openDatabase(url, MIGRATIONS)).rejects.toThrow('singletons, row 1');
+    expect((await client.execute('SELECT doc FROM singletons')).rows[0]?.['doc']).toBe(doc);
+  }
+  client.close();
   await rm(folder, { recursive: true });
 });
 

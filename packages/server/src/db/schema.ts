@@ -1,8 +1,31 @@
 import { sql } from 'drizzle-orm';
-import { index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
-import type { Plan, Run, StockItem, StockMove, Template, WorkEvent } from '@rapid-jig/core';
+import { customType, index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import {
+  openForm,
+  toForm,
+  type FormKind,
+  type Plan,
+  type Run,
+  type StockItem,
+  type StockMove,
+  type Template,
+  type WorkEvent,
+} from '@rapid-jig/core';
 
 const now = sql`(strftime('%Y-%m-%dT%H:%M:%fZ', 'now'))`;
+
+/** A document as JSON with the number of its form; what is read is in the form of today. */
+function formed<T>(column: string, kind: FormKind) {
+  return customType<{ data: T; driverData: string }>({
+    dataType: () => 'text',
+    toDriver: (doc) => JSON.stringify(toForm(kind, doc)),
+    fromDriver: (stored) => {
+      const opened = openForm<T>(kind, JSON.parse(stored));
+      if (!opened.ok) throw new Error(`${opened.error.message} (${kind})`);
+      return opened.value;
+    },
+  })(column);
+}
 
 export const templates = sqliteTable('templates', {
   id: text('id').primaryKey(),
@@ -19,7 +42,7 @@ export const templateRevisions = sqliteTable(
       .notNull()
       .references(() => templates.id),
     revision: integer('revision').notNull(),
-    doc: text('doc', { mode: 'json' }).$type<Template>().notNull(),
+    doc: formed<Template>('doc', 'template').notNull(),
   },
   (table) => [primaryKey({ columns: [table.templateId, table.revision] })],
 );
@@ -27,7 +50,7 @@ export const templateRevisions = sqliteTable(
 export const runs = sqliteTable('runs', {
   id: text('id').primaryKey(),
   version: integer('version').notNull(),
-  doc: text('doc', { mode: 'json' }).$type<Run>().notNull(),
+  doc: formed<Run>('doc', 'run').notNull(),
   updatedAt: text('updated_at').notNull().default(now),
 });
 
@@ -57,7 +80,7 @@ export const planSnapshots = sqliteTable('plan_snapshots', {
   inputHash: text('input_hash').notNull(),
   coreVersion: text('core_version').notNull(),
   startedAt: text('started_at').notNull(),
-  plan: text('plan', { mode: 'json' }).$type<Plan>().notNull(),
+  plan: formed<Plan>('plan', 'plan').notNull(),
 });
 
 /** What happened at the saw. Rows are only ever added. */
@@ -69,7 +92,7 @@ export const workEvents = sqliteTable(
     runId: text('run_id')
       .notNull()
       .references(() => runs.id),
-    doc: text('doc', { mode: 'json' }).$type<WorkEvent>().notNull(),
+    doc: formed<WorkEvent>('doc', 'workEvent').notNull(),
   },
   (table) => [index('work_events_run').on(table.runId)],
 );
@@ -78,7 +101,7 @@ export const workEvents = sqliteTable(
 export const singletons = sqliteTable('singletons', {
   name: text('name').primaryKey(),
   version: integer('version').notNull(),
-  doc: text('doc', { mode: 'json' }).notNull(),
+  doc: formed<unknown>('doc', 'settings').notNull(),
 });
 
 /** Original drawings, as they came. */
@@ -93,7 +116,7 @@ export const drawings = sqliteTable('drawings', {
 export const rackItems = sqliteTable('rack_items', {
   id: text('id').primaryKey(),
   version: integer('version').notNull(),
-  doc: text('doc', { mode: 'json' }).$type<StockItem>().notNull(),
+  doc: formed<StockItem>('doc', 'stockItem').notNull(),
 });
 
 /** The ledger of stock. Rows are only ever added. */
@@ -105,7 +128,7 @@ export const stockMoves = sqliteTable(
     itemId: text('item_id')
       .notNull()
       .references(() => rackItems.id),
-    doc: text('doc', { mode: 'json' }).$type<StockMove>().notNull(),
+    doc: formed<StockMove>('doc', 'stockMove').notNull(),
   },
   (table) => [index('stock_moves_item').on(table.itemId)],
 );

@@ -1,3 +1,4 @@
+import { pino } from 'pino';
 import { afterEach, beforeEach, expect, test } from '@jest/globals';
 import { addUpWork, planRun, verifyPlan } from '@rapid-jig/core';
 import { getRun, listEvents, listRuns, pinnedRevisions } from '../store/runs';
@@ -13,8 +14,8 @@ beforeEach(async () => {
 afterEach(() => scratch.remove());
 
 test('the demo is a shop in the middle of its work, and making it twice changes nothing', async () => {
-  await seedDemo(scratch.db, DEMO_DRAWINGS, NOW);
-  await seedDemo(scratch.db, DEMO_DRAWINGS, NOW);
+  await seedDemo(scratch.db, DEMO_DRAWINGS, NOW, pino({ level: 'silent' }));
+  await seedDemo(scratch.db, DEMO_DRAWINGS, NOW, pino({ level: 'silent' }));
   const { db } = scratch;
   const templates = await db.read(listTemplates);
   expect(templates.map(({ doc }) => doc.name)).toEqual([

@@ -17,6 +17,7 @@ import {
   type Template,
   type WorkEvent,
 } from '@rapid-jig/core';
+import type { Logger } from 'pino';
 import type { Database } from '../db/database';
 import { startRun } from '../start-run';
 import { keepDrawing } from '../store/drawings';
@@ -33,7 +34,7 @@ const RUN_ID = idFor('run');
 const CLIENT_ID = idFor('tablet beside the saw');
 
 /** Fills an empty database with the demo shop; one that already has runs is left as it is. */
-export async function seedDemo(db: Database, drawingsFolder: string, now: Date): Promise<void> {
+export async function seedDemo(db: Database, drawingsFolder: string, now: Date, logger: Logger): Promise<void> {
   if ((await db.read(listRuns)).length > 0) return;
   const templates: Template[] = [];
   for (const demo of DEMO_TEMPLATES) {
@@ -50,7 +51,7 @@ export async function seedDemo(db: Database, drawingsFolder: string, now: Date):
     await putRun(session, run, 0);
   });
   await fillRack(db, now);
-  await startRun(db, RUN_ID, now);
+  await startRun(db, RUN_ID, now, logger);
   const { blades } = await db.read(async (session) => (await getSingleton(session, 'drawer')).doc);
   const revisions = templates.map((template) => ({ revision: 1, template }));
   await sawSome(db, { run, revisions, shop: DEMO_SHOP, drawer: blades, work: [] }, now);

@@ -1,3 +1,4 @@
+import type { AfterCutting, ApiFault } from '@rapid-jig/contract';
 import { randomUUID } from 'node:crypto';
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import request from 'supertest';
@@ -159,7 +160,7 @@ describe('a run', () => {
     await api().post(`/api/runs/${run.id}/events`).send(event);
     const { run: other } = await storedRun();
     expect((await api().post(`/api/runs/${other.id}/events`).send(event)).body).toMatchObject({
-      kind: 'invalid-request',
+      kind: 'id-taken',
       where: event.id,
     });
   });
@@ -253,6 +254,57 @@ describe('the rack', () => {
     expect((await putItem({ ...item, archived: true }, 1)).body).toMatchObject({ kind: 'in-use', where: run });
     await send(move('released', 1, run));
     expect((await putItem({ ...item, archived: true }, 1)).status).toBe(200);
+  });
+
+  test('no more is reserved or used than is there, by two runs at once as well', async () => {
+    await putItem(item);
+    await send(move('received', 2));
+    const [one, other] = [randomUUID(), randomUUID()];
+    const answers = await Promise.all([send(move('reserved', 2, one)), send(move('reserved', 1, other))]);
+    expect(answers.map(({ status }) => status).sort()).toEqual([200, 409]);
+    const refused = answers.find(({ status }) => status === 409)!.body as ApiFault;
+    expect(refused).toMatchObject({ kind: 'not-enough', where: 'beech' });
+    const holder = answers[0].status === 200 ? one : other;
+    // What a run has reserved it may use; more it may not, nor may a count fall below nothing.
+    expect((await send(move('used', 3, holder))).status).toBe(409);
+    expect((await send(move('used', 1, holder))).status).toBe(200);
+    expect((await send(move('corrected', -9))).status).toBe(409);
+  });
+
+  test('the same id with other content is refused, not answered with done', async () => {
+    await putItem(item);
+    const received = move('received', 2);
+    expect((await send(received)).status).toBe(200);
+    expect((await send({ ...received, count: 5 })).body).toMatchObject({ kind: 'id-taken', where: received.id });
+  });
+
+  test('blanks that were cut take their boards once, however often it is said, and leave their offcuts', async () => {
+    await putItem(item);
+    await send(move('received', 2));
+    const template = newTemplate();
+    await putTemplate(template);
+    const run = runOf(template);
+    await put(`/api/runs/${run.id}`, run, 0);
+    const base = { clientId: randomUUID(), at: '2026-11-24T09:00:00.000Z' };
+    const offcut = { ...typedStock('beech offcut 6/4 x 3 x 12').item };
+    const cut = {
+      event: { ...base, kind: 'blanks-cut', id: randomUUID(), layers: { ab12: 4 }, rods: {} },
+      moves: [move('used', 1, run.id), { ...move('received', 1), itemId: offcut.id }],
+      items: [offcut],
+    };
+    const say = (body: object) => api().post(`/api/runs/${run.id}/blanks`).send(body);
+    const [first, second] = await Promise.all([say(cut), say(cut)]);
+    expect([first.status, second.status]).toEqual([200, 200]);
+    expect(second.body).toEqual(first.body);
+    const { events, rack } = first.body as AfterCutting;
+    expect(events).toEqual([cut.event]);
+    expect(stockCount(countStock(rack.moves), item.id).onHand).toBe(1);
+    expect(stockCount(countStock(rack.moves), offcut.id).onHand).toBe(1);
+    expect((await say({ ...cut, event: { ...cut.event, layers: { ab12: 9 } } })).status).toBe(409);
+    // Two boards more than there are: nothing of it is kept, the event neither.
+    const tooMany = { ...cut, event: { ...cut.event, id: randomUUID() }, moves: [move('used', 2, run.id)], items: [] };
+    expect((await say(tooMany)).body).toMatchObject({ kind: 'not-enough' });
+    expect(((await api().get(`/api/runs/${run.id}/events`)).body as { events: unknown[] }).events).toHaveLength(1);
   });
 
   test.each([

@@ -35,7 +35,7 @@ export function createApp({ shops, clock, logger, webRoot, hosts }: AppOptions):
   for (const { base, db } of shops) {
     const health: Health = { status: 'ok', database: base === '' ? 'own' : 'demo', version: CORE_VERSION };
     app.get(`${base}/api/health`, (_request, response) => void response.json(health));
-    app.use(`${base}/api`, apiRoutes(db, clock));
+    app.use(`${base}/api`, apiRoutes(db, clock, logger));
   }
   if (webRoot !== null) serveWeb(app, webRoot, shops);
   app.use(answerFaults(logger));

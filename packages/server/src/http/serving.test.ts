@@ -4,12 +4,14 @@ import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { pino } from 'pino';
 import request from 'supertest';
+import { planRun, type PlanInput } from '@rapid-jig/core';
 import { runOf, newTemplate, NOW, openScratch } from '../testing/server.test-support';
 import { putRun } from '../store/runs';
 import { putTemplate } from '../store/templates';
 import { startRun } from '../start-run';
 import { createApp, type AppOptions, type ServedShop } from './app';
 
+const SILENT = pino({ level: 'silent' });
 let scratch: Awaited<ReturnType<typeof openScratch>>;
 let webRoot: string;
 
@@ -82,8 +84,45 @@ test('two devices that start the same run at once get the same frozen plan', asy
     await putRun(session, run, 0);
   });
   const later = new Date(NOW.getTime() + 60_000);
-  const [one, other] = await Promise.all([startRun(scratch.db, run.id, NOW), startRun(scratch.db, run.id, later)]);
+  const [one, other] = await Promise.all([
+    startRun(scratch.db, run.id, NOW, SILENT),
+    startRun(scratch.db, run.id, later, SILENT),
+  ]);
   expect(one).toEqual(other);
+});
+
+test('a plan that breaks its rules is no 500: it is told, and the input is in the log so that it can be repeated', async () => {
+  const template = newTemplate();
+  const run = runOf(template);
+  await scratch.db.write(async (session) => {
+    await putTemplate(session, template, 0);
+    await putRun(session, run, 0);
+  });
+  const lines: string[] = [];
+  const logger = pino({ level: 'error' }, { write: (line: string) => void lines.push(line) });
+  const wrong: typeof planRun = async (input, kit) => {
+    const result = await planRun(input, kit);
+    return result.ok ? { ok: true, value: { ...result.value, piecesAtRisk: 99 } } : result;
+  };
+  await expect(startRun(scratch.db, run.id, NOW, logger, wrong)).rejects.toMatchObject({
+    status: 422,
+    fault: { kind: 'cannot-plan', where: '99 pieces at risk, not 4' },
+  });
+  const logged = JSON.parse(lines[0]!) as { input: PlanInput };
+  expect(logged.input.run).toEqual(run);
+  const again = await planRun(logged.input, { onStage: () => undefined });
+  expect(again.ok).toBe(true);
+});
+
+test('a run that was granted a smaller margin starts, and its passes are recorded', async () => {
+  const template = newTemplate();
+  const run = runOf(template);
+  const granted = { ...run, wood: { ...run.wood, margin: { mm: 3.175, typed: '1/8' } } };
+  await scratch.db.write(async (session) => {
+    await putTemplate(session, template, 0);
+    await putRun(session, granted, 0);
+  });
+  expect((await startRun(scratch.db, run.id, NOW, SILENT)).plan.stacks[0]!.blank.margin).toBe(3.175);
 });
 
 test('a transaction that fails half-way leaves nothing behind, and the next goes ahead', async () => {

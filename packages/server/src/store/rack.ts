@@ -1,7 +1,7 @@
 import { eq, sql } from 'drizzle-orm';
-import { countStock, stockCount, type StockItem, type StockMove } from '@rapid-jig/core';
+import { countStock, hashOf, stockCount, type StockItem, type StockMove } from '@rapid-jig/core';
 import type { NewStock, Stored, StoredRack } from '@rapid-jig/contract';
-import { ApiError, notFound, versionConflict } from '../api-error';
+import { ApiError, idTaken, notFound, versionConflict } from '../api-error';
 import type { Session } from '../db/database';
 import { rackItems, stockMoves } from '../db/schema';
 
@@ -51,16 +51,46 @@ async function refuseReserved(session: Session, { id }: StockItem): Promise<void
   });
 }
 
-/** Adds entries to the ledger; an id that is there already counts as done. */
+/**
+ * Adds entries to the ledger. An id that is there with the same content counts as done, with other content it is refused;
+ * so is reserving or using more than is there, and a correction below nothing.
+ */
 export async function addMoves(session: Session, moves: readonly StockMove[]): Promise<StockMove[]> {
+  const known = await listMoves(session);
+  const byId = new Map(known.map((move) => [move.id, move]));
+  const fresh: StockMove[] = [];
   for (const move of moves) {
     if (!(await findItem(session, move.itemId))) throw notFound('item on the rack', move.itemId);
-    await session
-      .insert(stockMoves)
-      .values({ id: move.id, itemId: move.itemId, doc: move })
-      .onConflictDoNothing({ target: stockMoves.id });
+    const before = byId.get(move.id);
+    if (!before) fresh.push(move);
+    else if (hashOf(before) !== hashOf(move)) throw idTaken('entry of the ledger', move.id);
+    byId.set(move.id, move);
   }
-  return listMoves(session);
+  await refuseMoreThanThereIs(session, known, fresh);
+  for (const move of fresh) await session.insert(stockMoves).values({ id: move.id, itemId: move.itemId, doc: move });
+  return [...known, ...fresh];
+}
+
+/** After these moves no item is below nothing, and none that they reserve or use is promised twice. */
+async function refuseMoreThanThereIs(
+  session: Session,
+  known: readonly StockMove[],
+  fresh: readonly StockMove[],
+): Promise<void> {
+  const counts = countStock([...known, ...fresh]);
+  for (const { itemId, kind } of fresh) {
+    const { onHand, free } = stockCount(counts, itemId);
+    const isTaking = kind === 'reserved' || kind === 'used';
+    if (onHand >= 0 && (!isTaking || free >= 0)) continue;
+    const before = stockCount(countStock(known), itemId);
+    const item = await findItem(session, itemId);
+    throw new ApiError({
+      kind: 'not-enough',
+      message: `Only ${String(before.free)} of this are free: ${String(before.onHand)} on the rack, the rest reserved by runs.`,
+      where: item?.doc.name || item?.doc.woodId || itemId,
+      hint: 'Open the wood of the run again: it is laid on what is there now. Or correct the count under Rack.',
+    });
+  }
 }
 
 /** Puts new items on the rack with their first entries. */

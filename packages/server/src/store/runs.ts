@@ -1,9 +1,9 @@
 import { and, asc, eq, sql } from 'drizzle-orm';
-import type { Run, TemplateRevision, WorkEvent } from '@rapid-jig/core';
+import { hashOf, type Run, type TemplateRevision, type WorkEvent } from '@rapid-jig/core';
 import type { PlanSnapshot, StoredRun } from '@rapid-jig/contract';
 import type { Session } from '../db/database';
 import { planSnapshots, runPins, runs, templateRevisions, workEvents } from '../db/schema';
-import { ApiError, notFound, versionConflict } from '../api-error';
+import { idTaken, notFound, versionConflict } from '../api-error';
 
 const columns = { version: runs.version, doc: runs.doc, startedAt: planSnapshots.startedAt };
 
@@ -75,20 +75,20 @@ export async function listEvents(session: Session, runId: string): Promise<WorkE
   return rows.map(({ doc }) => doc);
 }
 
-/** Adds an event to the ledger of a run. The same id again changes nothing; another run's id is refused. */
-export async function addEvent(session: Session, runId: string, event: WorkEvent): Promise<void> {
+/**
+ * Adds an event to the ledger of a run; false where it is there already. The same id with other content, or of another
+ * run, is refused.
+ */
+export async function addEvent(session: Session, runId: string, event: WorkEvent): Promise<boolean> {
   await getRun(session, runId);
-  const [known] = await session.select({ runId: workEvents.runId }).from(workEvents).where(eq(workEvents.id, event.id));
-  if (known?.runId === runId) return;
-  if (known) {
-    throw new ApiError({
-      kind: 'invalid-request',
-      message: 'This event belongs to another run.',
-      where: event.id,
-      hint: 'Give each event an id of its own.',
-    });
-  }
+  const [known] = await session
+    .select({ runId: workEvents.runId, doc: workEvents.doc })
+    .from(workEvents)
+    .where(eq(workEvents.id, event.id));
+  if (known && (known.runId !== runId || hashOf(known.doc) !== hashOf(event))) throw idTaken('event', event.id);
+  if (known) return false;
   await session.insert(workEvents).values({ id: event.id, runId, doc: event });
+  return true;
 }
 
 export async function findSnapshot(session: Session, runId: string): Promise<PlanSnapshot | undefined> {

@@ -133,7 +133,7 @@ function rodsWrong({ rack, machines }: WoodPlanInput, group: RodGroup): string[]
 function boardsWrong({ rack, rods }: WoodPlanInput, groups: readonly WoodGroup[]): string[] {
   const wrong: string[] = [];
   const users = new Map<string, string>();
-  const use = (itemId: string, copy: number, user: string): void => {
+  const mark = (itemId: string, copy: number, user: string): void => {
     const key = `${itemId} ${String(copy)}`;
     const before = users.get(key);
     if (before !== undefined && before !== user) wrong.push(`board ${key} is given to ${before} and to ${user}`);
@@ -141,7 +141,7 @@ function boardsWrong({ rack, rods }: WoodPlanInput, groups: readonly WoodGroup[]
   };
   rods.forEach(({ bars }, g) =>
     bars.forEach(({ itemId, copy }, b) => {
-      use(itemId, copy, `bar ${String(b)} of rods ${String(g)}`);
+      mark(itemId, copy, `bar ${String(b)} of rods ${String(g)}`);
       const free = rack.find(({ item }) => item.id === itemId)?.free ?? 0;
       if (copy < 1 || copy > free) wrong.push(`bar ${itemId} ${String(copy)} is one of ${String(free)}`);
     }),
@@ -151,7 +151,7 @@ function boardsWrong({ rack, rods }: WoodPlanInput, groups: readonly WoodGroup[]
     for (const board of group.boards) {
       for (const copy of copiesOf(board))
         // Boards glued up belong together, and slices of one board do.
-        use(board.itemId, copy, `${nameOf(group)}, ${board.way.way.kind} from ${String(board.copy)}`);
+        mark(board.itemId, copy, `${nameOf(group)}, ${board.way.way.kind} from ${String(board.copy)}`);
       const slice = `${board.itemId} ${String(board.copy)} ${String(board.slice)}`;
       if (slices.has(slice)) wrong.push(`board ${slice} is laid twice`);
       slices.add(slice);
@@ -162,10 +162,10 @@ function boardsWrong({ rack, rods }: WoodPlanInput, groups: readonly WoodGroup[]
 /** What is named missing though a whole, ready board of its thickness lies there unused, with room clear of its defects. */
 function roomLeft({ rack, rods, machines }: WoodPlanInput, groups: readonly WoodGroup[]): string[] {
   const used = new Map<string, Set<number>>();
-  const use = (itemId: string, copy: number): void => void used.set(itemId, (used.get(itemId) ?? new Set()).add(copy));
-  for (const { itemId, copy } of rods.flatMap(({ bars }) => bars)) use(itemId, copy);
+  const mark = (itemId: string, copy: number): void => void used.set(itemId, (used.get(itemId) ?? new Set()).add(copy));
+  for (const { itemId, copy } of rods.flatMap(({ bars }) => bars)) mark(itemId, copy);
   for (const board of groups.flatMap(({ boards }) => boards))
-    for (const copy of copiesOf(board)) use(board.itemId, copy);
+    for (const copy of copiesOf(board)) mark(board.itemId, copy);
   const isWhole = ({ item, free }: RackEntry): boolean =>
     !item.archived && item.kind !== 'dowel' && (used.get(item.id)?.size ?? 0) < free;
   return groups.flatMap((group) => {

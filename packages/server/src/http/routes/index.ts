@@ -1,4 +1,5 @@
 import { Router } from 'express';
+import type { Logger } from 'pino';
 import { drawerSchema, machinesSchema, shopSchema } from '@rapid-jig/contract';
 import { notFound } from '../../api-error';
 import type { Database } from '../../db/database';
@@ -10,10 +11,10 @@ import { singletonRoutes } from './singletons';
 import { templateRoutes } from './templates';
 
 /** Every address under `/api`: thin adapters from HTTP to the store. */
-export function apiRoutes(db: Database, clock: () => Date): Router {
+export function apiRoutes(db: Database, clock: () => Date, logger: Logger): Router {
   const router = Router();
   router.use('/templates', templateRoutes(db));
-  router.use('/runs', runRoutes(db, clock));
+  router.use('/runs', runRoutes(db, clock, logger));
   router.use('/shop', singletonRoutes(db, 'shop', shopSchema));
   router.use('/drawer', singletonRoutes(db, 'drawer', drawerSchema));
   router.use('/drawings', drawingRoutes(db));

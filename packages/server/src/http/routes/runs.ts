@@ -1,13 +1,15 @@
 import { Router } from 'express';
-import { runSchema, workEventSchema } from '@rapid-jig/contract';
+import type { Logger } from 'pino';
+import { cutBlanksSchema, runSchema, workEventSchema } from '@rapid-jig/contract';
 import { notFound } from '../../api-error';
 import type { Database } from '../../db/database';
+import { cutBlanks } from '../../cut-blanks';
 import { startRun } from '../../start-run';
 import { addEvent, findSnapshot, getRun, listEvents, listRuns, pinnedRevisions, putRun } from '../../store/runs';
 import { versionOf } from '../guards';
-import { checked, documentOf, idOf, SMALL_BODY } from './request';
+import { checked, documentOf, idOf, LARGE_BODY, SMALL_BODY } from './request';
 
-export function runRoutes(db: Database, clock: () => Date): Router {
+export function runRoutes(db: Database, clock: () => Date, logger: Logger): Router {
   const router = Router();
   router.get('/', async (_request, response) => {
     response.json(await db.read(listRuns));
@@ -25,7 +27,7 @@ export function runRoutes(db: Database, clock: () => Date): Router {
     response.json(await db.read((session) => pinnedRevisions(session, id)));
   });
   router.post('/:id/start', async (request, response) => {
-    response.json(await startRun(db, idOf(request), clock()));
+    response.json(await startRun(db, idOf(request), clock(), logger));
   });
   router.get('/:id/snapshot', async (request, response) => {
     const id = idOf(request);
@@ -36,6 +38,10 @@ export function runRoutes(db: Database, clock: () => Date): Router {
   router.get('/:id/events', async (request, response) => {
     const id = idOf(request);
     response.json({ events: await db.read((session) => listEvents(session, id)) });
+  });
+  router.post('/:id/blanks', LARGE_BODY, async (request, response) => {
+    const [id, cut] = [idOf(request), checked(cutBlanksSchema, request.body)];
+    response.json(await db.write((session) => cutBlanks(session, id, cut)));
   });
   router.post('/:id/events', SMALL_BODY, async (request, response) => {
     const [id, event] = [idOf(request), checked(workEventSchema, request.body)];

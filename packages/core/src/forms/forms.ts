@@ -1,0 +1,73 @@
+import { err, ok, type Fault, type Result } from '../result';
+import { isRecord, type Doc } from './doc';
+import { planWithBits } from './plan-2';
+
+/** Each kind of stored document and the number of its form today. */
+export const FORMS = {
+  template: 1,
+  run: 2,
+  settings: 1,
+  stockItem: 1,
+  stockMove: 1,
+  workEvent: 1,
+  plan: 2,
+  desk: 1,
+} as const;
+export type FormKind = keyof typeof FORMS;
+
+/** A document as it is stored: with the number of its form. */
+export interface Formed {
+  readonly form: number;
+  readonly doc: unknown;
+}
+
+export type FormFault = Fault<'newer-form' | 'unreadable-form'>;
+
+/** From each form to the next: the first turns form 1 into form 2. Forms are never changed afterwards. */
+const STEPS: Readonly<Record<FormKind, readonly ((doc: Doc) => Doc)[]>> = {
+  template: [],
+  // Spares that were used up are made again only where the maker says so.
+  run: [(run) => ({ ...run, refillSpares: false })],
+  settings: [],
+  stockItem: [],
+  stockMove: [],
+  workEvent: [],
+  plan: [planWithBits],
+  desk: [],
+};
+
+/** How many steps lead to the form of today; a kind whose number was raised without a step fails its test. */
+export const stepsOf = (kind: FormKind): number => STEPS[kind].length;
+
+export const toForm = (kind: FormKind, doc: unknown): Formed => ({ form: FORMS[kind], doc });
+
+/** The form of what is stored: what has no number is of the first form. Null where it is no document. */
+export function formOf(stored: unknown): Formed | null {
+  if (!isRecord(stored)) return null;
+  const { form, doc } = stored;
+  return typeof form === 'number' && 'doc' in stored ? { form, doc } : { form: 1, doc: stored };
+}
+
+/**
+ * A stored document in the form of today, step by step from the form it has. `T` is the type that the kind has today.
+ * Errors: a form that only a newer version of the program knows, something that is no document.
+ */
+export function openForm<T>(kind: FormKind, stored: unknown): Result<T, FormFault> {
+  const formed = formOf(stored);
+  if (!formed || !isRecord(formed.doc) || !Number.isInteger(formed.form) || formed.form < 1)
+    return err({
+      kind: 'unreadable-form',
+      message: 'This is no document that the program has written.',
+      where: kind,
+      hint: 'Restore it from a backup, or from the copy beside the database.',
+    });
+  if (formed.form > FORMS[kind])
+    return err({
+      kind: 'newer-form',
+      message: `This was written by a newer version of the program (form ${String(formed.form)}, this one knows ${String(FORMS[kind])}).`,
+      where: kind,
+      hint: 'Start the newer version; nothing was changed.',
+    });
+  // The last step gives the form of today, which is what T names.
+  return ok(STEPS[kind].slice(formed.form - 1).reduce<Doc>((doc, step) => step(doc), formed.doc) as T);
+}

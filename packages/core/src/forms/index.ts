@@ -1,0 +1,2 @@
+export { formOf, FORMS, openForm, stepsOf, toForm } from './forms';
+export type { Formed, FormFault, FormKind } from './forms';

@@ -212,8 +212,9 @@ export type {
 export { boardAround, layOnBoards, layOnRoll, piecesIn, rollBound, seededSearch, verifyCuts } from './layout';
 export type {
   BoardsLayout,
-  CutResult,
   CutStep,
+  CutTake,
+  SettingStep,
   CutTree,
   Flaw,
   LaidBoard,
@@ -234,6 +235,7 @@ export {
   compareCosts,
   costOf,
   cutCaution,
+  drawDown,
   FACTORS,
   factorsInForce,
   filmSheetsFor,
@@ -268,6 +270,7 @@ export type {
   BoardPlan,
   Consumables,
   CutCaution,
+  DrawDown,
   CutOrder,
   Factor,
   FactorId,

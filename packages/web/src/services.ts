@@ -52,6 +52,7 @@ export async function startServices(base: '' | '/demo'): Promise<Result<Services
     reader: startReader(),
     shop: await openDocument({
       key: 'shop',
+      kind: 'settings',
       stored: shop.value,
       save: (doc, version) => api.putShop(doc, version),
       drafts,
@@ -59,6 +60,7 @@ export async function startServices(base: '' | '/demo'): Promise<Result<Services
     }),
     drawer: await openDocument({
       key: 'drawer',
+      kind: 'settings',
       stored: drawer.value,
       save: (doc, version) => api.putDrawer(doc, version),
       drafts,

@@ -84,7 +84,7 @@ describe('length, area and box', () => {
   });
 
   test('a regular seven-sided outline has the handbook circles', () => {
-    // checks.md, regular polygons: s = 2, n = 7, flat to corner 4.3813.
+    // Regular polygons (mathematics): s = 2, n = 7, flat to corner 4.3813.
     const corner = 2 / (2 * Math.sin(Math.PI / 7));
     const corners = Array.from({ length: 7 }, (_, i): [number, number] => {
       const angle = Math.PI / 2 + (i * 2 * Math.PI) / 7;

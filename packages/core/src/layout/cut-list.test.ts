@@ -1,6 +1,19 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { cutList, type CutTree, eachNode, type LaidBoard, type LaidPiece, layOnBoards, seededSearch } from '.';
+import {
+  cutList,
+  type CutResult,
+  type CutStep,
+  eachNode,
+  gathered,
+  type LaidBoard,
+  type LaidPiece,
+  layOnBoards,
+  piecesIn,
+  ripsFirst,
+  seededSearch,
+  verifyCuts,
+} from '.';
 
 interface Rectangle {
   readonly x: number;
@@ -9,41 +22,56 @@ interface Rectangle {
   readonly width: number;
 }
 
+const letterOf = (piece: number): string => String.fromCharCode(65 + piece);
+
 /**
- * Saws a board as the list says, with nothing but a rule and the list: each step takes a part in hand and leaves what lies
- * before the blade and what lies beyond its kerf. Returns where the pieces came from.
+ * Saws a board as the list says, with nothing but a rule and the list: each step takes alike parts in hand and cuts so many
+ * of its setting off each, and what is left stays in hand. Returns where the pieces came from, by letter.
  */
-function sawn(tree: CutTree, board: Rectangle, kerf: number): Map<number, Rectangle> {
-  const parts = new Map<number, Rectangle>([[0, board]]);
-  const pieces = new Map<number, Rectangle>();
-  for (const step of cutList(tree)) {
+function sawn(steps: readonly CutStep[], board: Rectangle, kerf: number): Map<string, Rectangle[]> {
+  const inHand = new Map<number | null, Rectangle[]>([[null, [board]]]);
+  const pieces = new Map<string, Rectangle[]>();
+  const give = ({ kind, strip, letters }: CutResult, rectangle: Rectangle): void => {
+    expect(Math.min(rectangle.length, rectangle.width)).toBeGreaterThan(0);
+    if (kind === 'piece') pieces.set(letters, [...(pieces.get(letters) ?? []), rectangle]);
+    else if (strip !== null) inHand.set(strip, [...(inHand.get(strip) ?? []), rectangle]);
+  };
+  for (const step of steps) {
     if (step.axis === 'jigsaw') throw new Error('no jigsaw was asked for');
-    const { part, axis, distance, before, beyond } = step;
-    const inHand = parts.get(part);
-    if (!inHand) throw new Error(`part ${String(part)} is not there to be cut, or was cut before`);
-    parts.delete(part);
-    const { x, y, length, width } = inHand;
-    const [first, second] =
-      axis === 'rip'
-        ? [
-            { x, y, length, width: distance },
-            { x, y: y + distance + kerf, length, width: width - distance - kerf },
-          ]
-        : [
-            { x, y, length: distance, width },
-            { x: x + distance + kerf, y, length: length - distance - kerf, width },
-          ];
-    for (const [result, rectangle] of [
-      [before, first],
-      [beyond, second],
-    ] as const) {
-      if (result.kind === 'part') parts.set(result.part, rectangle);
-      if (result.kind === 'piece') pieces.set(result.piece, rectangle);
-      if (result.kind === 'dust') expect(Math.min(rectangle.length, rectangle.width)).toBeLessThanOrEqual(0);
-      else expect(Math.min(rectangle.length, rectangle.width)).toBeGreaterThan(0);
+    const { axis, settingNm: setting, takes, count } = step;
+    const wanted = takes.filter(({ isLeft }) => !isLeft).reduce((sum, { parts, each }) => sum + parts * each, 0);
+    expect(count).toBeGreaterThanOrEqual(wanted);
+    for (const { from, parts, each, gives, isLeft } of takes) {
+      const own = inHand.get(from) ?? [];
+      expect(own).toHaveLength(parts);
+      inHand.set(
+        from,
+        own.map((part) => {
+          let left = part;
+          for (let n = 0; n < each; n++) {
+            if (isLeft) {
+              give(gives, left);
+              continue;
+            }
+            const { x, y, length, width } = left;
+            const [off, rest] =
+              axis === 'rip'
+                ? [
+                    { x, y, length, width: setting },
+                    { x, y: y + setting + kerf, length, width: width - setting - kerf },
+                  ]
+                : [
+                    { x, y, length: setting, width },
+                    { x: x + setting + kerf, y, length: length - setting - kerf, width },
+                  ];
+            give(gives, off);
+            left = rest;
+          }
+          return left;
+        }),
+      );
     }
   }
-  expect([...parts.keys()].filter((part) => part > 0)).toEqual([]);
   return pieces;
 }
 
@@ -76,10 +104,12 @@ describe('the list of cuts', () => {
             const { length, width } = boards[board]!;
             const whole = { x: 0, y: 0, length, width };
             if (tree.kind === 'piece') continue;
-            const got = sawn(tree, whole, kerf);
-            expect([...got.keys()].sort((a, b) => a - b)).toEqual([...laid].sort((a, b) => a - b));
-            for (const [piece, at] of got) {
-              expect({ length: at.length, width: at.width }).toEqual(sizes[piece]);
+            const got = sawn(cutList(tree, letterOf), whole, kerf);
+            expect([...got.keys()].sort()).toEqual(laid.map(letterOf).sort());
+            for (const [letter, places] of got) {
+              expect(places).toHaveLength(1);
+              const at = places[0]!;
+              expect({ length: at.length, width: at.width }).toEqual(sizes[letter.charCodeAt(0) - 65]);
               for (const one of flaws)
                 expect(
                   at.x >= one.x + one.length ||
@@ -92,6 +122,43 @@ describe('the list of cuts', () => {
         },
       ),
       { numRuns: 400 },
+    );
+  });
+
+  test('a batch reads as the work: one fence setting for all strips of a width, one stop setting for all pieces', () => {
+    // Fourteen of 100 by 30 on a board of 520 by 94, kerf 2: three rips of 30, five on each with kerfs between (508).
+    const pieces = Array.from({ length: 14 }, (): LaidPiece => ({ length: 100, width: 30, turnable: false }));
+    const board = { length: 520, width: 94, flaws: [], cost: 1, pins: [] };
+    const [used] = layOnBoards(pieces, [board], 2, seededSearch(1, 2000)).used;
+    expect(used!.pieces).toHaveLength(14);
+    const tree = gathered(ripsFirst(gathered(used!.tree, 2), 20), 2);
+    expect(verifyCuts(tree, board, pieces, 2)).toEqual([]);
+    const steps = cutList(tree, () => 'A').map((step) =>
+      step.axis === 'jigsaw' ? [] : [step.axis, step.settingNm, step.count],
+    );
+    expect(steps.filter(([axis]) => axis === 'rip')).toEqual([['rip', 30, 3]]);
+    expect(steps).toContainEqual(['crosscut', 100, 14]);
+  });
+
+  test('gathered boards keep every rule and every piece', () => {
+    fc.assert(
+      fc.property(fc.array(size, { minLength: 1, maxLength: 12 }), fc.integer({ min: 0, max: 4 }), (sizes, kerf) => {
+        const pieces = sizes.map((one): LaidPiece => ({ ...one, turnable: false }));
+        const board = { length: 900, width: 300, flaws: [], cost: 1, pins: [] };
+        for (const { tree, pieces: laid } of layOnBoards(pieces, [board], kerf, seededSearch(3, 10)).used) {
+          const own = gathered(ripsFirst(gathered(tree, kerf), 50), kerf);
+          expect(verifyCuts(own, board, pieces, kerf)).toEqual([]);
+          expect(
+            piecesIn(own)
+              .map(({ piece }) => piece)
+              .sort(),
+          ).toEqual([...laid].sort());
+          const whole = { x: 0, y: 0, length: 900, width: 300 };
+          if (own.kind === 'cut')
+            expect([...sawn(cutList(own, letterOf), whole, kerf).keys()].sort()).toEqual(laid.map(letterOf).sort());
+        }
+      }),
+      { numRuns: 200 },
     );
   });
 

@@ -55,6 +55,7 @@ export { judgeReach } from './reach';
 export { splitEvenly, splitPinned } from './split';
 export {
   cutCaution,
+  drawDown,
   layingWood,
   millingCautions,
   pinBlank,
@@ -66,5 +67,5 @@ export {
   verifyWood,
   waysOut,
 } from './supply';
-export type { CutCaution, MillingCaution, PinFault, WayOut, WayOutKind } from './supply';
+export type { CutCaution, DrawDown, MillingCaution, PinFault, WayOut, WayOutKind } from './supply';
 export { verifyPlan } from './verify';

@@ -65,7 +65,7 @@ describe('stacks', () => {
   test('the height that blades saw in comfort limits the layers, and says so', async () => {
     const thick = part('a', { thickness: { mm: inches(3 / 4), typed: '3/4' } });
     const plan = await planned(inputFor([template('tag', [thick])], 4, { run: { maxLayers: 4 } }));
-    // checks.md, heights: nothing saws more than 1-1/4 of hard wood in comfort, so one layer of 3/4.
+    // Common practice, no published source: nothing saws more than 1-1/4 of hard wood in comfort, so one layer of 3/4.
     expect(sizes(plan)).toEqual(['4x1']);
     expect(plan.stacks[0]!.limitedBy).toEqual({ rule: 'blades', layers: 1 });
   });

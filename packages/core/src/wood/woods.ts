@@ -1,4 +1,4 @@
-/** 1 lbf in newtons, as `checks.md` and handbooks give it. */
+/** 1 lbf in newtons, by definition of the pound and standard gravity, to six figures. */
 export const NEWTONS_PER_POUND_FORCE = 4.44822;
 
 /** Which way the grain runs on a part as drawn; `any` for sheet goods and where it does not matter. */
@@ -126,7 +126,7 @@ const byId = new Map(WOODS.map((wood) => [wood.id, wood]));
 /** The wood with this id, or undefined. */
 export const woodById = (id: string): Wood | undefined => byId.get(id);
 
-/** `checks.md`, heights: under 700 lbf a wood saws soft, to 1200 medium, above that hard. */
+/** Common practice, no published source: under 700 lbf a wood saws soft, to 1200 medium, above that hard. */
 export const SOFT_BELOW_N = 700 * NEWTONS_PER_POUND_FORCE;
 export const HARD_ABOVE_N = 1200 * NEWTONS_PER_POUND_FORCE;
 

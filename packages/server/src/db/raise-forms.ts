@@ -1,4 +1,4 @@
-import { createClient } from '@libsql/client';
+import type { createClient } from '@libsql/client';
 import { formOf, FORMS, openForm, toForm, type FormKind } from '@rapid-jig/core';
 
 /** Where documents are stored, and their kind. */

@@ -12,7 +12,9 @@ import {
   type WorkEvent,
 } from '@rapid-jig/core';
 import type {
+  AfterCutting,
   ApiFault,
+  CutBlanks,
   Drawer,
   DrawingFile,
   NewStock,
@@ -41,6 +43,8 @@ export interface Api {
   startRun(runId: string): Answer<PlanSnapshot>;
   events(runId: string): Answer<StoredEvents>;
   addEvent(runId: string, event: WorkEvent): Answer<StoredEvents>;
+  /** Blanks that were cut; sent again with the same event it changes nothing. */
+  cutBlanks(runId: string, cut: CutBlanks): Answer<AfterCutting>;
   shop(): Answer<Stored<Shop>>;
   putShop(doc: Shop, version: number): Answer<Stored<Shop>>;
   drawer(): Answer<Stored<Drawer>>;
@@ -101,6 +105,7 @@ export function createApi(base: string, send: typeof fetch): Api {
     startRun: (runId) => ask(`/runs/${runId}/start`, write('POST', {})),
     events: (runId) => ask(`/runs/${runId}/events`),
     addEvent: (runId, event) => ask(`/runs/${runId}/events`, write('POST', event)),
+    cutBlanks: (runId, cut) => ask(`/runs/${runId}/blanks`, write('POST', cut)),
     shop: () => ask('/shop'),
     putShop: (doc, version) => ask('/shop', write('PUT', doc, version)),
     drawer: () => ask('/drawer'),

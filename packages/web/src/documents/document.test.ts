@@ -1,3 +1,4 @@
+import { FORMS } from '@rapid-jig/core';
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import { err, ok, type Result } from '@rapid-jig/core';
 import type { ApiFault, Stored } from '@rapid-jig/contract';
@@ -57,7 +58,7 @@ const FIRST: Stored<Note> = { doc: { text: 'a', count: 1 }, version: 1 };
 let drafts: ReturnType<typeof memoryDrafts>;
 let host: ReturnType<typeof server>;
 const open = (stored = host.stored()): Promise<OpenDocument<Note>> =>
-  openDocument<Note>({ key: 'note', stored, save: host.save, drafts, queue: createQueue() });
+  openDocument<Note>({ key: 'note', kind: 'run', stored, save: host.save, drafts, queue: createQueue() });
 const settle = () => jest.advanceTimersByTimeAsync(1000);
 
 beforeEach(() => {
@@ -75,7 +76,7 @@ describe('saving', () => {
     document.edit((doc) => ({ ...doc, text: 'ab' }));
     document.edit((doc) => ({ ...doc, text: 'abc' }));
     expect(document.store.getState().status).toBe('waiting');
-    expect(drafts.kept.get('note')).toEqual({ doc: { text: 'abc', count: 1 }, version: 1 });
+    expect(drafts.kept.get('note')).toEqual({ form: FORMS.run, doc: { text: 'abc', count: 1 }, version: 1 });
     await settle();
     expect(host.saves()).toBe(1);
     expect(host.stored()).toEqual({ doc: { text: 'abc', count: 1 }, version: 2 });
@@ -88,7 +89,7 @@ describe('saving', () => {
     document.edit((doc) => ({ ...doc, count: 2 }));
     await settle();
     expect(document.store.getState().status).toBe('unsent');
-    expect(drafts.kept.get('note')).toEqual({ doc: { text: 'a', count: 2 }, version: 1 });
+    expect(drafts.kept.get('note')).toEqual({ form: FORMS.run, doc: { text: 'a', count: 2 }, version: 1 });
     host.fail(null);
     await jest.advanceTimersByTimeAsync(5000);
     expect(document.store.getState().status).toBe('saved');
@@ -110,6 +111,24 @@ describe('saving', () => {
     expect(document.store.getState().doc.text).toContain('typed before');
     await settle();
     expect(host.stored().doc.text).toContain('typed before');
+  });
+});
+
+describe('drafts of other forms', () => {
+  test('one of an earlier form is carried over step by step, not lost', async () => {
+    // A draft as the first form left it: without a number, a run that knew no refilled spares.
+    drafts.kept.set('note', { doc: { text: 'old', count: 3 }, version: 1 });
+    const document = await open();
+    expect(document.store.getState().doc).toEqual({ text: 'old', count: 3, refillSpares: false });
+  });
+
+  test('one of a newer form is set aside, and the document opens as it is stored', async () => {
+    const newer = { form: 99, doc: { words: 'x' }, version: 1 };
+    drafts.kept.set('note', newer);
+    const document = await open();
+    expect(document.store.getState()).toMatchObject({ status: 'saved', doc: FIRST.doc });
+    expect(drafts.kept.get('set aside note')).toEqual(newer);
+    expect(drafts.kept.has('note')).toBe(false);
   });
 });
 

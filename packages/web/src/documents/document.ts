@@ -1,5 +1,5 @@
 import { createStore, type StoreApi } from 'zustand/vanilla';
-import type { Result } from '@rapid-jig/core';
+import { openForm, toForm, type FormKind, type Result } from '@rapid-jig/core';
 import type { ApiFault, Stored } from '@rapid-jig/contract';
 import { mayPass } from '../api/client';
 import type { Drafts } from './drafts';
@@ -21,6 +21,8 @@ export interface DocumentState<T> {
 export interface DocumentOptions<T> {
   /** Key of the draft in this browser. */
   readonly key: string;
+  /** What the document is: drafts carry the number of its form. */
+  readonly kind: FormKind;
   readonly stored: Stored<T>;
   readonly save: (doc: T, version: number) => Promise<Result<Stored<T>, ApiFault>>;
   readonly drafts: Drafts;
@@ -49,8 +51,8 @@ const MOST_UNDOS = 200;
 
 /** Opens a document; a draft left in this browser by a closed tab is taken up again. */
 export async function openDocument<T>(options: DocumentOptions<T>): Promise<OpenDocument<T>> {
-  const { key, stored, drafts } = options;
-  const draft = await drafts.read<Stored<T>>(key);
+  const { key, kind, stored, drafts } = options;
+  const draft = await draftOf<T>(key, kind, drafts);
   const store = createStore<DocumentState<T>>(() => ({
     doc: draft?.doc ?? stored.doc,
     version: stored.version,
@@ -66,8 +68,29 @@ export async function openDocument<T>(options: DocumentOptions<T>): Promise<Open
   return document;
 }
 
+interface Draft {
+  readonly form: number;
+  readonly doc: unknown;
+  readonly version: number;
+}
+
+/**
+ * The draft of a document, in the form of today; drafts of the first form had no number. One that cannot be carried over
+ * (a newer version of the program wrote it) is set aside under a key of its own: it is kept, and the page opens.
+ */
+async function draftOf<T>(key: string, kind: FormKind, drafts: Drafts): Promise<Stored<T> | undefined> {
+  const kept = await drafts.read<Partial<Draft>>(key);
+  if (kept?.doc === undefined || kept.version === undefined) return undefined;
+  const opened = openForm<T>(kind, { form: kept.form ?? 1, doc: kept.doc });
+  if (opened.ok) return { doc: opened.value, version: kept.version };
+  await drafts.write(`set aside ${key}`, kept);
+  await drafts.remove(key);
+  return undefined;
+}
+
 function saving<T>(store: StoreApi<DocumentState<T>>, options: DocumentOptions<T>): OpenDocument<T> {
-  const { key, save, drafts, queue } = options;
+  const { key, kind, save, drafts, queue } = options;
+  const draftFor = (doc: T, version: number): Draft => ({ ...toForm(kind, doc), version });
   let timer: ReturnType<typeof setTimeout> | undefined;
   let lastEdit = { label: '', at: 0 };
 
@@ -78,7 +101,7 @@ function saving<T>(store: StoreApi<DocumentState<T>>, options: DocumentOptions<T
   const put = (doc: T, changes: Partial<DocumentState<T>>): void => {
     const { version, status } = store.getState();
     store.setState({ doc, ...changes, status: status === 'conflict' ? 'conflict' : 'waiting' });
-    void drafts.write(key, { doc, version });
+    void drafts.write(key, draftFor(doc, version));
     later(DEBOUNCE_MS);
   };
   const flush = (): Promise<void> =>
@@ -92,7 +115,7 @@ function saving<T>(store: StoreApi<DocumentState<T>>, options: DocumentOptions<T
       if (answer.ok) {
         store.setState({ version: answer.value.version, status: edited ? 'waiting' : 'saved', fault: null });
         if (edited) {
-          await drafts.write(key, { doc: store.getState().doc, version: answer.value.version });
+          await drafts.write(key, draftFor(store.getState().doc, answer.value.version));
           later(DEBOUNCE_MS);
         } else await drafts.remove(key);
       } else if (answer.error.kind === 'version-conflict' && answer.error.current) {

@@ -58,7 +58,7 @@ export function rackSession(
       if (answer.ok) keep(answer.value);
       return answer;
     };
-    return openDocument({ key: `rack ${id}`, stored, save, drafts, queue });
+    return openDocument({ key: `rack ${id}`, kind: 'stockItem', stored, save, drafts, queue });
   };
   const movesOf = (entries: readonly StockEntry[]): StockMove[] => {
     const at = new Date().toISOString();

@@ -1,10 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
-import { err, ok, parseStock, type StockItem, type StockMove, type RodGroup, type WoodGroup } from '@rapid-jig/core';
+import { err, ok, parseStock, type StockItem, type StockMove } from '@rapid-jig/core';
 import type { NewStock, Stored } from '@rapid-jig/contract';
 import type { Api } from '../api/client';
 import type { Drafts } from '../documents/drafts';
 import { createQueue } from '../documents/document';
-import { boardsTaken, offcutsOf } from '../runs/wood/stock-of-run';
 import { itemsWithCounts, rackSession } from './rack-session';
 
 const typed = (text: string) => {
@@ -90,52 +89,5 @@ describe('a table taken in', () => {
       ['walnut', 1, 'loft'],
       ['cherry', 1, ''],
     ]);
-  });
-});
-
-describe('the stock of a run', () => {
-  const beech = { ...typed('beech 4/4 x 6 x 48').item, id: 'beech' };
-  const board = (copy: number, offcuts: WoodGroup['boards'][number]['offcuts']) => ({
-    itemId: 'beech',
-    copy,
-    offcuts,
-    way: { yield: 2 },
-  });
-  const groups = [
-    {
-      thicknessMm: 6.35,
-      boards: [board(1, [{ x: 0, y: 0, length: 300, width: 100 }]), board(1, []), board(2, [])],
-    },
-  ] as unknown as WoodGroup[];
-
-  test('slices of one board are one board', () => {
-    expect(boardsTaken({ groups, rods: [] })).toEqual([{ itemId: 'beech', count: 2 }]);
-  });
-
-  test('what is glued up takes two boards, and bars are taken one by one', () => {
-    const glued = [{ ...groups[0], boards: [{ ...board(1, []), way: { yield: 0.5 } }] }] as unknown as WoodGroup[];
-    expect(boardsTaken({ groups: glued, rods: [] })).toEqual([{ itemId: 'beech', count: 2 }]);
-    const bars = [
-      { itemId: 'rod', copy: 1, restMm: 100 },
-      { itemId: 'rod', copy: 2, restMm: 50 },
-    ];
-    const rods = [{ bars }] as unknown as RodGroup[];
-    expect(boardsTaken({ groups: [], rods })).toEqual([{ itemId: 'rod', count: 2 }]);
-    const rod = { ...typed('beech dowel 3/8 x 36').item, id: 'rod' };
-    // Ends of less than three inches are not worth keeping.
-    expect(offcutsOf({ groups: [], rods }, [rod])).toMatchObject([{ kind: 'dowel', length: { mm: 100 } }]);
-  });
-
-  test('offcuts come back as what they are: milled, of their own size, at the same place', () => {
-    const [offcut, ...more] = offcutsOf({ groups, rods: [] }, [beech]);
-    expect(more).toEqual([]);
-    expect(offcut).toMatchObject({
-      kind: 'offcut',
-      woodId: 'beech',
-      rough: false,
-      thickness: { mm: 6.35 },
-      length: { mm: 300 },
-      width: { mm: 100 },
-    });
   });
 });

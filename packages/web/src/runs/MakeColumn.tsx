@@ -34,11 +34,18 @@ function RunHabits() {
   const { session } = useOpenRun();
   const spares = useRunDoc((run) => run.spares);
   const maxLayers = useRunDoc((run) => run.maxLayers);
+  const refillSpares = useRunDoc((run) => run.refillSpares);
   const shop = useShop();
   const edit = (changes: Partial<Run>): void => session.document.edit((run) => ({ ...run, ...changes }));
   return (
     <Box sx={{ borderTop: 1, borderColor: 'divider', pt: 2, display: 'flex', flexDirection: 'column', gap: 1.5 }}>
       <SpareField label="Spares of every part" rule={spares} onChange={(rule) => edit({ spares: rule })} />
+      <FormControlLabel
+        sx={{ ml: 0, justifyContent: 'space-between' }}
+        labelPlacement="start"
+        control={<Switch checked={refillSpares} onChange={(_event, on) => edit({ refillSpares: on })} />}
+        label="Make spares again that spoiled pieces used up"
+      />
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, flexWrap: 'wrap' }}>
         <Typography sx={{ flex: 1 }}>Layers in a stack, at most</Typography>
         <CountField

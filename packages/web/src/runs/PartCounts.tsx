@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { Box, Button, Typography } from '@mui/material';
-import type { Plan, PlannedPart, RunLine } from '@rapid-jig/core';
+import type { Plan, RunLine, Tally } from '@rapid-jig/core';
 import { CountField } from '../fields/CountField';
 import { FIGURE } from '../theme/theme';
-import { useRunDoc } from './RunRoute';
+import { useOpenRun, useRunDoc } from './RunRoute';
 import { SpareField } from './SpareField';
 
 interface PartCountsProps {
@@ -15,7 +15,7 @@ interface PartCountsProps {
 /** The count of each part of a line; opened, its own spares and what is there already. */
 export function PartCounts({ line, plan, onChange }: PartCountsProps) {
   const [open, setOpen] = useState<string | null>(null);
-  const parts = plan.parts.filter(({ templateId }) => templateId === line.templateId);
+  const parts = countedThings(plan, line.templateId);
   if (parts.length === 0) return null;
   const headings = ['Part', 'needed', 'spare', 'total', 'to saw'];
   return (
@@ -48,33 +48,52 @@ export function PartCounts({ line, plan, onChange }: PartCountsProps) {
         <tbody>
           {parts.map((part) => (
             <CountRow
-              key={part.partId}
+              key={part.id}
               part={part}
-              open={open === part.partId}
-              onOpen={() => setOpen(open === part.partId ? null : part.partId)}
+              open={open === part.id}
+              onOpen={() => setOpen(open === part.id ? null : part.id)}
             />
           ))}
         </tbody>
       </Box>
       {parts
-        .filter(({ partId }) => partId === open)
+        .filter(({ id }) => id === open)
         .map((part) => (
-          <PartExtras key={part.partId} part={part} line={line} onChange={onChange} />
+          <PartExtras key={part.id} part={part} line={line} onChange={onChange} />
         ))}
     </>
   );
 }
+
+/** A part or a rod of a template, as it is counted. */
+interface Counted {
+  readonly id: string;
+  readonly name: string;
+  readonly isRod: boolean;
+  readonly tally: Tally;
+  readonly leftOver: number;
+}
+
+const countedThings = ({ parts, rods }: Plan, templateId: string): Counted[] => [
+  ...parts
+    .filter((part) => part.templateId === templateId)
+    .map((part) => ({ id: part.partId, name: part.partName, isRod: false, tally: part, leftOver: part.leftOver })),
+  ...rods
+    .filter((rod) => rod.templateId === templateId)
+    .map(({ rodId, name, tally }) => ({ id: rodId, name, isRod: true, tally, leftOver: 0 })),
+];
 
 function CountRow({
   part,
   open,
   onOpen,
 }: {
-  readonly part: PlannedPart;
+  readonly part: Counted;
   readonly open: boolean;
   readonly onOpen: () => void;
 }) {
-  const { partName, needed, spares, total, toCut, perCopy, leftOver } = part;
+  const { name, leftOver } = part;
+  const { needed, spares, sparesLeft, total, toCut, perCopy } = part.tally;
   return (
     <Box component="tr" sx={{ ...FIGURE, borderTop: 1, borderColor: 'divider' }}>
       <td>
@@ -92,7 +111,7 @@ function CountRow({
             overflowWrap: 'anywhere',
           }}
         >
-          {partName}
+          {name}
         </Button>
         {perCopy > 1 && (
           <Typography component="span" variant="body2" color="textSecondary">
@@ -108,7 +127,9 @@ function CountRow({
         )}
       </td>
       <td>{needed}</td>
-      <td>{spares}</td>
+      <td title={sparesLeft < spares ? `${String(spares - sparesLeft)} used up by spoiled pieces` : undefined}>
+        {sparesLeft < spares ? `${String(sparesLeft)} of ${String(spares)}` : spares}
+      </td>
       <td>{total}</td>
       <td>
         <b>{toCut}</b>
@@ -118,14 +139,16 @@ function CountRow({
 }
 
 interface PartExtrasProps {
-  readonly part: PlannedPart;
+  readonly part: Counted;
   readonly line: RunLine;
   readonly onChange: (changes: Partial<RunLine>) => void;
 }
 
 function PartExtras({ part, line, onChange }: PartExtrasProps) {
   const usual = useRunDoc((run) => run.spares);
-  const { partId, partName, good, spoiled } = part;
+  const { session } = useOpenRun();
+  const { id: partId, name: partName, isRod } = part;
+  const { good, spoiled, toCut } = part.tally;
   const own = line.spares[partId];
   return (
     <Box
@@ -142,6 +165,29 @@ function PartExtras({ part, line, onChange }: PartExtrasProps) {
       <Typography variant="body2" color="textSecondary">
         {partName}: {good} good and {spoiled} spoiled so far
       </Typography>
+      {isRod && (
+        <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
+          <Button
+            size="small"
+            variant="outlined"
+            disabled={toCut === 0}
+            onClick={() => void session.markRods(partId, { good: 1, spoiled: 0 })}
+          >
+            One cut
+          </Button>
+          <Button
+            size="small"
+            variant="outlined"
+            disabled={toCut === 0}
+            onClick={() => void session.markRods(partId, { good: toCut, spoiled: 0 })}
+          >
+            All {toCut} cut
+          </Button>
+          <Button size="small" onClick={() => void session.markRods(partId, { good: 0, spoiled: 1 })}>
+            One spoiled
+          </Button>
+        </Box>
+      )}
       <SpareField
         label={`Spares of ${partName}`}
         rule={own ?? usual}

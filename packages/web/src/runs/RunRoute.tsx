@@ -25,6 +25,7 @@ export async function loadRun(services: Services, id: string): Promise<OpenRun> 
   const stored = orThrow(run);
   const document = await openDocument<Run>({
     key: `run ${id}`,
+    kind: 'run',
     stored: { version: stored.version, doc: stored.doc },
     save: (doc, version) => api.putRun(doc, version),
     drafts,

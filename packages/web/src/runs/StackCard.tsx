@@ -52,6 +52,9 @@ export const StackCard = memo(function StackCard({ stack, drawn, scale }: StackC
             <WhyBlade key={`${blade.id} ${String(i)}`} blade={blade} stack={stack} />
           ))}
         </Box>
+        {stack.layersReady > 0 && (
+          <Typography variant="body2">Blanks for {counted(stack.layersReady, 'layer')} are cut.</Typography>
+        )}
         {warnings.map((warning) => (
           <Typography key={warning.kind} variant="body2" color="warning" sx={{ display: 'flex', gap: 0.5 }}>
             <IconAlertTriangle size={16} style={{ flex: 'none', marginTop: 2 }} /> {warningWords(warning, unit)}

@@ -84,6 +84,7 @@ async function openSession() {
   const queue = createQueue();
   const document = await openDocument<Run>({
     key: 'run run',
+    kind: 'run',
     stored: { doc: run, version: 1 },
     save: (doc, version) => Promise.resolve(ok({ doc, version: version + 1 })),
     drafts,

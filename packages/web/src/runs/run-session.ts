@@ -1,6 +1,10 @@
 import { createStore, type StoreApi } from 'zustand/vanilla';
+import type { ApiFault, CutBlanks, StoredRack } from '@rapid-jig/contract';
 import {
   compareCosts,
+  ok,
+  type PieceCount,
+  type Result,
   type PassSawn,
   type PlanCost,
   type PlanError,
@@ -38,6 +42,9 @@ export interface RunSession {
   takeRevision(templateId: string, revision: number): Promise<void>;
   markPass(stack: PlannedStack, spoiled: number): Promise<void>;
   takeBack(eventId: string): Promise<void>;
+  markRods(rod: string, count: PieceCount): Promise<void>;
+  /** Says that blanks are cut: what they took of the rack comes back, or why it was refused. */
+  cutBlanks(cut: CutBlanks): Promise<Result<StoredRack, ApiFault>>;
 }
 
 export interface LoadedRun {
@@ -141,6 +148,19 @@ export async function createRunSession(
     markPass: async (stack, spoiled) => {
       await record(services, document, store, passOf(stack, spoiled, services.clientId));
     },
+    markRods: async (rod, count) => {
+      await record(services, document, store, { kind: 'rods-cut', rod, count, ...newEvent(services.clientId) });
+    },
+    cutBlanks: async (cut) => {
+      await document.flush();
+      const { id } = document.store.getState().doc;
+      const answer = await services.queue(() => services.api.cutBlanks(id, cut));
+      if (!answer.ok) return answer;
+      const unsentNow = await readUnsent(services, document);
+      const known = new Set(answer.value.events.map((event) => event.id));
+      store.setState({ events: [...answer.value.events, ...unsentNow.filter((event) => !known.has(event.id))] });
+      return ok(answer.value.rack);
+    },
     takeBack: async (eventId) => {
       const event: WorkEvent = { kind: 'pass-taken-back', event: eventId, ...newEvent(services.clientId) };
       await record(services, document, store, event);
@@ -158,7 +178,7 @@ function keepUnchanged(before: PlannedRun | null, after: PlannedRun): PlannedRun
   return { ...after, plan: { ...after.plan, stacks } };
 }
 
-const newEvent = (clientId: string) => ({ id: crypto.randomUUID(), clientId, at: new Date().toISOString() });
+export const newEvent = (clientId: string) => ({ id: crypto.randomUUID(), clientId, at: new Date().toISOString() });
 
 /** One pass of a stack: every layer gives one of each part, less what was spoiled. */
 export function passOf({ key, layers, gang }: PlannedStack, spoiled: number, clientId: string): PassSawn {

@@ -21,6 +21,7 @@ export async function loadMachines({ api, drafts, queue }: Services): Promise<Op
   const stored = orThrow(await api.machines());
   return openDocument({
     key: 'machines',
+    kind: 'settings',
     stored,
     save: (doc, version) => api.putMachines(doc, version),
     drafts,

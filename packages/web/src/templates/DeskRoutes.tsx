@@ -6,7 +6,7 @@ import { bladePreferences, type Template } from '@rapid-jig/core';
 import { useServices, type Services } from '../services';
 import { orThrow } from '../shell/or-throw';
 import { Page } from '../shell/Page';
-import { openDesk, FIRST_MAKING, type DeskDraft, type DeskFile } from './desk/desk';
+import { FIRST_MAKING, openDesk, readDeskDraft, type DeskDraft, type DeskFile } from './desk/desk';
 import { DeskView } from './desk/DeskView';
 import type { Purpose } from './desk/KeepPanel';
 import { DropZone } from './DropZone';
@@ -16,7 +16,7 @@ const NEW_DESK = 'desk';
 
 /** What a reload or a closed tab left on the desk. */
 export const loadNewDesk = async ({ drafts }: Services): Promise<DeskDraft | null> =>
-  incoming.getState().drawing ? null : ((await drafts.read<DeskDraft>(NEW_DESK)) ?? null);
+  incoming.getState().drawing ? null : await readDeskDraft(drafts, NEW_DESK);
 
 /** From a drawing to a template: what was read, how large it is, what it is made of. */
 export function NewTemplateView() {

@@ -33,6 +33,7 @@ export async function loadTemplate({ api, drafts, queue }: Services, id: string)
   const revision = createStore(() => stored.revision);
   const document = await openDocument({
     key: `template ${id}`,
+    kind: 'template',
     stored,
     save: async (doc, version) => {
       const answer = await api.putTemplate(doc, version);

@@ -107,6 +107,8 @@ export interface WoodPlanInput {
 
 /** All blanks of one wood and thickness, and where they come from. */
 export interface WoodGroup extends WoodNeeds {
+  /** Of each blank the letter it has on drawings and in lists of cuts. */
+  readonly letters: readonly string[];
   readonly kerfMm: number;
   readonly manner: Manner;
   readonly boards: readonly BoardPlan[];

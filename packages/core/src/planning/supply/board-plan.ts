@@ -4,10 +4,16 @@ import type { BoardPlan } from '../model/supply';
 import { boardOf, type Source } from './sources';
 
 /** Offcuts smaller than this either way are slivers, mm: two inches. */
-const USEFUL_SIDE = 50.8;
+export const USEFUL_SIDE = 50.8;
 
 /** A board with what is cut from it. */
-export function boardPlan(source: Source, tree: CutTree, blanks: readonly number[], pins: readonly Pin[]): BoardPlan {
+export function boardPlan(
+  source: Source,
+  tree: CutTree,
+  blanks: readonly number[],
+  pins: readonly Pin[],
+  letterOf: (blank: number) => string,
+): BoardPlan {
   const offcuts: { x: number; y: number; length: number; width: number }[] = [];
   eachNode(tree, (node) => {
     if (node.kind !== 'rest' || node.defect) return;
@@ -22,7 +28,7 @@ export function boardPlan(source: Source, tree: CutTree, blanks: readonly number
     way,
     ...boardOf(source),
     treeNm: tree,
-    cuts: cutList(tree),
+    cuts: cutList(tree, letterOf),
     blanks,
     pinned: pins.map(({ piece }) => piece),
     offcuts,
@@ -39,6 +45,6 @@ export function spareBoards(sources: readonly Source[], used: ReadonlySet<number
   return [...first.values()].map((source) => {
     const { length, width } = boardOf(source);
     const whole = restNode({ x: 0, y: 0, length: toNm(length), width: toNm(width) });
-    return { ...boardPlan(source, whole, [], []), offcuts: [] };
+    return { ...boardPlan(source, whole, [], [], () => ''), offcuts: [] };
   });
 }

@@ -4,13 +4,12 @@ import { inches } from '../../units';
 import type { BoardPlan } from '../model/supply';
 import { cutCaution, millingCautions } from './cautions';
 
-const cut = (axis: 'rip' | 'crosscut', length: number, distance: number): CutStep => ({
-  part: 0,
+const cut = (axis: 'rip' | 'crosscut', length: number, setting: number): CutStep => ({
   axis,
-  length: Math.round(inches(length) * 1e6),
-  distance: Math.round(inches(distance) * 1e6),
-  before: { kind: 'rest' },
-  beyond: { kind: 'rest' },
+  settingNm: Math.round(inches(setting) * 1e6),
+  inHandNm: { least: Math.round(inches(length) * 1e6), most: Math.round(inches(length) * 1e6) },
+  takes: [],
+  count: 1,
 });
 
 // Common practice, no published source: three inches to a fence, a foot along it, six inches to a stop.
@@ -22,7 +21,7 @@ describe('cautions stand at the step that can hurt', () => {
     ['a board crosscut in the middle', cut('crosscut', 48, 20), null],
     ['a short piece off its end', cut('crosscut', 48, 4), 'short-crosscut'],
     ['a short piece left in hand', cut('crosscut', 24, 21), 'short-crosscut'],
-    ['pieces cut out with a jigsaw', { axis: 'jigsaw', part: 0, pieces: [0] } as CutStep, 'hold-for-jigsaw'],
+    ['pieces cut out with a jigsaw', { axis: 'jigsaw', pieces: [] } as CutStep, 'hold-for-jigsaw'],
   ] as const)('%s', (_name, step, caution) => {
     expect(cutCaution(step)).toBe(caution);
   });

@@ -18,12 +18,13 @@ const TALL_TO_RESAW = inches(3);
 /** The caution that belongs to a cut, the gravest one; null where it is an ordinary one. */
 export function cutCaution(step: CutStep): CutCaution | null {
   if (step.axis === 'jigsaw') return 'hold-for-jigsaw';
-  const { axis, distance, length } = step;
+  const { axis, settingNm, inHandNm } = step;
+  const setting = fromNm(settingNm);
   if (axis === 'crosscut')
-    return fromNm(Math.min(distance, length - distance)) < SHORT_CROSSCUT ? 'short-crosscut' : null;
-  if (fromNm(length) < SHORT_RIP) return 'short-rip';
+    return Math.min(setting, fromNm(inHandNm.least) - setting) < SHORT_CROSSCUT ? 'short-crosscut' : null;
+  if (fromNm(inHandNm.least) < SHORT_RIP) return 'short-rip';
   // What is measured off runs between the fence and the blade.
-  return fromNm(distance) < THIN_RIP ? 'thin-rip' : null;
+  return setting < THIN_RIP ? 'thin-rip' : null;
 }
 
 /** The cautions that belong to milling a board to a thickness, mm. */

@@ -1,5 +1,7 @@
 export { cutCaution, millingCautions } from './cautions';
 export type { CutCaution, MillingCaution } from './cautions';
+export { drawDown } from './draw-down';
+export type { DrawDown } from './draw-down';
 export { layingWood, planWood } from './lay-wood';
 export { pinBlank, pinOnBoard } from './pins';
 export type { PinFault } from './pins';

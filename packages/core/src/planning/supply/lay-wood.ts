@@ -2,6 +2,7 @@ import {
   type BoardsLayout,
   type LaidBoard,
   type LaidPiece,
+  gathered,
   layingOnBoards,
   layOnBoards,
   type Manner,
@@ -12,10 +13,10 @@ import {
   verifyCuts,
 } from '../../layout';
 import { fromNm, sumMm, toNm } from '../../units';
-import type { BoardPlan, WoodGroup, WoodNeeds, WoodPlanInput, WoodProgress } from '../model/supply';
+import type { BoardPlan, NeededBlank, WoodGroup, WoodNeeds, WoodPlanInput, WoodProgress } from '../model/supply';
 import type { PinnedBlank } from '../model/wishes';
 import { bestOrder, copiesTaken, take, takenByRods, type Copies } from './allot';
-import { boardPlan, spareBoards } from './board-plan';
+import { boardPlan, spareBoards, USEFUL_SIDE } from './board-plan';
 import { substitutesFor, toBuy } from './lacking';
 import { woodNeeds } from './needs';
 import { stripsToRip } from './rods';
@@ -190,14 +191,18 @@ function groupAfter(
   { rack, machines }: WoodPlanInput,
 ): WoodGroup {
   const { blanks, woodId, thicknessMm } = needs;
+  const letters = lettersFor(blanks);
   const used = layout.used.map(({ board, tree: laidTree, pieces: laid }): BoardPlan => {
     const source = sources[board];
     const size = boards[board];
     if (!source || !size) throw new Error('a layout uses a board that was not given');
-    const tree = ripsFirst(laidTree);
+    const tree =
+      manner === 'edge-to-edge' && size.flaws.length === 0 && size.pins.length === 0
+        ? gathered(ripsFirst(gathered(laidTree, kerf), toNm(USEFUL_SIDE)), kerf)
+        : ripsFirst(laidTree);
     const wrong = verifyCuts(tree, size, pieces, kerf, size.flaws);
     if (wrong.length > 0) throw new Error(`a layout breaks the rules: ${wrong.join('; ')}`);
-    return boardPlan(source, tree, laid, size.pins);
+    return boardPlan(source, tree, laid, size.pins, (i) => letters[i] ?? '');
   });
   const { missing } = layout;
   const area = (of: readonly number[]): number =>
@@ -209,6 +214,7 @@ function groupAfter(
   const isLacking = missing.length > 0;
   return {
     ...needs,
+    letters,
     kerfMm: fromNm(kerf),
     manner,
     boards: used,
@@ -230,6 +236,18 @@ function groupAfter(
     millingMinutes: millingMinutes(used),
     milling: millingOptions(woodId, thicknessMm, rack, machines),
   };
+}
+
+/** A letter for each size of each part, in the order they come; after Z come A2, B2 and so on. */
+export function lettersFor(blanks: readonly NeededBlank[]): string[] {
+  const known = new Map<string, string>();
+  return blanks.map(({ name, length, width }) => {
+    const key = `${name} ${String(toNm(length))} ${String(toNm(width))}`;
+    const [round, place] = [Math.floor(known.size / 26), known.size % 26];
+    const letter = known.get(key) ?? `${String.fromCharCode(65 + place)}${round > 0 ? String(round + 1) : ''}`;
+    known.set(key, letter);
+    return letter;
+  });
 }
 
 /** Each board is milled once, however many slices of it are used. */

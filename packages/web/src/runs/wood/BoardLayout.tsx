@@ -77,6 +77,7 @@ export function BoardLayout(props: BoardLayoutProps) {
             <BlankShape
               key={piece.piece}
               piece={piece}
+              letter={group.letters[piece.piece] ?? ''}
               name={blanks[piece.piece]?.name ?? ''}
               pinned={pinned.includes(piece.piece)}
               picked={picked === piece.piece}
@@ -89,7 +90,7 @@ export function BoardLayout(props: BoardLayoutProps) {
           ))}
         </svg>
       </Box>
-      <CutList cuts={cuts} blanks={blanks} />
+      <CutList cuts={cuts} />
     </Box>
   );
 }

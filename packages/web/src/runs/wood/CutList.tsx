@@ -4,29 +4,23 @@ import {
   formatLength,
   fromNm,
   type CutCaution,
-  type CutResult,
   type CutStep,
+  type CutTake,
   type LengthUnit,
-  type NeededBlank,
 } from '@rapid-jig/core';
 import { useUnit } from '../../services';
+import { counted } from '../../words/counted';
 import { CUT_CAUTIONS } from './words';
 
-/** The cuts of a board in an order that can be followed, each with what can hurt at it. */
-export function CutList({
-  cuts,
-  blanks,
-}: {
-  readonly cuts: readonly CutStep[];
-  readonly blanks: readonly NeededBlank[];
-}) {
+/** The cuts of a board as they are made, by setting of fence and stop, each with what can hurt at it. */
+export function CutList({ cuts }: { readonly cuts: readonly CutStep[] }) {
   const { unit } = useUnit();
   if (cuts.length === 0) return null;
   return (
-    <Box component="ol" aria-label="Cuts" sx={{ m: 0, mt: 0.5, pl: 3, columnWidth: 300, fontSize: '0.9rem' }}>
-      {cuts.map((step) => (
-        <li key={step.part}>
-          {cutWords(step, blanks, unit)} <Caution id={cutCaution(step)} />
+    <Box component="ol" aria-label="Cuts" sx={{ m: 0, mt: 0.5, pl: 3, fontSize: '0.95rem' }}>
+      {cuts.map((step, i) => (
+        <li key={i}>
+          {cutWords(step, unit)} <Caution id={cutCaution(step)} />
         </li>
       ))}
     </Box>
@@ -43,32 +37,29 @@ function Caution({ id }: { readonly id: CutCaution | null }) {
   );
 }
 
-/** `Part 3: rip at 5 1/2": Fin and part 4` */
-function cutWords(step: CutStep, blanks: readonly NeededBlank[], unit: LengthUnit): string {
+/** `Table saw, fence at 3 5/8": rip 3 off the board (2 strips of A, 1 strip of AB)` */
+export function cutWords(step: CutStep, unit: LengthUnit): string {
   if (step.axis === 'jigsaw')
-    return `Mark them out and cut out with the jigsaw: ${countedNames(step.pieces.map((i) => blanks[i]?.name ?? ''))}`;
-  const { part, axis, distance, before, beyond } = step;
-  const inHand = part === 0 ? 'The board' : `Part ${String(part)}`;
-  const results = [before, beyond].map((result) => resultWords(result, blanks)).filter((words) => words !== '');
-  return `${inHand}: ${axis} at ${formatLength(fromNm(distance), unit)}: ${results.join(' and ')}`;
+    return `Jigsaw: mark them out and cut out ${step.pieces.map(({ letters, count }) => `${String(count)} × ${letters}`).join(', ')}`;
+  const { axis, settingNm, takes, count } = step;
+  const setting = formatLength(fromNm(settingNm), unit);
+  const saw = axis === 'rip' ? `Table saw, fence at ${setting}: rip` : `Crosscut saw, stop at ${setting}: crosscut`;
+  const from = [...new Set(takes.map(fromWords))].join(' and ');
+  const off = takes.filter(({ isLeft, gives }) => !isLeft && gives.letters !== '');
+  const left = takes.filter(({ isLeft }) => isLeft);
+  const gives = [
+    off.map(giveWords).join(', '),
+    left.length > 0 ? `what is left is ${left.map(giveWords).join(', ')}` : '',
+  ]
+    .filter(Boolean)
+    .join('; ');
+  return `${saw} ${String(count)} off ${from}${gives ? `: ${gives}` : ''}`;
 }
 
-/** `5 of Body, 1 of Fin` */
-function countedNames(names: readonly string[]): string {
-  const counts = new Map<string, number>();
-  for (const name of names) counts.set(name, (counts.get(name) ?? 0) + 1);
-  return [...counts].map(([name, count]) => `${String(count)} of ${name}`).join(', ');
-}
+const fromWords = ({ from, fromLetters, parts }: CutTake): string =>
+  from === null ? 'the board' : `${parts > 1 ? 'the strips' : 'the strip'} of ${fromLetters}`;
 
-function resultWords(result: CutResult, blanks: readonly NeededBlank[]): string {
-  switch (result.kind) {
-    case 'piece':
-      return blanks[result.piece]?.name ?? '';
-    case 'part':
-      return `part ${String(result.part)}`;
-    case 'rest':
-      return 'a rest';
-    case 'dust':
-      return '';
-  }
-}
+const giveWords = ({ gives, each, parts }: CutTake): string =>
+  gives.kind === 'piece'
+    ? `${String(each * parts)} × ${gives.letters}`
+    : `${counted(each * parts, 'strip')} of ${gives.letters}`;

@@ -73,6 +73,8 @@ const LETTER_PX = 7;
 
 interface BlankShapeProps {
   readonly piece: PieceNode;
+  /** What lists of cuts call it. */
+  readonly letter: string;
   readonly name: string;
   readonly pinned: boolean;
   readonly picked: boolean;
@@ -90,7 +92,18 @@ const KEY_MM = 8;
  * A blank on its board, with its name where there is room. It is dragged, or moved with the arrow keys; a click or Enter
  * picks it for another board; Delete lets it go.
  */
-export function BlankShape({ piece, name, pinned, picked, px, unit, onPick, onDrop, onUnpin }: BlankShapeProps) {
+export function BlankShape({
+  piece,
+  letter,
+  name,
+  pinned,
+  picked,
+  px,
+  unit,
+  onPick,
+  onDrop,
+  onUnpin,
+}: BlankShapeProps) {
   const [x, y] = [fromNm(piece.x), fromNm(piece.y)];
   const [length, width] = [fromNm(piece.length), fromNm(piece.width)];
   const [moved, setMoved] = useState<readonly [number, number] | null>(null);
@@ -110,7 +123,8 @@ export function BlankShape({ piece, name, pinned, picked, px, unit, onPick, onDr
     { keyboardDisplacement: KEY_MM / px, filterTaps: true, pointer: { capture: true } },
   );
   const letters = Math.floor(length / (LETTER_PX * px));
-  const label = `${name}, ${formatLength(length, unit)} by ${formatLength(width, unit)}${pinned ? ', pinned' : ''}`;
+  const words = `${letter} ${name}`;
+  const label = `${letter}: ${name}, ${formatLength(length, unit)} by ${formatLength(width, unit)}${pinned ? ', pinned' : ''}`;
   return (
     <g
       onClick={onPick}
@@ -138,12 +152,12 @@ export function BlankShape({ piece, name, pinned, picked, px, unit, onPick, onDr
           strokeWidth={picked ? 4 : pinned ? 3 : 1.4}
           vectorEffect="non-scaling-stroke"
         />
-        {letters > 2 && width > 14 * px && (
+        {letters > 0 && width > 14 * px && (
           <PlainText
             x={x + length / 2}
             y={-y - width / 2}
             px={px}
-            text={name.length > letters ? `${name.slice(0, letters - 1)}…` : name}
+            text={letters < 4 ? letter : words.length > letters ? `${words.slice(0, letters - 1)}…` : words}
           />
         )}
         {pinned && <circle cx={x + 7 * px} cy={-y - width + 7 * px} r={3.5 * px} fill="#2a1f16" />}

@@ -64,7 +64,7 @@ export function RunWoodView() {
         </Alert>
       )}
       {(progress !== null || (laid === null && trouble === null)) && <LayingBar progress={progress} />}
-      {isEmpty && <Typography sx={{ py: 4 }}>Everything is sawn: no wood is needed.</Typography>}
+      {isEmpty && <Typography sx={{ py: 4 }}>Every blank is cut or sawn: no wood is needed.</Typography>}
       {laid && !isEmpty && (
         <>
           {laid.stopped && <Typography sx={{ mb: 1 }}>Stopped: this is the best layout until then.</Typography>}

@@ -79,11 +79,11 @@ function amountWords({ boards, sheets }: ToBuy, unit: LengthUnit): string {
   const { rough, slices, boardFeet, wasteShare } = boards;
   const from =
     slices > 1
-      ? `, resawn ${String(slices)} from a board`
+      ? `${String(slices)} slices from each board`
       : slices < 1
-        ? `, glued up from ${String(Math.round(1 / slices))}`
-        : ', planed';
-  return `${boardFeet.toFixed(1)} board feet of ${rough}${from}, ${String(Math.round(wasteShare * 100))} % allowed for waste`;
+        ? `glued up from ${String(Math.round(1 / slices))}`
+        : 'planed down';
+  return `${boardFeet.toFixed(1)} board feet of ${rough} (${from}, ${String(Math.round(wasteShare * 100))} % allowed for waste)`;
 }
 
 function dowelWords({ woodId, thicknessMm, rods, missing }: RodGroup, unit: LengthUnit): string {

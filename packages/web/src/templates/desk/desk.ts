@@ -2,6 +2,8 @@ import { createStore, type StoreApi } from 'zustand/vanilla';
 import {
   inches,
   noSteps,
+  openForm,
+  toForm,
   SAME_OUTLINE,
   woodById,
   type Blade,
@@ -82,6 +84,13 @@ export interface DeskOptions {
 /** What is kept of a desk in this browser. */
 export type DeskDraft = Pick<DeskState, 'file' | 'steps' | 'making'>;
 
+/** The draft of a desk, in the form of today; null where there is none, or none that this version can read. */
+export async function readDeskDraft(drafts: Drafts, key: string): Promise<DeskDraft | null> {
+  const kept = await drafts.read<unknown>(key);
+  const opened = kept === undefined ? null : openForm<DeskDraft>('desk', kept);
+  return opened?.ok ? opened.value : null;
+}
+
 /** Puts a drawing on the desk; once begun it reads it, follows the maker's steps, and says what they make of it. Late answers are dropped. */
 export function openDesk(options: DeskOptions): Desk {
   const { reader, drafts, key } = options;
@@ -106,7 +115,7 @@ export function openDesk(options: DeskOptions): Desk {
 
   const keep = (): void => {
     const { file, steps, making } = state();
-    void drafts.write(key, { file, steps, making } satisfies DeskDraft);
+    void drafts.write(key, toForm('desk', { file, steps, making } satisfies DeskDraft));
   };
   /** Works through what follows from the state, as long as nothing newer was asked. */
   const work = async (from: 'file' | 'steps' | 'making'): Promise<void> => {

@@ -15,17 +15,18 @@ export function ripsFirst(tree: CutTree, useless = 0): CutTree {
   const { first } = own;
   if (own.axis === 'rip' || !isRip(first)) return own;
   const second = own.second && restRippedAs(own.second, first, useless);
-  if (!isRip(second)) return own;
-  const isAlike = first.at === second.at && first.y === second.y && first.width === second.width;
-  if (!isAlike || (first.second === null) !== (second.second === null)) return own;
-  const crosscut = (one: CutTree, other: CutTree): CutTree =>
+  // A cut that leaves nothing but sawdust behind it lets everything be ripped before it.
+  if (second !== null && !isRip(second)) return own;
+  const isAlike = second === null || (first.at === second.at && first.y === second.y && first.width === second.width);
+  if (!isAlike || (second !== null && (first.second === null) !== (second.second === null))) return own;
+  const crosscut = (one: CutTree, other: CutTree | null): CutTree =>
     ripsFirst({ ...own, y: one.y, width: one.width, first: one, second: other }, useless);
   return {
     ...own,
     axis: 'rip',
     at: first.at,
-    first: crosscut(first.first, second.first),
-    second: first.second && second.second && crosscut(first.second, second.second),
+    first: crosscut(first.first, second && second.first),
+    second: first.second && crosscut(first.second, second && second.second),
   };
 }
 

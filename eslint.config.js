@@ -72,6 +72,17 @@ export default ts.config(
       eqeqeq: 'error',
     },
   },
+  {
+    // What only types tell: a promise that nobody waits for, a union whose new member a switch would pass over.
+    files: ['packages/*/src/**/*.{ts,tsx}', 'e2e/*.ts', 'bench/src/*.ts'],
+    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    rules: {
+      '@typescript-eslint/no-floating-promises': 'error',
+      '@typescript-eslint/no-misused-promises': 'error',
+      '@typescript-eslint/await-thenable': 'error',
+      '@typescript-eslint/switch-exhaustiveness-check': ['error', { considerDefaultExhaustiveForUnions: true }],
+    },
+  },
   ...roomRules,
   modelRule,
   {

@@ -1,0 +1,145 @@
+import { expect, test } from '@jest/globals';
+import type { Description, Schema } from 'joi';
+import type {
+  BladeEnds,
+  CutOrder,
+  Defect,
+  Grain,
+  Holding,
+  LengthUnit,
+  MarkedLine,
+  Paper,
+  PatternSheetOptions,
+  RodNeed,
+  ScaleTarget,
+  Segment,
+  ShapeStep,
+  Shop,
+  SpareRule,
+  StockKind,
+  StockMoveKind,
+  ToothForm,
+  WorkEvent,
+} from '@rapid-jig/core';
+import {
+  cutBlanksSchema,
+  drawerSchema,
+  drawingFileSchema,
+  machinesSchema,
+  newStockSchema,
+  patternRequestSchema,
+  runSchema,
+  shopSchema,
+  templateSchema,
+  workEventSchema,
+} from '.';
+
+const SCHEMAS: Readonly<Record<string, Schema>> = {
+  template: templateSchema,
+  run: runSchema,
+  shop: shopSchema,
+  drawer: drawerSchema,
+  machines: machinesSchema,
+  event: workEventSchema,
+  drawing: drawingFileSchema,
+  stock: newStockSchema,
+  patterns: patternRequestSchema,
+  cut: cutBlanksSchema,
+};
+
+/** What Joi says of a schema, with what lies in lists and in the members of unions. */
+interface Node extends Description {
+  readonly keys?: Readonly<Record<string, Node>>;
+  readonly items?: readonly Node[];
+  readonly matches?: readonly { readonly switch?: readonly Case[]; readonly schema?: Node; readonly then?: Node }[];
+  readonly allow?: unknown[];
+}
+interface Case {
+  readonly is: Node;
+  readonly then?: Node;
+}
+
+const casesOf = (node: Node): readonly Case[] => (node.matches ?? []).flatMap((match) => match.switch ?? []);
+
+/** Every schema within one, with its place; lists are passed through, members of a union carry a `?`. */
+function* within(node: Node, path: string): Generator<readonly [string, Node]> {
+  yield [path, node];
+  for (const [key, inner] of Object.entries(node.keys ?? {})) yield* within(inner, `${path}.${key}`);
+  for (const inner of node.items ?? []) yield* within(inner, path);
+  for (const { then } of casesOf(node)) if (then) yield* within(then, `${path}?`);
+}
+const everything = Object.entries(SCHEMAS).flatMap(([name, schema]) => [...within(schema.describe() as Node, name)]);
+
+test('every key is required: what a model always has, the wire always has', () => {
+  const loose = everything.flatMap(([path, { keys }]) =>
+    Object.entries(keys ?? {})
+      // The literal that tells the members of a union apart was looked at before; factors are the few the maker changed.
+      .filter(([, { flags }]) => (flags as { presence?: string; only?: boolean } | undefined)?.presence !== 'required')
+      .filter(([, { flags, allow }]) => !((flags as { only?: boolean } | undefined)?.only && (allow ?? []).length <= 3))
+      .map(([key]) => `${path}.${key}`),
+  );
+  expect(loose.filter((path) => !path.startsWith('shop.factors.'))).toEqual([]);
+});
+
+/** The members of a union; one that is missing here, or is none, does not compile. */
+const all = <T extends string>(members: Readonly<Record<T, true>>): string[] => Object.keys(members).sort();
+
+test.each([
+  ['shop.units', all<LengthUnit>({ in: true, mm: true })],
+  ['shop.paper', all<Paper>({ letter: true, a4: true })],
+  ['shop.saw.ends', all<BladeEnds>({ plain: true, pinned: true })],
+  ['shop.betweenSizes', all<Shop['betweenSizes']>({ larger: true, smaller: true })],
+  ['shop.cutOrder', all<CutOrder>({ 'inside-first': true, 'outline-first': true })],
+  ['shop.holding', all<Holding>({ tape: true, brads: true, 'double-sided': true, film: true, 'glue-dots': true })],
+  [
+    'shop.favouriteForm',
+    all<ToothForm>({ plain: true, skip: true, double: true, reverse: true, 'two-way': true, spiral: true }),
+  ],
+  ['drawer.blades.ends', all<BladeEnds>({ plain: true, pinned: true })],
+  ['template.parts.grain', all<Grain>({ 'along-x': true, 'along-y': true, any: true })],
+  ['template.parts.marks.kind', all<MarkedLine['kind']>({ mark: true, fold: true })],
+  ['template.rods.kind', all<RodNeed['kind']>({ dowel: true, strip: true })],
+  [
+    'stock.items.kind',
+    all<StockKind>({
+      board: true,
+      sheet: true,
+      strip: true,
+      offcut: true,
+      dowel: true,
+      bought: true,
+      consumable: true,
+    }),
+  ],
+  ['stock.items.defects.kind', all<Defect['kind']>({ knot: true, split: true, wane: true })],
+  [
+    'stock.moves.kind',
+    all<StockMoveKind>({ received: true, reserved: true, released: true, used: true, returned: true, corrected: true }),
+  ],
+  ['patterns.options.lineRule', all<PatternSheetOptions['lineRule']>({ on: true, outside: true, inside: true })],
+])('%s takes every member of its union, and no other', (path, members) => {
+  const found = everything.filter(([place]) => place === path).flatMap(([, { allow }]) => allow ?? []);
+  expect([...new Set(found.filter((value) => typeof value === 'string'))].sort()).toEqual(members);
+});
+
+test.each([
+  [
+    'event',
+    all<WorkEvent['kind']>({ 'pass-sawn': true, 'blanks-cut': true, 'rods-cut': true, 'pass-taken-back': true }),
+  ],
+  ['run.spares', all<SpareRule['kind']>({ count: true, percent: true })],
+  ['template.parts.outline.path.segments', all<Segment['kind']>({ line: true, arc: true, cubic: true })],
+  [
+    'template.drawings.steps.shape',
+    all<ShapeStep['kind']>({ scale: true, 'true-size': true, rotate: true, mirror: true }),
+  ],
+  [
+    'template.drawings.steps.shape?.to',
+    all<ScaleTarget['by']>({ factor: true, width: true, height: true, board: true }),
+  ],
+])('%s knows every kind of its union', (path, members) => {
+  const kinds = everything
+    .filter(([place]) => place === path)
+    .flatMap(([, node]) => casesOf(node).flatMap(({ is }) => is.allow ?? []));
+  expect([...new Set(kinds.filter((value) => typeof value === 'string'))].sort()).toEqual(members);
+});

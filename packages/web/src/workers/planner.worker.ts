@@ -6,6 +6,7 @@ import {
   planRods,
   planRun,
   seededSearch,
+  verifyWood,
   waysOut,
   type LinearSolver,
   type Plan,
@@ -57,7 +58,8 @@ const planner = {
     isStopped = false;
     const rods =
       task.plan.rods.length === 0 ? [] : planRods(task.plan.rods, task.rack, task.machines, await loadSolver());
-    const laying = layingWood({ ...task, rods }, seededSearch, () => isStopped);
+    const input = { ...task, rods };
+    const laying = layingWood(input, seededSearch, () => isStopped);
     let next = laying.next();
     while (!next.done) {
       onProgress(next.value);
@@ -66,6 +68,9 @@ const planner = {
       await new Promise((resolve) => setTimeout(resolve, 0));
       if (own !== current) return null;
     }
+    // What breaks a rule is told and not shown: nothing is reserved or cut from it.
+    const [wrong] = verifyWood(input, next.value);
+    if (wrong !== undefined) throw new Error(`the layout does not pass its own check (${wrong}).`);
     return { groups: next.value, rods, stopped: isStopped };
   },
 

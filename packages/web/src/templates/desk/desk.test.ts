@@ -109,12 +109,12 @@ describe('a drawing on the desk', () => {
     opened.goOn();
     await settle();
     opened.edit(hold('a'));
-    expect((kept.get('desk') as DeskDraft).steps.held).toEqual(['a']);
+    expect((kept.get('desk') as { form: number; doc: DeskDraft }).doc.steps.held).toEqual(['a']);
     opened.replaceFile({ fileName: 'gull-2.svg', text: '<svg>2</svg>' });
     await settle();
     expect(asked.at(-1)!.steps.held).toEqual(['a']);
     expect(state().file.fileName).toBe('gull-2.svg');
-    expect((kept.get('desk') as DeskDraft).file.fileName).toBe('gull-2.svg');
+    expect((kept.get('desk') as { form: number; doc: DeskDraft }).doc.file.fileName).toBe('gull-2.svg');
   });
 
   test('stopped, it says so and loses nothing; going on reads again', async () => {

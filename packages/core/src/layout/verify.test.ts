@@ -50,6 +50,13 @@ const withLeft = (left: CutTree): CutTree => ({ ...WHOLE, first: left });
 describe('the checker of layouts finds each fault that is put in', () => {
   test('nothing is wrong with the board laid by hand', () => {
     expect(wrongIn(WHOLE)).toEqual([]);
+    expect(verifyCuts(WHOLE, BOARD, PIECES, KERF, [], [0, 1])).toEqual([]);
+  });
+
+  test('a piece left out, and one that is not meant to be there', () => {
+    const without = withLeft({ ...RIPPED, second: restNode({ x: 0, y: 22, length: 60, width: 18 }) });
+    expect(verifyCuts(without, BOARD, PIECES, KERF, [], [0, 1])).toEqual(['piece 1 is left out']);
+    expect(verifyCuts(WHOLE, BOARD, PIECES, KERF, [], [0])).toEqual(['piece 1 is not meant to be here']);
   });
 
   test.each<[string, CutTree, string]>([

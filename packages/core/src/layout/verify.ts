@@ -11,7 +11,8 @@ export interface Flaw {
 /**
  * Checks a board cut edge to edge from the rules alone: every cut goes from side to side of what it parts and leaves a
  * kerf, both parts lie within it, pieces have their size and their grain, none lies on a flaw, none is there twice.
- * Returns what is wrong; empty where nothing is.
+ * Where it is known which pieces shall lie on it (`laid`), none of them is left out and no other is there. Returns what is
+ * wrong; empty where nothing is.
  */
 export function verifyCuts(
   tree: CutTree,
@@ -19,6 +20,7 @@ export function verifyCuts(
   pieces: readonly LaidPiece[],
   kerf: number,
   flaws: readonly Flaw[] = [],
+  laid: readonly number[] | null = null,
 ): string[] {
   const wrong: string[] = [];
   const say = (node: CutTree, what: string): void =>
@@ -43,6 +45,9 @@ export function verifyCuts(
       say(node, 'has another size');
     for (const flaw of flaws) if (overlap(node, flaw)) say(node, 'lies on a flaw');
   });
+  for (const piece of laid ?? []) if (!seen.has(piece)) wrong.push(`piece ${String(piece)} is left out`);
+  for (const piece of laid ? seen : [])
+    if (!laid?.includes(piece)) wrong.push(`piece ${String(piece)} is not meant to be here`);
   return wrong;
 }
 

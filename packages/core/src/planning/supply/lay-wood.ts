@@ -200,7 +200,7 @@ function groupAfter(
       manner === 'edge-to-edge' && size.flaws.length === 0 && size.pins.length === 0
         ? gathered(ripsFirst(gathered(laidTree, kerf), toNm(USEFUL_SIDE)), kerf)
         : ripsFirst(laidTree);
-    const wrong = verifyCuts(tree, size, pieces, kerf, size.flaws);
+    const wrong = verifyCuts(tree, size, pieces, kerf, size.flaws, laid);
     if (wrong.length > 0) throw new Error(`a layout breaks the rules: ${wrong.join('; ')}`);
     return boardPlan(source, tree, laid, size.pins, (i) => letters[i] ?? '');
   });

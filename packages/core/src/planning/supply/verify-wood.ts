@@ -93,7 +93,7 @@ function boardWrong({ rack, machines, wishes }: WoodPlanInput, group: WoodGroup,
     width: toNm(across),
     turnable,
   }));
-  for (const one of verifyCuts(treeNm, size, pieces, kerf, flawsOf(real.defects))) say(one);
+  for (const one of verifyCuts(treeNm, size, pieces, kerf, flawsOf(real.defects), blanks)) say(one);
   if (treeNm.kind === 'free' && group.manner !== 'free-form') say('is cut free');
   const inTree = piecesIn(treeNm).map(({ piece }) => piece);
   if ([...inTree].sort().join() !== [...blanks].sort().join()) say('lists other blanks than lie on it');

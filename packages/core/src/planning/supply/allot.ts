@@ -35,7 +35,7 @@ interface Trial {
 }
 
 /** Of up to so many rivals every order is tried; of more, some: each may go first. */
-const MOST_IN_EVERY_ORDER = 4;
+const MOST_IN_EVERY_ORDER = 3;
 
 /** The order of laying rivals that leaves the fewest blanks missing, then costs least; the first found where several do. */
 export function bestOrder(

@@ -15,7 +15,7 @@ beforeAll(async () => {
   solver = highsSolver(await loadHighs());
 });
 
-const STEPS = 300;
+const STEPS = 60;
 const chance = (seed: number) => seededSearch(seed, 0).random;
 
 interface Asked {

@@ -38,7 +38,9 @@ test('from an empty rack to a shopping list, and a run whose stock is drawn down
   await page.goto(wood);
   await expect(page.getByText('The rack has all the wood for this run.')).toBeVisible();
   await expect(page.getByText(/: resaw into 2 slices/).first()).toBeVisible();
-  await expect(page.getByRole('list', { name: 'Cuts' }).first()).toContainText('Crosscut saw, stop at 4 1/2": crosscut 5');
+  await expect(page.getByRole('list', { name: 'Cuts' }).first()).toContainText(
+    'Crosscut saw, stop at 4 1/2": crosscut 5',
+  );
   await expect(page.locator('title', { hasText: 'Left and kept: ' })).not.toHaveCount(0);
   await page.getByRole('button', { name: 'Reserve these boards' }).click();
   await expect(page.getByText('Reserved for this run.')).toBeVisible();

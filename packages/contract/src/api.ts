@@ -8,6 +8,7 @@ import type {
   Run,
   StockItem,
   StockMove,
+  TakenWood,
   Template,
   WorkEvent,
 } from '@rapid-jig/core';
@@ -67,11 +68,21 @@ export interface StockMoves {
   readonly moves: readonly StockMove[];
 }
 
-/** Blanks that were cut: the event, the boards used, and what of them goes back to the rack; taken whole or not at all. */
+/** Boards held for a run, and what it held before let go; with the layout that takes them, which is checked first. */
+export interface ReserveWood {
+  readonly moves: readonly StockMove[];
+  readonly wood: TakenWood;
+}
+
+/**
+ * Blanks that were cut: the event, the boards used, and what of them goes back to the rack, by the layout they were cut to;
+ * taken whole or not at all.
+ */
 export interface CutBlanks {
   readonly event: BlanksCut;
   readonly moves: readonly StockMove[];
   readonly items: readonly StockItem[];
+  readonly wood: TakenWood;
 }
 
 /** What stands after blanks were cut. */
@@ -102,6 +113,7 @@ export type ApiFaultKind =
   | 'in-use'
   | 'id-taken'
   | 'not-enough'
+  | 'wood-changed'
   | 'cannot-plan'
   | 'unexpected';
 

@@ -10,6 +10,7 @@ import type {
   MarkedLine,
   Paper,
   PatternSheetOptions,
+  RodGroup,
   RodNeed,
   ScaleTarget,
   Segment,
@@ -18,6 +19,8 @@ import type {
   SpareRule,
   StockKind,
   StockMoveKind,
+  TakenBoard,
+  TakenGroup,
   ToothForm,
   WorkEvent,
 } from '@rapid-jig/core';
@@ -28,6 +31,7 @@ import {
   machinesSchema,
   newStockSchema,
   patternRequestSchema,
+  reserveWoodSchema,
   runSchema,
   shopSchema,
   templateSchema,
@@ -45,6 +49,7 @@ const SCHEMAS: Readonly<Record<string, Schema>> = {
   stock: newStockSchema,
   patterns: patternRequestSchema,
   cut: cutBlanksSchema,
+  reserve: reserveWoodSchema,
 };
 
 /** What Joi says of a schema, with what lies in lists and in the members of unions. */
@@ -116,6 +121,9 @@ test.each([
     'stock.moves.kind',
     all<StockMoveKind>({ received: true, reserved: true, released: true, used: true, returned: true, corrected: true }),
   ],
+  ['cut.wood.groups.manner', all<TakenGroup['manner']>({ 'edge-to-edge': true, 'free-form': true })],
+  ['cut.wood.groups.boards.way.lacking', all<TakenBoard['way']['lacking'][number]>({ resaw: true, planer: true })],
+  ['cut.wood.rods.kind', all<RodGroup['kind']>({ dowel: true, strip: true })],
   ['patterns.options.lineRule', all<PatternSheetOptions['lineRule']>({ on: true, outside: true, inside: true })],
 ])('%s takes every member of its union, and no other', (path, members) => {
   const found = everything.filter(([place]) => place === path).flatMap(([, { allow }]) => allow ?? []);
@@ -136,6 +144,14 @@ test.each([
   [
     'template.drawings.steps.shape?.to',
     all<ScaleTarget['by']>({ factor: true, width: true, height: true, board: true }),
+  ],
+  [
+    'cut.wood.groups.boards.treeNm',
+    all<TakenBoard['treeNm']['kind']>({ piece: true, rest: true, free: true, cut: true }),
+  ],
+  [
+    'cut.wood.groups.boards.way.way',
+    all<TakenBoard['way']['way']['kind']>({ ready: true, plane: true, resaw: true, laminate: true }),
   ],
 ])('%s knows every kind of its union', (path, members) => {
   const kinds = everything

@@ -9,6 +9,7 @@ export type {
   NewStock,
   PatternRequest,
   PlanSnapshot,
+  ReserveWood,
   StockMoves,
   Stored,
   StoredEvents,
@@ -17,7 +18,7 @@ export type {
   StoredTemplate,
 } from './api';
 export { check } from './check';
-export { cutBlanksSchema } from './cut-blanks';
 export { machinesSchema, newStockSchema, stockItemSchema, stockMovesSchema } from './rack';
 export { patternRequestSchema } from './pattern-request';
 export { drawerSchema, drawingFileSchema, runSchema, shopSchema, templateSchema, workEventSchema } from './schemas';
+export { cutBlanksSchema, reserveWoodSchema } from './wood-of-run';

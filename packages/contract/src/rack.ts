@@ -5,7 +5,7 @@ import { freeName, id, length, note, positiveMm, time, type Wire } from './field
 
 const within = Joi.number().min(0).max(100_000).required();
 
-const defect = Joi.object<Defect, true>({
+export const defectSchema = Joi.object<Defect, true>({
   kind: Joi.string().valid('knot', 'split', 'wane').required(),
   x: within,
   y: within,
@@ -35,7 +35,7 @@ export const stockItemSchema = Joi.object<Wire<StockItem>, true>({
   place: freeName.required(),
   note: note.required(),
   moisturePercent: Joi.number().min(0).max(100).allow(null).required(),
-  defects: Joi.array().items(defect).max(50).required(),
+  defects: Joi.array().items(defectSchema).max(50).required(),
   archived: Joi.boolean().required(),
 });
 

@@ -122,7 +122,7 @@ export type {
   Template,
   TemplateRevision,
 } from './products';
-export { addUpWork, countStock, STOCK_MOVES, stockCount } from './ledger';
+export { addUpWork, countStock, reservedBy, STOCK_MOVES, stockCount } from './ledger';
 export type {
   BlanksCut,
   RodsCut,
@@ -158,8 +158,10 @@ export {
   planRods,
   planRun,
   planWood,
+  takenWood,
   totalMinutes,
   TYPICAL_SHOP,
+  rackOfRun,
   verifyPlan,
   verifyWood,
   waysOut,
@@ -178,6 +180,7 @@ export type {
   MeasuredThickness,
   MillingCaution,
   MillingOption,
+  NeededBlank,
   Minutes,
   Paper,
   PinnedBlank,
@@ -198,6 +201,9 @@ export type {
   Shop,
   SpareRule,
   Substitute,
+  TakenBoard,
+  TakenGroup,
+  TakenWood,
   ToBuy,
   WayOut,
   WoodGroup,

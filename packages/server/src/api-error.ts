@@ -9,6 +9,7 @@ const STATUS: Readonly<Record<ApiFaultKind, number>> = {
   'in-use': 409,
   'id-taken': 409,
   'not-enough': 409,
+  'wood-changed': 409,
   'too-large': 413,
   'cannot-plan': 422,
   'version-missing': 428,

@@ -56,5 +56,17 @@ export function countStock(moves: readonly StockMove[]): ReadonlyMap<string, Sto
   );
 }
 
+/** What a run has reserved now, in the order of the first entry of each item. */
+export function reservedBy(
+  runId: string,
+  moves: readonly StockMove[],
+): { readonly itemId: string; readonly count: number }[] {
+  const counts = countStock(moves);
+  return [...counts].flatMap(([itemId, { reserved }]) => {
+    const count = reserved[runId] ?? 0;
+    return count > 0 ? [{ itemId, count }] : [];
+  });
+}
+
 export const stockCount = (counts: ReadonlyMap<string, StockCount>, itemId: string): StockCount =>
   counts.get(itemId) ?? NOTHING;

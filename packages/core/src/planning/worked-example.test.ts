@@ -171,8 +171,7 @@ describe('the wood', () => {
     expect(rods[0]!.bars).toHaveLength(3);
     // Drawn down: two boards of walnut, three of cherry, three dowels; ready are 13 hulls, 20 rockers, 13 axles.
     const down = drawDown(
-      groups,
-      rods,
+      { groups, rods },
       RACK.map(({ item }) => item),
     );
     expect(Object.fromEntries(down.used.map(({ itemId, count }) => [itemId, count]))).toEqual({

@@ -1,4 +1,4 @@
-import type { AfterCutting, ApiFault } from '@rapid-jig/contract';
+import type { ApiFault } from '@rapid-jig/contract';
 import { randomUUID } from 'node:crypto';
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import request from 'supertest';
@@ -276,35 +276,6 @@ describe('the rack', () => {
     const received = move('received', 2);
     expect((await send(received)).status).toBe(200);
     expect((await send({ ...received, count: 5 })).body).toMatchObject({ kind: 'id-taken', where: received.id });
-  });
-
-  test('blanks that were cut take their boards once, however often it is said, and leave their offcuts', async () => {
-    await putItem(item);
-    await send(move('received', 2));
-    const template = newTemplate();
-    await putTemplate(template);
-    const run = runOf(template);
-    await put(`/api/runs/${run.id}`, run, 0);
-    const base = { clientId: randomUUID(), at: '2026-11-24T09:00:00.000Z' };
-    const offcut = { ...typedStock('beech offcut 6/4 x 3 x 12').item };
-    const cut = {
-      event: { ...base, kind: 'blanks-cut', id: randomUUID(), layers: { ab12: 4 }, rods: {} },
-      moves: [move('used', 1, run.id), { ...move('received', 1), itemId: offcut.id }],
-      items: [offcut],
-    };
-    const say = (body: object) => api().post(`/api/runs/${run.id}/blanks`).send(body);
-    const [first, second] = await Promise.all([say(cut), say(cut)]);
-    expect([first.status, second.status]).toEqual([200, 200]);
-    expect(second.body).toEqual(first.body);
-    const { events, rack } = first.body as AfterCutting;
-    expect(events).toEqual([cut.event]);
-    expect(stockCount(countStock(rack.moves), item.id).onHand).toBe(1);
-    expect(stockCount(countStock(rack.moves), offcut.id).onHand).toBe(1);
-    expect((await say({ ...cut, event: { ...cut.event, layers: { ab12: 9 } } })).status).toBe(409);
-    // Two boards more than there are: nothing of it is kept, the event neither.
-    const tooMany = { ...cut, event: { ...cut.event, id: randomUUID() }, moves: [move('used', 2, run.id)], items: [] };
-    expect((await say(tooMany)).body).toMatchObject({ kind: 'not-enough' });
-    expect(((await api().get(`/api/runs/${run.id}/events`)).body as { events: unknown[] }).events).toHaveLength(1);
   });
 
   test.each([

@@ -72,7 +72,7 @@ export async function addMoves(session: Session, moves: readonly StockMove[]): P
 }
 
 /** After these moves no item is below nothing, and none that they reserve or use is promised twice. */
-async function refuseMoreThanThereIs(
+export async function refuseMoreThanThereIs(
   session: Session,
   known: readonly StockMove[],
   fresh: readonly StockMove[],

@@ -75,6 +75,11 @@ export async function listEvents(session: Session, runId: string): Promise<WorkE
   return rows.map(({ doc }) => doc);
 }
 
+export async function hasEvent(session: Session, id: string): Promise<boolean> {
+  const [known] = await session.select({ id: workEvents.id }).from(workEvents).where(eq(workEvents.id, id));
+  return known !== undefined;
+}
+
 /**
  * Adds an event to the ledger of a run; false where it is there already. The same id with other content, or of another
  * run, is refused.

@@ -20,6 +20,7 @@ import type {
   NewStock,
   PatternRequest,
   PlanSnapshot,
+  ReserveWood,
   StockMoves,
   Stored,
   StoredEvents,
@@ -45,6 +46,8 @@ export interface Api {
   addEvent(runId: string, event: WorkEvent): Answer<StoredEvents>;
   /** Blanks that were cut; sent again with the same event it changes nothing. */
   cutBlanks(runId: string, cut: CutBlanks): Answer<AfterCutting>;
+  /** Boards held for a run instead of what it held before. */
+  reserveWood(runId: string, reserve: ReserveWood): Answer<StockMoves>;
   shop(): Answer<Stored<Shop>>;
   putShop(doc: Shop, version: number): Answer<Stored<Shop>>;
   drawer(): Answer<Stored<Drawer>>;
@@ -106,6 +109,7 @@ export function createApi(base: string, send: typeof fetch): Api {
     events: (runId) => ask(`/runs/${runId}/events`),
     addEvent: (runId, event) => ask(`/runs/${runId}/events`, write('POST', event)),
     cutBlanks: (runId, cut) => ask(`/runs/${runId}/blanks`, write('POST', cut)),
+    reserveWood: (runId, reserve) => ask(`/runs/${runId}/reserve`, write('POST', reserve)),
     shop: () => ask('/shop'),
     putShop: (doc, version) => ask('/shop', write('PUT', doc, version)),
     drawer: () => ask('/drawer'),

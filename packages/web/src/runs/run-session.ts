@@ -1,5 +1,5 @@
 import { createStore, type StoreApi } from 'zustand/vanilla';
-import type { ApiFault, CutBlanks, StoredRack } from '@rapid-jig/contract';
+import type { ApiFault, CutBlanks, ReserveWood, StoredRack } from '@rapid-jig/contract';
 import {
   compareCosts,
   ok,
@@ -10,6 +10,7 @@ import {
   type PlanError,
   type PlannedStack,
   type Run,
+  type StockMove,
   type TemplateRevision,
   type WorkEvent,
 } from '@rapid-jig/core';
@@ -45,6 +46,8 @@ export interface RunSession {
   markRods(rod: string, count: PieceCount): Promise<void>;
   /** Says that blanks are cut: what they took of the rack comes back, or why it was refused. */
   cutBlanks(cut: CutBlanks): Promise<Result<StoredRack, ApiFault>>;
+  /** Holds boards for the run: all moves of the rack come back, or why it was refused. */
+  reserveWood(reserve: ReserveWood): Promise<Result<readonly StockMove[], ApiFault>>;
 }
 
 export interface LoadedRun {
@@ -160,6 +163,11 @@ export async function createRunSession(
       const known = new Set(answer.value.events.map((event) => event.id));
       store.setState({ events: [...answer.value.events, ...unsentNow.filter((event) => !known.has(event.id))] });
       return ok(answer.value.rack);
+    },
+    reserveWood: async (reserve) => {
+      await document.flush();
+      const answer = await services.queue(() => services.api.reserveWood(document.store.getState().doc.id, reserve));
+      return answer.ok ? ok(answer.value.moves) : answer;
     },
     takeBack: async (eventId) => {
       const event: WorkEvent = { kind: 'pass-taken-back', event: eventId, ...newEvent(services.clientId) };

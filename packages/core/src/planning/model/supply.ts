@@ -129,6 +129,23 @@ export interface WoodGroup extends WoodNeeds {
   readonly milling: readonly MillingOption[];
 }
 
+/** A board and what is cut from it, without the list of cuts that is read at the machines. */
+export type TakenBoard = Omit<BoardPlan, 'cuts' | 'pinned'>;
+
+/** Of a group what decides which wood is taken. */
+export interface TakenGroup extends Pick<
+  WoodGroup,
+  'woodId' | 'nominalMm' | 'thicknessMm' | 'blanks' | 'kerfMm' | 'manner' | 'missing' | 'toBuy'
+> {
+  readonly boards: readonly TakenBoard[];
+}
+
+/** What a run takes from the rack, as far as it has to be checked before it is given. */
+export interface TakenWood {
+  readonly groups: readonly TakenGroup[];
+  readonly rods: readonly RodGroup[];
+}
+
 /** How far the laying is: groups done, and the best of all so far. */
 export interface WoodProgress {
   readonly done: number;

@@ -28,8 +28,7 @@ test('blanks that are cut are neither laid nor bought again, whatever stacks the
   // By hand: blanks of 4-1/2 by 3-1/2; three on a board of 14 with two kerfs (13-3/4), so six take two boards.
   const before = await lay(input([]));
   const down = drawDown(
-    before.groups,
-    [],
+    { groups: before.groups, rods: [] },
     rack.map(({ item }) => item),
   );
   const gang = before.plan.stacks[0]!.gang.key;
@@ -61,8 +60,7 @@ test('what comes back: offcuts of a board, and the slice that nothing was cut fr
   const rack = [onRack('red oak 4/4 x 3 1/2 x 14', { id: 'rough', place: 'wall' })];
   const groups = planWood({ ...TASK, plan, rack }, seededSearch, 300);
   const { used, back } = drawDown(
-    groups,
-    [],
+    { groups, rods: [] },
     rack.map(({ item }) => item),
   );
   expect(used).toEqual([{ itemId: 'rough', count: 1 }]);
@@ -85,13 +83,13 @@ test('what is glued up takes two boards, bars are taken one by one, and ends und
   const glued = [
     { thicknessMm: 6, blanks: [], boards: [{ itemId: 'b', copy: 1, way: { yield: 0.5 }, blanks: [], offcuts: [] }] },
   ];
-  expect(drawDown(glued as unknown as WoodGroup[], [], []).used).toEqual([{ itemId: 'b', count: 2 }]);
+  expect(drawDown({ groups: glued as unknown as WoodGroup[], rods: [] }, []).used).toEqual([{ itemId: 'b', count: 2 }]);
   const bars = [
     { itemId: 'rod', copy: 1, restMm: 100, pieces: [2] },
     { itemId: 'rod', copy: 2, restMm: 50, pieces: [1] },
   ];
   const rod = onRack('beech dowel 3/8 x 36', { id: 'rod' }).item;
-  const down = drawDown([], [{ rods: [{ rodId: 'axle' }], bars }] as unknown as RodGroup[], [rod]);
+  const down = drawDown({ groups: [], rods: [{ rods: [{ rodId: 'axle' }], bars }] as unknown as RodGroup[] }, [rod]);
   expect(down).toMatchObject({ used: [{ itemId: 'rod', count: 2 }], rods: { axle: 3 }, layers: {} });
   expect(down.back).toMatchObject([{ kind: 'dowel', length: { mm: 100 } }]);
 });

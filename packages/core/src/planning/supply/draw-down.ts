@@ -1,6 +1,6 @@
 import type { StockItem } from '../../wood';
 import type { RodGroup } from '../model/rod';
-import type { WoodGroup } from '../model/supply';
+import type { TakenGroup, TakenWood, WoodGroup } from '../model/supply';
 import { copiesOf } from './sources';
 
 /** Shorter ends of dowels and strips are not put back, mm: three inches (our choice). */
@@ -18,16 +18,28 @@ export interface DrawDown {
   readonly rods: Readonly<Record<string, number>>;
 }
 
-/** Adds up layouts; what is missing in them is not cut. */
-export function drawDown(
-  groups: readonly WoodGroup[],
-  rods: readonly RodGroup[],
-  rack: readonly StockItem[],
-): DrawDown {
+/** Of a laid-out run what decides which wood is taken: what is sent to be checked again. */
+export const takenWood = (groups: readonly WoodGroup[], rods: readonly RodGroup[]): TakenWood => ({
+  groups: groups.map(({ woodId, nominalMm, thicknessMm, blanks, kerfMm, manner, missing, toBuy, boards }) => ({
+    woodId,
+    nominalMm,
+    thicknessMm,
+    blanks,
+    kerfMm,
+    manner,
+    missing,
+    toBuy,
+    boards: boards.map(({ cuts: _cuts, pinned: _pinned, ...board }) => board),
+  })),
+  rods,
+});
+
+/** Adds up what layouts take; what is missing in them is not cut. */
+export function drawDown({ groups, rods }: TakenWood, rack: readonly StockItem[]): DrawDown {
   return { used: usedBy(groups, rods), back: leftOf(groups, rods, rack), ...readyBy(groups, rods) };
 }
 
-function usedBy(groups: readonly WoodGroup[], rods: readonly RodGroup[]): DrawDown['used'] {
+function usedBy(groups: readonly TakenGroup[], rods: readonly RodGroup[]): DrawDown['used'] {
   const copies = new Map<string, Set<number>>();
   const take = (itemId: string, copy: number): void =>
     void copies.set(itemId, (copies.get(itemId) ?? new Set()).add(copy));
@@ -37,7 +49,11 @@ function usedBy(groups: readonly WoodGroup[], rods: readonly RodGroup[]): DrawDo
   return [...copies].map(([itemId, own]) => ({ itemId, count: own.size }));
 }
 
-function leftOf(groups: readonly WoodGroup[], rods: readonly RodGroup[], rack: readonly StockItem[]): DrawDown['back'] {
+function leftOf(
+  groups: readonly TakenGroup[],
+  rods: readonly RodGroup[],
+  rack: readonly StockItem[],
+): DrawDown['back'] {
   const restOf = (itemId: string, changes: Partial<StockItem>): Omit<StockItem, 'id'>[] => {
     const from = rack.find(({ id }) => id === itemId);
     if (!from) return [];
@@ -72,7 +88,7 @@ function leftOf(groups: readonly WoodGroup[], rods: readonly RodGroup[], rack: r
   return [...offcuts, ...slices, ...ends];
 }
 
-function readyBy(groups: readonly WoodGroup[], rods: readonly RodGroup[]): Pick<DrawDown, 'layers' | 'rods'> {
+function readyBy(groups: readonly TakenGroup[], rods: readonly RodGroup[]): Pick<DrawDown, 'layers' | 'rods'> {
   const [layers, lengths] = [new Map<string, number>(), new Map<string, number>()];
   const add = (to: Map<string, number>, key: string, count: number): void =>
     void (count > 0 && to.set(key, (to.get(key) ?? 0) + count));

@@ -1,10 +1,11 @@
 export { cutCaution, millingCautions } from './cautions';
 export type { CutCaution, MillingCaution } from './cautions';
-export { drawDown } from './draw-down';
+export { drawDown, takenWood } from './draw-down';
 export type { DrawDown } from './draw-down';
 export { layingWood, planWood } from './lay-wood';
 export { pinBlank, pinOnBoard } from './pins';
 export type { PinFault } from './pins';
+export { rackOfRun } from './rack-of-run';
 export { planRods, rodsOfRun, stripsToRip } from './rods';
 export { verifyWood } from './verify-wood';
 export { waysOut } from './ways-out';

@@ -161,6 +161,7 @@ describe('the checker believes nothing', () => {
     expect(groups.flatMap(({ missing }) => missing).length).toBeGreaterThan(0);
   });
 
+  const rest = (x: number, y: number, length: number, width: number) => ({ x, y, length, width });
   type Spoilt = (groups: WoodGroup[]) => WoodGroup[];
   const MUTANTS: readonly (readonly [string, Spoilt])[] = [
     ['a group left out', (groups) => groups.slice(1)],
@@ -201,6 +202,19 @@ describe('the checker believes nothing', () => {
     [
       'a board of one group given to another',
       (groups) => groups.map((g) => ({ ...g, boards: groups.find(({ boards }) => boards.length > 0)!.boards })),
+    ],
+    [
+      'more left than the board has',
+      (groups) => firstBoard(groups, ({ length }) => ({ offcuts: [rest(0, 0, length, 1)] })),
+    ],
+    [
+      'an offcut over its end',
+      (groups) => firstBoard(groups, ({ length, width }) => ({ offcuts: [rest(length - 5, width - 5, 9, 4)] })),
+    ],
+    [
+      'an offcut twice',
+      (groups) =>
+        firstBoard(groups, ({ length, width }) => ({ offcuts: [1, 2].map(() => rest(length - 2, width - 2, 1, 1)) })),
     ],
     ['cut free without a jigsaw', (groups) => first(groups, (g) => ({ ...g, manner: 'free-form' }))],
     ['nothing to buy for what is missing', (groups) => groups.map((g) => ({ ...g, toBuy: null }))],
@@ -253,6 +267,11 @@ describe('the checker believes nothing', () => {
     ],
     ['a bar that is a board', withRods(({ bars }) => ({ bars: bars.map((b) => ({ ...b, itemId: 'thick' })) }))],
     ['a copy of a bar that is not there', withRods(({ bars }) => ({ bars: bars.map((b) => ({ ...b, copy: 9 })) }))],
+    [
+      'one rod fewer asked for',
+      withRods(({ rods }) => ({ rods: rods.map((rod) => ({ ...rod, count: rod.count - 1 })) })),
+    ],
+    ['no rods at all', (input: WoodPlanInput) => ({ ...input, rods: [] })],
     ['all missing, and none ripped instead', withRods(({ missing }) => ({ missing: missing.map((n) => n + 1) }))],
   ] as const)('rods: %s', (_name, spoil) => {
     expect(verifyWood(spoil(right.input), right.groups)).not.toEqual([]);

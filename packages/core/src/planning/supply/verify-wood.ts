@@ -1,9 +1,10 @@
 import { boardAround, eachNode, piecesIn, verifyCuts, type LaidPiece } from '../../layout';
-import { compareMm, sumMm, toNm } from '../../units';
-import { waysFrom, type StockItem } from '../../wood';
+import { compareMm, fromNm, sumMm, toNm } from '../../units';
+import { waysFrom, type Defect, type StockItem } from '../../wood';
 import type { PlannedRod, RodGroup } from '../model/rod';
-import type { BoardPlan, NeededBlank, RackEntry, WoodGroup, WoodPlanInput } from '../model/supply';
+import type { NeededBlank, RackEntry, TakenBoard, TakenGroup, WoodPlanInput } from '../model/supply';
 import { blanksOf } from '../blanks';
+import { hashOf } from '../key';
 import { isOfSection } from './rods';
 import { boardOf, copiesOf, flawsOf, isAllowed } from './sources';
 
@@ -13,9 +14,10 @@ import { boardOf, copiesOf, flawsOf, isAllowed } from './sources';
  * kerfs, grain and defects are kept; what is missing has no room on a whole board that nobody uses. Returns what is wrong,
  * in words for a log; empty where nothing is.
  */
-export function verifyWood(input: WoodPlanInput, groups: readonly WoodGroup[]): string[] {
+export function verifyWood(input: WoodPlanInput, groups: readonly TakenGroup[]): string[] {
   return [
     ...needsWrong(input, groups),
+    ...rodNeedsWrong(input),
     ...groups.flatMap((group) => groupWrong(input, group)),
     ...input.rods.flatMap((group) => rodsWrong(input, group)),
     ...boardsWrong(input, groups),
@@ -23,10 +25,12 @@ export function verifyWood(input: WoodPlanInput, groups: readonly WoodGroup[]): 
   ];
 }
 
-const nameOf = ({ woodId, thicknessMm }: WoodGroup): string => `${woodId} ${String(thicknessMm)} mm`;
+type Offcut = TakenBoard['offcuts'][number];
+
+const nameOf = ({ woodId, thicknessMm }: TakenGroup): string => `${woodId} ${String(thicknessMm)} mm`;
 
 /** Needs counted again: `wood thickness stack length width`, so many. */
-function needsWrong({ plan, rods }: WoodPlanInput, groups: readonly WoodGroup[]): string[] {
+function needsWrong({ plan, rods }: WoodPlanInput, groups: readonly TakenGroup[]): string[] {
   const needed = new Map<string, number>();
   const add = (to: Map<string, number>, key: readonly (string | number)[], count: number): void =>
     void to.set(key.join(' '), (to.get(key.join(' ')) ?? 0) + count);
@@ -53,7 +57,7 @@ function needsWrong({ plan, rods }: WoodPlanInput, groups: readonly WoodGroup[])
   ];
 }
 
-function groupWrong(input: WoodPlanInput, group: WoodGroup): string[] {
+function groupWrong(input: WoodPlanInput, group: TakenGroup): string[] {
   const { blanks, boards, missing, toBuy, manner } = group;
   const wrong: string[] = [];
   const say = (what: string): void => void wrong.push(`${nameOf(group)}: ${what}`);
@@ -69,7 +73,7 @@ function groupWrong(input: WoodPlanInput, group: WoodGroup): string[] {
   return wrong;
 }
 
-function boardWrong({ rack, machines, wishes }: WoodPlanInput, group: WoodGroup, board: BoardPlan): string[] {
+function boardWrong({ rack, machines, wishes }: WoodPlanInput, group: TakenGroup, board: TakenBoard): string[] {
   const { itemId, copy, slice, way, length, width, treeNm, blanks } = board;
   const name = `${nameOf(group)}, board ${itemId} ${String(copy)}.${String(slice)}`;
   const entry = rack.find(({ item }) => item.id === itemId);
@@ -95,15 +99,48 @@ function boardWrong({ rack, machines, wishes }: WoodPlanInput, group: WoodGroup,
   }));
   for (const one of verifyCuts(treeNm, size, pieces, kerf, flawsOf(real.defects), blanks)) say(one);
   if (treeNm.kind === 'free' && group.manner !== 'free-form') say('is cut free');
+  for (const one of offcutsWrong(board)) say(one);
   const inTree = piecesIn(treeNm).map(({ piece }) => piece);
   if ([...inTree].sort().join() !== [...blanks].sort().join()) say('lists other blanks than lie on it');
   return wrong;
 }
 
+/** What is said to be left lies on the board, clear of what is cut from it, of defects and of each other. */
+function offcutsWrong({ offcuts, treeNm, length, width, defects }: TakenBoard): string[] {
+  const inMm = piecesIn(treeNm).map((piece) => ({
+    x: fromNm(piece.x),
+    y: fromNm(piece.y),
+    length: fromNm(piece.length),
+    width: fromNm(piece.width),
+  }));
+  const isApart = (a: Defect | Offcut, b: Defect | Offcut): boolean =>
+    compareMm(a.x + a.length, b.x) <= 0 ||
+    compareMm(b.x + b.length, a.x) <= 0 ||
+    compareMm(a.y + a.width, b.y) <= 0 ||
+    compareMm(b.y + b.width, a.y) <= 0;
+  const isRight = (offcut: Offcut, i: number): boolean =>
+    Math.min(offcut.x, offcut.y) >= 0 &&
+    compareMm(offcut.x + offcut.length, length) <= 0 &&
+    compareMm(offcut.y + offcut.width, width) <= 0 &&
+    [...inMm, ...defects, ...offcuts.slice(i + 1)].every((other) => isApart(offcut, other));
+  return offcuts.every(isRight) ? [] : ['leaves what is not left of it'];
+}
+
 /** The widest kerf of the machines that cut a group, nm; where none says it, what the group says. */
-function leastKerf({ manner, kerfMm }: WoodGroup, { rip, crosscut, jigsaw }: WoodPlanInput['machines']): number {
+function leastKerf({ manner, kerfMm }: TakenGroup, { rip, crosscut, jigsaw }: WoodPlanInput['machines']): number {
   if (manner === 'free-form') return toNm(jigsaw?.kerfMm ?? kerfMm);
   return toNm(Math.max(rip?.kerfMm ?? 0, crosscut?.kerfMm ?? 0) || kerfMm);
+}
+
+/** Every rod that the plan still wants is in one group, as the plan has it. */
+function rodNeedsWrong({ plan, rods }: WoodPlanInput): string[] {
+  const asked = (list: readonly PlannedRod[]): string[] =>
+    list
+      .filter(({ count }) => count > 0)
+      .map(hashOf)
+      .sort();
+  const given = asked(rods.flatMap((group) => group.rods));
+  return given.join() === asked(plan.rods).join() ? [] : ['other rods are cut than the run needs'];
 }
 
 function rodsWrong({ rack, machines }: WoodPlanInput, group: RodGroup): string[] {
@@ -130,7 +167,7 @@ function rodsWrong({ rack, machines }: WoodPlanInput, group: RodGroup): string[]
 }
 
 /** Each board is used by one group, milled one way, each slice once; bars too. */
-function boardsWrong({ rack, rods }: WoodPlanInput, groups: readonly WoodGroup[]): string[] {
+function boardsWrong({ rack, rods }: WoodPlanInput, groups: readonly TakenGroup[]): string[] {
   const wrong: string[] = [];
   const users = new Map<string, string>();
   const mark = (itemId: string, copy: number, user: string): void => {
@@ -160,7 +197,7 @@ function boardsWrong({ rack, rods }: WoodPlanInput, groups: readonly WoodGroup[]
 }
 
 /** What is named missing though a whole, ready board of its thickness lies there unused, with room clear of its defects. */
-function roomLeft({ rack, rods, machines }: WoodPlanInput, groups: readonly WoodGroup[]): string[] {
+function roomLeft({ rack, rods, machines }: WoodPlanInput, groups: readonly TakenGroup[]): string[] {
   const used = new Map<string, Set<number>>();
   const mark = (itemId: string, copy: number): void => void used.set(itemId, (used.get(itemId) ?? new Set()).add(copy));
   for (const { itemId, copy } of rods.flatMap(({ bars }) => bars)) mark(itemId, copy);

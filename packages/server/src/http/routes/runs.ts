@@ -1,10 +1,10 @@
 import { Router } from 'express';
 import type { Logger } from 'pino';
-import { cutBlanksSchema, runSchema, workEventSchema } from '@rapid-jig/contract';
+import { cutBlanksSchema, reserveWoodSchema, runSchema, workEventSchema } from '@rapid-jig/contract';
 import { notFound } from '../../api-error';
 import type { Database } from '../../db/database';
-import { cutBlanks } from '../../cut-blanks';
 import { startRun } from '../../start-run';
+import { cutBlanks, reserveWood } from '../../wood-of-run';
 import { addEvent, findSnapshot, getRun, listEvents, listRuns, pinnedRevisions, putRun } from '../../store/runs';
 import { versionOf } from '../guards';
 import { checked, documentOf, idOf, LARGE_BODY, SMALL_BODY } from './request';
@@ -41,7 +41,11 @@ export function runRoutes(db: Database, clock: () => Date, logger: Logger): Rout
   });
   router.post('/:id/blanks', LARGE_BODY, async (request, response) => {
     const [id, cut] = [idOf(request), checked(cutBlanksSchema, request.body)];
-    response.json(await db.write((session) => cutBlanks(session, id, cut)));
+    response.json(await cutBlanks(db, id, cut, logger));
+  });
+  router.post('/:id/reserve', LARGE_BODY, async (request, response) => {
+    const [id, reserve] = [idOf(request), checked(reserveWoodSchema, request.body)];
+    response.json({ moves: await reserveWood(db, id, reserve, logger) });
   });
   router.post('/:id/events', SMALL_BODY, async (request, response) => {
     const [id, event] = [idOf(request), checked(workEventSchema, request.body)];

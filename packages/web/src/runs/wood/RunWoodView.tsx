@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { Alert, Box, Button, LinearProgress, Typography } from '@mui/material';
 import { Link, useLoaderData } from 'react-router';
 import { useStore } from 'zustand';
-import { cutCaution, type Machines, type WoodGroup, type WoodProgress } from '@rapid-jig/core';
+import { cutCaution, rackOfRun, type Machines, type WoodGroup, type WoodProgress } from '@rapid-jig/core';
 import { Choice } from '../../fields/Choice';
 import { openRack, type RackSession } from '../../rack/rack-session';
 import { useServices, type Services } from '../../services';
@@ -13,7 +13,7 @@ import { useOpenRun, useRunDoc } from '../RunRoute';
 import { RodsView } from './RodsView';
 import { Shopping } from './Shopping';
 import { StockActions } from './StockActions';
-import { rackFor, useWood } from './use-wood';
+import { useWood } from './use-wood';
 import { Granted, WaysOut } from './WaysOut';
 import { WoodGroupView } from './WoodGroupView';
 import { CUT_CAUTIONS } from './words';
@@ -40,7 +40,15 @@ export function RunWoodView() {
   const name = useRunDoc((run) => run.name);
   const rack = useStore(session.store);
   const [objective, setObjective] = useState<'wood' | 'money'>('wood');
-  const entries = useMemo(() => rackFor(rack, runId), [rack, runId]);
+  const entries = useMemo(
+    () =>
+      rackOfRun(
+        rack.items.map(({ doc }) => doc),
+        rack.moves,
+        runId,
+      ),
+    [rack, runId],
+  );
   const { laid, progress, ways, trouble } = useWood(entries, { machines, objective });
   useUndoKeys(useOpenRun().session.document);
   const isLacking = laid?.groups.some(({ missing }) => missing.length > 0) ?? false;

@@ -1,18 +1,8 @@
 import { useEffect, useMemo, useState } from 'react';
-import { countStock, stockCount, type RackEntry, type WayOut, type WoodProgress } from '@rapid-jig/core';
-import type { RackSession } from '../../rack/rack-session';
+import { type RackEntry, type WayOut, type WoodProgress } from '@rapid-jig/core';
 import { useDrawer, useServices, useShop } from '../../services';
 import type { LaidWood, WoodTask } from '../../workers/planner.worker';
 import { useRunDoc, useRunState } from '../RunRoute';
-
-/** What the run may have: all that no other run has reserved. */
-export function rackFor({ items, moves }: ReturnType<RackSession['store']['getState']>, runId: string): RackEntry[] {
-  const counts = countStock(moves);
-  return items.map(({ doc }) => {
-    const { free, reserved } = stockCount(counts, doc.id);
-    return { item: doc, free: free + (reserved[runId] ?? 0) };
-  });
-}
 
 export interface Laying {
   /** The last layout; null before the first. */

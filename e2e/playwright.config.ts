@@ -7,7 +7,7 @@ export default defineConfig({
   testMatch: '*.spec.ts',
   timeout: 120_000,
   expect: { timeout: 15_000 },
-  workers: 1,
+  workers: 2,
   // Two shared cores may stall a browser; a test that fails twice has failed.
   retries: process.env['CI'] === undefined ? 0 : 1,
   forbidOnly: process.env['CI'] !== undefined,

@@ -1,4 +1,4 @@
-import { execFileSync, spawnSync } from 'node:child_process';
+import { execFileSync, spawn, spawnSync } from 'node:child_process';
 import { existsSync, statSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -11,6 +11,18 @@ export function run(command, args, env = {}) {
   if (result.error) throw result.error;
   if (result.status !== 0)
     throw new Error(`${command} ${args.join(' ')} ended with ${String(result.status ?? result.signal)}`);
+}
+
+/** The same beside other work: its output is shown when it has ended. */
+export async function inBackground(command, args) {
+  const child = spawn(command, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] });
+  const told = [];
+  for (const stream of [child.stdout, child.stderr]) stream.on('data', (data) => told.push(data));
+  const [code, signal] = await new Promise((resolve) => child.once('close', (...ended) => resolve(ended)));
+  return () => {
+    process.stdout.write(Buffer.concat(told));
+    if (code !== 0) throw new Error(`${command} ${args.join(' ')} ended with ${String(code ?? signal)}`);
+  };
 }
 
 /** Installs the packages of the lock file where they are missing or older than it. */

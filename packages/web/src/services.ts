@@ -15,6 +15,12 @@ export interface Viewing {
   readonly otherUnit: boolean;
 }
 
+/** What just happened, in words; `nth` tells two alike sayings apart. */
+export interface Said {
+  readonly words: string | null;
+  readonly nth: number;
+}
+
 /** Everything the views need, made once. */
 export interface Services {
   /** '' for the maker's own shop, '/demo' for the demo. */
@@ -28,6 +34,9 @@ export interface Services {
   readonly shop: OpenDocument<Shop>;
   readonly drawer: OpenDocument<Drawer>;
   readonly viewing: StoreApi<Viewing>;
+  readonly said: StoreApi<Said>;
+  /** Says what just happened. */
+  readonly say: (words: string) => void;
   /** Names this browser in events. */
   readonly clientId: string;
 }
@@ -40,6 +49,7 @@ export async function startServices(base: '' | '/demo'): Promise<Result<Services
   if (!shop.ok) return err(shop.error);
   if (!drawer.ok) return err(drawer.error);
   const queue = createQueue();
+  const said = createStore<Said>(() => ({ words: null, nth: 0 }));
   const clientId = (await drafts.read<string>('client')) ?? crypto.randomUUID();
   await drafts.write('client', clientId);
   return ok({
@@ -48,6 +58,8 @@ export async function startServices(base: '' | '/demo'): Promise<Result<Services
     drafts,
     queue,
     clientId,
+    said,
+    say: (words) => said.setState(({ nth }) => ({ words, nth: nth + 1 })),
     planner: startPlanner(),
     reader: startReader(),
     shop: await openDocument({

@@ -4,6 +4,7 @@ import { IconMoon, IconSearch, IconSun } from '@tabler/icons-react';
 import { NavLink, Outlet, useNavigation } from 'react-router';
 import { useServices, useUnit } from '../services';
 import { FIGURE } from '../theme/theme';
+import { SaidBar } from './SaidBar';
 
 const SearchDialog = lazy(async () => ({ default: (await import('./SearchDialog')).SearchDialog }));
 const ShortcutSheet = lazy(async () => ({ default: (await import('./ShortcutSheet')).ShortcutSheet }));
@@ -80,6 +81,7 @@ export function Shell() {
         />
       )}
       <Outlet />
+      <SaidBar />
       <Suspense>
         {open === 'search' && <SearchDialog onClose={() => setOpen(null)} />}
         {open === 'keys' && <ShortcutSheet onClose={() => setOpen(null)} />}

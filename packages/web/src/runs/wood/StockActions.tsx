@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import { Box, Button, Typography } from '@mui/material';
+import { Box, Button } from '@mui/material';
 import { useStore } from 'zustand';
 import { drawDown, reservedBy, takenWood, type StockMove, type StockMoveKind } from '@rapid-jig/core';
 import type { CutBlanks, ReserveWood } from '@rapid-jig/contract';
@@ -19,14 +19,14 @@ interface StockActionsProps {
 /** Reserving the boards for the run, and drawing them from the rack once they are cut, offcuts put back. */
 export function StockActions({ session, laid, runId }: StockActionsProps) {
   const { session: run } = useOpenRun();
+  const { say } = useServices();
   const { moves } = useStore(session.store);
-  const [said, setSaid] = useState<string | null>(null);
   const [isBusy, setBusy] = useState(false);
   const { cut, reserve } = useRequests(session, laid, runId);
   const held = reservedBy(runId, moves);
   const busyWith = async (work: () => Promise<string>): Promise<void> => {
     setBusy(true);
-    setSaid(await work());
+    say(await work());
     setBusy(false);
   };
   const hold = async (): Promise<string> => {
@@ -60,7 +60,6 @@ export function StockActions({ session, laid, runId }: StockActionsProps) {
       <Button variant="contained" disabled={isNothing || isBusy} onClick={() => void busyWith(use)}>
         They are cut: draw them from the rack
       </Button>
-      {said && <Typography role="status">{said}</Typography>}
     </Box>
   );
 }

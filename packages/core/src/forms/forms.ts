@@ -39,6 +39,7 @@ const STEPS: Readonly<Record<FormKind, readonly ((doc: Doc) => Doc)[]>> = {
 /** How many steps lead to the form of today; a kind whose number was raised without a step fails its test. */
 export const stepsOf = (kind: FormKind): number => STEPS[kind].length;
 
+/** A document with the number of the form it has today, as it is stored. */
 export const toForm = (kind: FormKind, doc: unknown): Formed => ({ form: FORMS[kind], doc });
 
 /** The form of what is stored: what has no number is of the first form. Null where it is no document. */

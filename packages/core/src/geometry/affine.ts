@@ -69,6 +69,7 @@ export function arcsAsCubics(path: Path): Path {
 /** Cubics over at most an eighth of a turn stand off their circle by 4 parts in a million of its radius. */
 const CUBIC_SPAN = Math.PI / 4;
 
+/** An arc, mm, as cubics in its own order and direction, each over at most an eighth of a turn. */
 export function arcCubics(from: Point, arc: ArcSegment): CubicSegment[] {
   const steps = Math.max(1, Math.ceil(Math.abs(arc.sweep) / CUBIC_SPAN - SAME_SHARE));
   const reach = (4 / 3) * Math.tan(arc.sweep / steps / 4);

@@ -12,6 +12,7 @@ export interface Box {
   readonly maxY: number;
 }
 
+/** Between two points, mm. */
 export const distance = (a: Point, b: Point): number => Math.hypot(b.x - a.x, b.y - a.y);
 
 /** The box around points; throws on an empty list, which has none. */

@@ -5,10 +5,10 @@ import { fillFree } from './free-form';
 import { isBatch, kindsOf } from './kinds';
 import type { LaidBoard, UsedBoard } from './laid-board';
 import { layOnRoll, rollTree } from './roll';
-import type { Search } from './search';
+import { limited, type Search } from './search';
 import { StagedBoards } from './staged-boards';
 import { tidied } from './tidy';
-import { type CutTree, type LaidPiece, piecesIn, restNode } from './tree';
+import { type CutTree, freed, type LaidPiece, piecesIn, restNode } from './tree';
 
 export interface BoardsLayout {
   readonly used: readonly UsedBoard[];
@@ -83,7 +83,7 @@ export function* layingOnBoards(
   const state = stateOf(pieces, boards, kerf, search, manner);
   const all = boards.map((_board, i) => i);
   let current =
-    (manner === 'edge-to-edge' ? inOneStretch(state) : null) ??
+    (manner === 'edge-to-edge' ? inOneStretch(state) : sideToSide(state)) ??
     layoutOf(state, fillAll(state, state.loose, all, TRIES));
   let [best, since] = [current, 0];
   while (best.used.length > 0 && since++ < PATIENCE && search.spend(state.filler.takeSteps())) {
@@ -119,8 +119,8 @@ function stateOf(
   });
   const pinned = new Set(boards.flatMap(({ pins }) => pins.map(({ piece }) => piece)));
   const loose = pieces.flatMap((_piece, i) => (pinned.has(i) ? [] : [i]));
-  const filler = new Filler(pieces, kerf, search.random);
   const kinds = kindsOf(pieces, kerf);
+  const filler = new Filler(pieces, kinds, kerf, search.random);
   const staged = isBatch(kinds) ? new StagedBoards(kinds, kerf, filler, search.random) : null;
   return { pieces, boards, blanks, kerf, manner, search, filler, staged, loose };
 }
@@ -274,6 +274,16 @@ function kindsOfBoard(boards: readonly LaidBoard[], free: readonly number[]): nu
   return sorted.filter(
     (_board, n) => Math.floor((n * MOST_KINDS) / sorted.length) > Math.floor(((n - 1) * MOST_KINDS) / sorted.length),
   );
+}
+
+/** Of a search for a jigsaw so many steps go into a layout that needs none. */
+const SIDE_TO_SIDE_STEPS = 2_000;
+
+/** A free layout to begin with: of batches the best are often cut from side to side. null where pins or flaws forbid that. */
+function sideToSide({ pieces, boards, kerf, search }: State): BoardsLayout | null {
+  if (boards.some((board) => !boardAround(board, board.flaws, board.pins, kerf))) return null;
+  const layout = layOnBoards(pieces, boards, kerf, limited(search, SIDE_TO_SIDE_STEPS));
+  return { ...layout, used: layout.used.map((used) => ({ ...used, tree: freed(used.tree) })) };
 }
 
 /** Steps for trying whether everything goes on one board in one clean stretch. */

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { piecesOf, treeOf } from './block';
+import { kindsOf } from './kinds';
 import { Filler } from './fill';
 import { seededSearch } from './search';
 import type { LaidPiece } from './tree';
@@ -18,7 +19,7 @@ const filled = (
   width: number,
   left = all.map((_p, i) => i),
 ) => {
-  const filler = new Filler(all, kerf, seededSearch(8, 0).random);
+  const filler = new Filler(all, kindsOf(all, kerf), kerf, seededSearch(8, 0).random);
   filler.from(left, { size: 0.5, chance: 0.2 });
   return { filler, block: filler.fill(length + kerf, width + kerf) };
 };

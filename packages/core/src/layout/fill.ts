@@ -1,5 +1,5 @@
 import { type Block, joinBlocks, pieceBlock } from './block';
-import { kindsOf, leftOf, type Kinds, type PieceKind } from './kinds';
+import { leftOf, type Kinds, type PieceKind } from './kinds';
 import type { LaidPiece } from './tree';
 
 /** How the next piece is chosen: how much its size counts beside the waste it makes, and how much chance. */
@@ -34,7 +34,6 @@ const LARGE_PLACE = 2.5;
 /** Lays pieces of a list into places, cut edge to edge. */
 export class Filler {
   private looks = 0;
-  private readonly kindsOfAll: Kinds;
   private kinds: Kind[] = [];
   private narrowest = 0;
   private shortest = 0;
@@ -43,11 +42,10 @@ export class Filler {
 
   constructor(
     private readonly pieces: readonly LaidPiece[],
+    private readonly kindsOfAll: Kinds,
     private readonly kerf: number,
     private readonly random: () => number,
-  ) {
-    this.kindsOfAll = kindsOf(pieces, kerf);
-  }
+  ) {}
 
   /** What fits is taken from `left`, places of pieces in the list, for the calls of `fill` that follow. */
   from(left: Iterable<number>, taste: Taste): void {

@@ -188,6 +188,23 @@ describe('on boards', () => {
     expect(laid('free-form')).toBe(0);
   });
 
+  test('batches for a jigsaw take no more boards than cut from side to side', () => {
+    for (let seed = 1; seed <= 12; seed++) {
+      const random = seededSearch(seed, 0).random;
+      const side = (): number => 20 + Math.floor(60 * random());
+      const pieces = [1, 2].flatMap(() => {
+        const one = piece(side(), side());
+        return Array.from({ length: 8 }, () => one);
+      });
+      const boards = Array.from({ length: 6 }, () => board(240, 110));
+      const laid = (manner: 'edge-to-edge' | 'free-form') =>
+        layOnBoards(pieces, boards, 3, seededSearch(seed, 1_500), manner);
+      const [cut, free] = [laid('edge-to-edge'), laid('free-form')];
+      expect(free.missing.length).toBeLessThanOrEqual(cut.missing.length);
+      if (free.missing.length === cut.missing.length) expect(free.used.length).toBeLessThanOrEqual(cut.used.length);
+    }
+  });
+
   test('few pieces, against brute force: never more boards than the best of all orders needs', () => {
     // Pieces as wide as the boards: then only the order along the board counts, and every way can be tried.
     const orders = <T>(items: readonly T[]): T[][] =>

@@ -2,7 +2,7 @@ import { type Block, joinBlocks, pieceBlock, type Place, treeOf } from './block'
 import { FEW, joinFew } from './few';
 import { isBatch, kindsOf } from './kinds';
 import { joinAgreeing } from './join';
-import type { Search } from './search';
+import { limited, type Search } from './search';
 import { layInSections } from './sections';
 import { type CutTree, type LaidPiece, restNode } from './tree';
 
@@ -31,8 +31,8 @@ export function layOnRoll(
 ): RollLayout | null {
   if (pieces.length === 0 || pieces.some((piece) => piece.width > width)) return null;
   const bound = rollBound(pieces, width, kerf);
-  const own = { ...search, spend: limited(search, steps) };
-  const spending = (share: number): Search => ({ ...own, spend: limited(own, share * steps) });
+  const own = limited(search, steps);
+  const spending = (share: number): Search => limited(own, share * steps);
   const few = pieces.length <= FEW ? joinFew(pieces, width + kerf, kerf) : null;
   const sections = few
     ? [few]
@@ -78,13 +78,4 @@ function joinedSections(
 export function rollTree(sections: readonly Block[], place: Place, kerf: number): CutTree {
   const whole = sections.reduceRight<Block | null>((beyond, section) => joinBlocks(section, beyond, true), null);
   return whole ? treeOf(whole, place, kerf) : restNode(place);
-}
-
-/** Steps taken from a search until a share of them is used up. */
-function limited(search: Search, steps: number): Search['spend'] {
-  let left = steps;
-  return (taken) => {
-    left -= taken;
-    return left > 0 && search.spend(taken);
-  };
 }

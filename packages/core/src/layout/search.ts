@@ -16,3 +16,13 @@ export function seededSearch(seed: number, steps: number): Search {
   };
   return { random, spend: (taken) => (left -= taken) > 0 };
 }
+
+/** The same search, of which only so many steps are taken. */
+export function limited(search: Search, steps: number): Search {
+  let left = steps;
+  const spend = (taken: number): boolean => {
+    left -= taken;
+    return left > 0 && search.spend(taken);
+  };
+  return { ...search, spend };
+}

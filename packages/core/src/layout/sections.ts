@@ -92,8 +92,8 @@ class Builder {
     private readonly kerf: number,
     private readonly search: Search,
   ) {
-    this.filler = new Filler(pieces, kerf, search.random);
     this.kinds = kindsOf(pieces, kerf);
+    this.filler = new Filler(pieces, this.kinds, kerf, search.random);
     this.stages = isBatch(this.kinds) ? new Stages(this.kinds, width, this.longestStage()) : null;
   }
 

@@ -59,6 +59,16 @@ export function eachNode(tree: CutTree, visit: (node: CutTree) => void): void {
   if (tree.second) eachNode(tree.second, visit);
 }
 
+/** The same pieces and what is left beside them, to be cut out by a jigsaw. */
+export function freed(tree: CutTree): FreeNode {
+  const { x, y, length, width } = tree;
+  const inside: (PieceNode | RestNode)[] = [];
+  eachNode(tree, (node) => {
+    if (node.kind === 'piece' || (node.kind === 'rest' && !node.defect)) inside.push(node);
+  });
+  return { kind: 'free', x, y, length, width, inside };
+}
+
 /** Its pieces, where they lie. */
 export function piecesIn(tree: CutTree): PieceNode[] {
   const pieces: PieceNode[] = [];

@@ -68,5 +68,6 @@ export function reservedBy(
   });
 }
 
+/** The count of one item; nothing where no entry names it. */
 export const stockCount = (counts: ReadonlyMap<string, StockCount>, itemId: string): StockCount =>
   counts.get(itemId) ?? NOTHING;

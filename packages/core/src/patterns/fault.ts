@@ -38,11 +38,13 @@ export interface LeftOut {
   readonly at: Point | null;
 }
 
+/** Larger files are not read: what draws so much is no pattern for a saw (our choice). */
 export const LARGEST_FILE_BYTES = 10 * 1024 * 1024;
 
 /** `12.3 MB`, for messages about files. */
 const megabytes = (bytes: number): string => `${(bytes / 1024 / 1024).toFixed(1)} MB`;
 
+/** The fault of a file of so many bytes. */
 export const tooLargeAFile = (bytes: number): ReadFault => ({
   kind: 'too-large-a-file',
   message: `The file is ${megabytes(bytes)}; drawings up to 10 MB can be read.`,

@@ -60,6 +60,7 @@ export interface DrawingSteps {
 /** Less than the thinnest kerf, mm. */
 export const JOIN_WITHIN = 0.1;
 
+/** A drawing to which nothing was done; a unit of it is worth so many mm, null where that is still to be asked. */
 export const noSteps = (mmPerUnit: number | null): DrawingSteps => ({
   mmPerUnit,
   joinWithin: JOIN_WITHIN,

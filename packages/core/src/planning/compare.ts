@@ -1,6 +1,7 @@
 import { totalMinutes } from './estimate';
 import type { Plan, PlanCost } from './model/plan';
 
+/** What a plan costs, for comparing it with another: minutes, passes and blanks still to cut, wood in mm2, blades. */
 export function costOf(plan: Plan): PlanCost {
   return {
     minutes: totalMinutes(plan.minutes),

@@ -6,6 +6,7 @@ import type { PlannedCut, Stack } from './model/stack';
 
 export const NO_MINUTES: Minutes = { pattern: 0, drilling: 0, threading: 0, cutting: 0, corners: 0, changing: 0 };
 
+/** All hands-on minutes of an estimate. */
 export const totalMinutes = (minutes: Minutes): number =>
   minutes.pattern + minutes.drilling + minutes.threading + minutes.cutting + minutes.corners + minutes.changing;
 

@@ -1,7 +1,9 @@
 /** What a function that can fail in front of a user returns: the value, or a named reason. */
 export type Result<T, E> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly error: E };
 
+/** The value, as a result. */
 export const ok = <T>(value: T): Result<T, never> => ({ ok: true, value });
+/** A named reason, as a result. */
 export const err = <E>(error: E): Result<never, E> => ({ ok: false, error });
 
 /** A fault told to a user: `kind` for programs, the rest for people. */

@@ -34,6 +34,7 @@ export interface Pattern {
   readonly datums: readonly Edge[];
 }
 
+/** Inks of a printed line, each dark enough on white paper. */
 export const LINE_COLOURS = { black: '#000000', blue: '#1f3fbf', red: '#c01818', grey: '#777777' } as const;
 export type LineColour = keyof typeof LINE_COLOURS;
 

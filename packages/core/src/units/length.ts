@@ -1,6 +1,7 @@
 import { err, ok, type Fault, type Result } from '../result';
 import { isTwoWays } from './decimal';
 
+/** By definition (international yard and pound agreement, 1959). */
 export const MM_PER_INCH = 25.4;
 const NM_PER_MM = 1_000_000;
 const SIXTY_FOURTH_NM = 396_875;
@@ -26,6 +27,7 @@ export const fromNm = (nanometres: number): number => nanometres / NM_PER_MM;
 /** A length in mm moved to the nearest whole nanometre. */
 export const snapMm = (mm: number): number => fromNm(toNm(mm));
 
+/** Inches in mm, to the nanometre. */
 export const inches = (value: number): number => snapMm(value * MM_PER_INCH);
 
 /** Adds lengths in mm without the drift of plain floats. */

@@ -1,6 +1,7 @@
 import type { Length } from '../units';
 import { inches } from '../units';
 
+/** What lies on a rack. Boards, sheets, strips and offcuts have all three sizes, a dowel its diameter and length. */
 export const STOCK_KINDS = ['board', 'sheet', 'strip', 'offcut', 'dowel', 'bought', 'consumable'] as const;
 export type StockKind = (typeof STOCK_KINDS)[number];
 
@@ -46,6 +47,7 @@ export interface StockItem {
  */
 export const DRY_ENOUGH_PERCENT = 13;
 
+/** True where moisture was measured and is above {@link DRY_ENOUGH_PERCENT}. */
 export const isWet = ({ moisturePercent }: Pick<StockItem, 'moisturePercent'>): boolean =>
   (moisturePercent ?? 0) > DRY_ENOUGH_PERCENT;
 

@@ -132,6 +132,7 @@ export const HARD_ABOVE_N = 1200 * NEWTONS_PER_POUND_FORCE;
 
 export type HardnessClass = 'soft' | 'medium' | 'hard';
 
+/** How hard a wood of this side hardness, newtons, saws. */
 export function hardnessClass(hardnessN: number): HardnessClass {
   if (hardnessN < SOFT_BELOW_N) return 'soft';
   return hardnessN <= HARD_ABOVE_N ? 'medium' : 'hard';

@@ -37,6 +37,7 @@ export interface WoodWishes {
   readonly pins: readonly PinnedBlank[];
 }
 
+/** Nothing granted: wood is called for as the templates and the shop say. */
 export const NO_WISHES: WoodWishes = {
   margin: null,
   freeLayers: false,

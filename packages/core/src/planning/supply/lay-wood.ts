@@ -102,7 +102,7 @@ export function* layingWood(
 /** Groups that could use a board of the same item, together; every other group alone. */
 function rivalsAmong(all: readonly WoodNeeds[], input: WoodPlanInput): WoodNeeds[][] {
   const none = new Map<string, Set<number>>();
-  const items = all.map((needs) => new Set(groupBefore(needs, input, none).sources.map(({ item }) => item.id)));
+  const items = all.map((needs) => new Set(sourcesBefore(needs, input, none).map(({ item }) => item.id)));
   const sets: { readonly groups: WoodNeeds[]; readonly items: Set<string> }[] = [];
   all.forEach((needs, i) => {
     const own = items[i] ?? new Set<string>();
@@ -128,18 +128,25 @@ interface OpenGroup {
   readonly unpinned: readonly PinnedBlank[];
 }
 
-function groupBefore(needs: WoodNeeds, { rack, machines, objective, wishes }: WoodPlanInput, taken: Taken): OpenGroup {
+function sourcesBefore(
+  { woodId, thicknessMm, blanks }: WoodNeeds,
+  { rack, machines, wishes }: WoodPlanInput,
+  taken: Taken,
+): Source[] {
+  const widest = blanks.reduce(
+    (most, { length, width, turnable }) => Math.max(most, turnable ? Math.min(length, width) : width),
+    0,
+  );
+  return sourcesFor({ woodId, thicknessMm, widest, count: blanks.length }, rack, taken, machines, wishes);
+}
+
+function groupBefore(needs: WoodNeeds, input: WoodPlanInput, taken: Taken): OpenGroup {
+  const { machines, objective, wishes } = input;
   const { rip, crosscut, jigsaw } = machines;
   const free = wishes.freeForm ? jigsaw : null;
   const kerf = toNm(free?.kerfMm ?? Math.max(rip?.kerfMm ?? KERF_BY_HAND, crosscut?.kerfMm ?? KERF_BY_HAND));
   const manner = free ? 'free-form' : 'edge-to-edge';
-  const widest = needs.blanks.reduce(
-    (most, { length, width, turnable }) => Math.max(most, turnable ? Math.min(length, width) : width),
-    0,
-  );
-  const { woodId, thicknessMm, blanks } = needs;
-  const sought = { woodId, thicknessMm, widest, count: blanks.length };
-  const sources = sourcesFor(sought, rack, taken, machines, wishes);
+  const sources = sourcesBefore(needs, input, taken);
   const pieces = needs.blanks.map(({ length, width, turnable }): LaidPiece => ({
     length: toNm(length),
     width: toNm(width),

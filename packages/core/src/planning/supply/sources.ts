@@ -66,10 +66,12 @@ export function sourcesFor(
         (one) => (one.rippedInto === 1 || compareMm(one.widthMm, widest) >= 0) && isAllowed(one, wishes),
       );
       if (!way) return [];
-      const isPinned = ({ copy, slice }: Source): boolean =>
-        wishes.pins.some((pin) => pin.itemId === item.id && pin.copy === copy && pin.slice === slice);
-      const own = sourcesOf(item, free, taken.get(item.id) ?? NONE, way, count);
-      return own.filter((source, i) => i < count || isPinned(source));
+      const pinned = new Set(
+        wishes.pins.flatMap((pin) => (pin.itemId === item.id ? [`${String(pin.copy)} ${String(pin.slice)}`] : [])),
+      );
+      return sourcesOf(item, free, taken.get(item.id) ?? NONE, way).filter(
+        ({ copy, slice }, i) => i < count || pinned.has(`${String(copy)} ${String(slice)}`),
+      );
     })
     .sort((a, b) => Number(a.way.way.kind !== 'ready') - Number(b.way.way.kind !== 'ready'));
 }
@@ -86,26 +88,17 @@ export const isAllowed = (
 export const copiesOf = ({ copy, way }: { readonly copy: number; readonly way: MilledStock }): number[] =>
   Array.from({ length: Math.max(1, Math.round(1 / way.yield)) }, (_none, i) => copy + i);
 
-function sourcesOf(
-  item: StockItem,
-  free: number,
-  taken: ReadonlySet<number>,
-  way: MilledStock,
-  count: number,
-): Source[] {
+/** Every piece of the alike boards that are not taken. */
+function sourcesOf(item: StockItem, free: number, taken: ReadonlySet<number>, way: MilledStock): Source[] {
   const sources: Source[] = [];
   const each = Math.max(1, Math.round(1 / way.yield));
   const slices = Math.max(1, Math.round(way.yield));
-  const isPlenty = (): boolean => sources.length >= count + MOST_PINNED;
-  for (let copy = 1; copy + each - 1 <= free && !isPlenty(); copy += each) {
+  for (let copy = 1; copy + each - 1 <= free; copy += each) {
     if (copiesOf({ copy, way }).some((one) => taken.has(one))) continue;
     for (let slice = 1; slice <= slices; slice++) sources.push({ item, copy, slice, way });
   }
   return sources;
 }
-
-/** A pin may name one of the alike boards beyond those that blanks could use, up to so many further on. */
-const MOST_PINNED = 200;
 
 /** The board that blanks are laid on, mm: of one that is ripped first, the strip and the defects that are in it. */
 export function boardOf({ item, slice, way }: Source): {

@@ -26,13 +26,7 @@ test('from an empty program and one filled icon to a sheet for the saw', async (
   await page.getByLabel('Thickness').fill('1/2');
   await page.getByRole('combobox', { name: 'Wood' }).click();
   await page.getByRole('option', { name: 'Northern red oak' }).click();
-  await expect(
-    page
-      .getByRole('status')
-      .getByText('Saved', { exact: true })
-      .or(page.getByText('Saved', { exact: true }))
-      .first(),
-  ).toBeVisible();
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   await page.reload();
   await expect(page.getByLabel('Name of the part')).toHaveValue('Plant');
   await expect(page.getByLabel('Thickness')).toHaveValue('1/2');

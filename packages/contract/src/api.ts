@@ -19,6 +19,15 @@ export interface Stored<T> {
   readonly doc: T;
 }
 
+/** What a document has become by a write. */
+export interface Written {
+  readonly version: number;
+}
+
+export interface WrittenTemplate extends Written {
+  readonly revision: number;
+}
+
 export interface StoredTemplate extends Stored<Template> {
   /** Number of the revision that `doc` is; runs pin it. */
   readonly revision: number;
@@ -34,8 +43,11 @@ export interface Drawer {
   readonly blades: readonly Blade[];
 }
 
+/** What was done in a run. */
 export interface StoredEvents {
   readonly events: readonly WorkEvent[];
+  /** UTC; null until the run is started. */
+  readonly startedAt: string | null;
 }
 
 /** The plan a run was started with. */
@@ -44,12 +56,6 @@ export interface PlanSnapshot {
   readonly coreVersion: string;
   readonly startedAt: string;
   readonly plan: Plan;
-}
-
-/** An original drawing, kept as it came. */
-export interface DrawingFile {
-  readonly fileName: string;
-  readonly text: string;
 }
 
 /** What lies on the rack, and the ledger of it. */
@@ -86,8 +92,7 @@ export interface CutBlanks {
 }
 
 /** What stands after blanks were cut. */
-export interface AfterCutting {
-  readonly events: readonly WorkEvent[];
+export interface AfterCutting extends StoredEvents {
   readonly rack: StoredRack;
 }
 
@@ -108,6 +113,7 @@ export type ApiFaultKind =
   | 'not-found'
   | 'version-conflict'
   | 'version-missing'
+  | 'key-missing'
   | 'too-large'
   | 'forbidden'
   | 'in-use'

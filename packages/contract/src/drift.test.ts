@@ -27,7 +27,6 @@ import type {
 import {
   cutBlanksSchema,
   drawerSchema,
-  drawingFileSchema,
   machinesSchema,
   newStockSchema,
   patternRequestSchema,
@@ -45,7 +44,6 @@ const SCHEMAS: Readonly<Record<string, Schema>> = {
   drawer: drawerSchema,
   machines: machinesSchema,
   event: workEventSchema,
-  drawing: drawingFileSchema,
   stock: newStockSchema,
   patterns: patternRequestSchema,
   cut: cutBlanksSchema,

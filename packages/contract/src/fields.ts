@@ -15,7 +15,9 @@ export const note = Joi.string().allow('').max(LONG_TEXT);
 export const count = Joi.number().integer().min(0).max(100_000);
 export const date = Joi.string().pattern(/^\d{4}-\d{2}-\d{2}$/, 'YYYY-MM-DD');
 export const time = Joi.string().isoDate();
-export const positiveMm = Joi.number().greater(0).max(LONGEST_MM);
+/** Shorter than this is no length of wood, mm; nothing could be planned with it. */
+const SHORTEST_MM = 0.01;
+export const positiveMm = Joi.number().min(SHORTEST_MM).max(LONGEST_MM);
 export const placeMm = Joi.number().min(0).max(LONGEST_MM);
 
 export const length = Joi.object<Length, true>({

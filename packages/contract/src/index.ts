@@ -4,7 +4,6 @@ export type {
   ApiFaultKind,
   CutBlanks,
   Drawer,
-  DrawingFile,
   Health,
   NewStock,
   PatternRequest,
@@ -16,9 +15,11 @@ export type {
   StoredRack,
   StoredRun,
   StoredTemplate,
+  Written,
+  WrittenTemplate,
 } from './api';
 export { check } from './check';
 export { machinesSchema, newStockSchema, stockItemSchema, stockMovesSchema } from './rack';
 export { patternRequestSchema } from './pattern-request';
-export { drawerSchema, drawingFileSchema, runSchema, shopSchema, templateSchema, workEventSchema } from './schemas';
+export { drawerSchema, runSchema, shopSchema, templateSchema, workEventSchema } from './schemas';
 export { cutBlanksSchema, reserveWoodSchema } from './wood-of-run';

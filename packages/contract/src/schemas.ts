@@ -28,7 +28,7 @@ import {
   type WoodWishes,
   type WorkEvent,
 } from '@rapid-jig/core';
-import type { Drawer, DrawingFile } from './api';
+import type { Drawer } from './api';
 import { stepsSchema } from './steps';
 import {
   anyPath,
@@ -234,6 +234,7 @@ const passSawn = Joi.object<PassSawn, true>({
   ...eventBase,
   kind: Joi.string().valid('pass-sawn').required(),
   stack: Joi.string().hex().max(64).required(),
+  pass: Joi.number().integer().min(1).max(100_000).allow(null).required(),
   layers: Joi.number().integer().min(1).max(100).required(),
   counts: Joi.object<PassSawn['counts']>().pattern(id, pieceCount).min(1).required(),
 });
@@ -265,11 +266,4 @@ export const workEventSchema: Schema<WorkEvent> = Joi.alternatives<WorkEvent>().
     { is: 'rods-cut', then: rodsCut },
     { is: 'pass-taken-back', then: passTakenBack, otherwise: passSawn },
   ],
-});
-
-export const drawingFileSchema = Joi.object<DrawingFile, true>({
-  fileName: Joi.string().max(255).required(),
-  text: Joi.string()
-    .max(10 * 1024 * 1024)
-    .required(),
 });

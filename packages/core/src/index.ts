@@ -122,7 +122,7 @@ export type {
   Template,
   TemplateRevision,
 } from './products';
-export { addUpWork, countStock, reservedBy, STOCK_MOVES, stockCount } from './ledger';
+export { addUpWork, countStock, passesByNumber, reservedBy, STOCK_MOVES, stockCount } from './ledger';
 export type {
   BlanksCut,
   RodsCut,
@@ -132,6 +132,7 @@ export type {
   StockCount,
   StockMove,
   StockMoveKind,
+  WorkDone,
   WorkEvent,
 } from './ledger';
 export { layOnBoards, layOnRoll, piecesIn, seededSearch } from './layout';

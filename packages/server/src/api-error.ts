@@ -13,6 +13,7 @@ const STATUS: Readonly<Record<ApiFaultKind, number>> = {
   'too-large': 413,
   'cannot-plan': 422,
   'version-missing': 428,
+  'key-missing': 428,
   unexpected: 500,
 };
 

@@ -14,7 +14,7 @@ import { ApiError } from './api-error';
 import type { Database, Session } from './db/database';
 import { checkedPlan, planInputOf } from './plan-of-run';
 import { addMoves, addStock, getRack, refuseMoreThanThereIs } from './store/rack';
-import { addEvent, hasEvent, listEvents } from './store/runs';
+import { addEvent, hasEvent, workOf } from './store/runs';
 import { getSingleton } from './store/singletons';
 
 /** Holds boards for a run, by a layout that is checked against the run and the rack as they are stored. */
@@ -44,7 +44,7 @@ export async function cutBlanks(db: Database, runId: string, cut: CutBlanks, log
   }
   return db.write(async (session) => {
     if (await addEvent(session, runId, event)) await take(session, { moves, items });
-    return { events: await listEvents(session, runId), rack: await getRack(session) };
+    return { ...(await workOf(session, runId)), rack: await getRack(session) };
   });
 }
 

@@ -1,11 +1,16 @@
 import { createContext, useContext } from 'react';
 import { useStore } from 'zustand';
 import { createStore, type StoreApi } from 'zustand/vanilla';
+import { v4 as newId } from 'uuid';
 import { err, ok, type LengthUnit, type Result, type Shop } from '@rapid-jig/core';
 import type { ApiFault, Drawer } from '@rapid-jig/contract';
-import { createApi, type Api } from './api/client';
-import { createQueue, openDocument, type OpenDocument } from './documents/document';
-import { openDrafts, type Drafts } from './documents/drafts';
+import { createApi, type Answer, type Api } from './api/client';
+import { openDocument, type DocumentOptions, type OpenDocument } from './documents/document';
+import { openKept, type Kept } from './documents/kept';
+import { createOutbox, type Outbox } from './documents/outbox';
+import { takeUpEarlier } from './documents/earlier';
+import { createRegister, type Register } from './documents/register';
+import { openTabs } from './documents/tabs';
 import { startPlanner, type Planner } from './workers/clients';
 import { startReader, type Reader } from './workers/reader';
 
@@ -26,8 +31,11 @@ export interface Services {
   /** '' for the maker's own shop, '/demo' for the demo. */
   readonly base: '' | '/demo';
   readonly api: Api;
-  readonly drafts: Drafts;
-  readonly queue: ReturnType<typeof createQueue>;
+  readonly kept: Kept;
+  readonly outbox: Outbox;
+  readonly register: Register;
+  /** Opens a document, once in this tab; opened again it shows what is stored now. */
+  readonly open: <T>(options: Omit<DocumentOptions<T>, 'outbox'>) => Answer<OpenDocument<T>>;
   readonly planner: Planner;
   /** Reads drawings; its worker starts when it is first asked for. */
   readonly reader: Reader;
@@ -41,46 +49,53 @@ export interface Services {
   readonly clientId: string;
 }
 
-/** Starts the workers and reads the shop and its drawer. */
+/** Takes up what this browser kept, starts the workers, and reads the shop and its drawer. */
 export async function startServices(base: '' | '/demo'): Promise<Result<Services, ApiFault>> {
   const api = createApi(base, fetch.bind(globalThis));
-  const drafts = openDrafts(base);
-  const [shop, drawer] = await Promise.all([api.shop(), api.drawer()]);
+  const kept = await openKept(base);
+  const clientId = (await kept.read<string>('client')) ?? newId();
+  await kept.write('client', clientId);
+  const tabs = await openTabs(newId(), base, kept);
+  const outbox = createOutbox({ kept, tabs, send: api.send });
+  await takeUpEarlier(kept, outbox);
+  await outbox.start();
+  const register = createRegister();
+  const open = opener(register, outbox);
+  const settings = { kind: 'settings' as const };
+  const [shop, drawer] = await Promise.all([
+    open<Shop>({ ...settings, key: 'shop', path: '/shop', label: () => 'Shop', load: api.shop }),
+    open<Drawer>({ ...settings, key: 'drawer', path: '/drawer', label: () => 'Blades', load: api.drawer }),
+  ]);
   if (!shop.ok) return err(shop.error);
   if (!drawer.ok) return err(drawer.error);
-  const queue = createQueue();
   const said = createStore<Said>(() => ({ words: null, nth: 0 }));
-  const clientId = (await drafts.read<string>('client')) ?? crypto.randomUUID();
-  await drafts.write('client', clientId);
   return ok({
     base,
     api,
-    drafts,
-    queue,
+    kept,
+    outbox,
+    register,
+    open,
     clientId,
     said,
     say: (words) => said.setState(({ nth }) => ({ words, nth: nth + 1 })),
     planner: startPlanner(),
     reader: startReader(),
-    shop: await openDocument({
-      key: 'shop',
-      kind: 'settings',
-      stored: shop.value,
-      save: (doc, version) => api.putShop(doc, version),
-      drafts,
-      queue,
-    }),
-    drawer: await openDocument({
-      key: 'drawer',
-      kind: 'settings',
-      stored: drawer.value,
-      save: (doc, version) => api.putDrawer(doc, version),
-      drafts,
-      queue,
-    }),
+    shop: shop.value,
+    drawer: drawer.value,
     viewing: createStore<Viewing>(() => ({ otherUnit: false })),
   });
 }
+
+export const opener =
+  (register: Register, outbox: Outbox): Services['open'] =>
+  async <T>(options: Omit<DocumentOptions<T>, 'outbox'>): Answer<OpenDocument<T>> => {
+    const opened = await register.once(options.key, () => openDocument<T>({ ...options, outbox }));
+    if (!opened.ok) return opened;
+    const { it, isNew } = opened.value;
+    const refreshed = isNew ? ok(null) : await it.refresh();
+    return refreshed.ok ? ok(it) : refreshed;
+  };
 
 export const ServicesContext = createContext<Services | null>(null);
 

@@ -1,5 +1,6 @@
 import { err, ok, type Fault, type Result } from '../result';
 import { isRecord, type Doc } from './doc';
+import { deskWithBytes } from './desk-2';
 import { planWithBits } from './plan-2';
 
 /** Each kind of stored document and the number of its form today. */
@@ -9,9 +10,9 @@ export const FORMS = {
   settings: 1,
   stockItem: 1,
   stockMove: 1,
-  workEvent: 1,
+  workEvent: 2,
   plan: 2,
-  desk: 1,
+  desk: 2,
 } as const;
 export type FormKind = keyof typeof FORMS;
 
@@ -31,9 +32,10 @@ const STEPS: Readonly<Record<FormKind, readonly ((doc: Doc) => Doc)[]>> = {
   settings: [],
   stockItem: [],
   stockMove: [],
-  workEvent: [],
+  // Passes had no number of their own.
+  workEvent: [(event) => (event['kind'] === 'pass-sawn' ? { ...event, pass: null } : event)],
   plan: [planWithBits],
-  desk: [],
+  desk: [deskWithBytes],
 };
 
 /** How many steps lead to the form of today; a kind whose number was raised without a step fails its test. */

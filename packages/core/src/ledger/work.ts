@@ -17,6 +17,8 @@ export interface PassSawn extends EventBase {
   readonly kind: 'pass-sawn';
   /** Key of the stack, derived from its contents. */
   readonly stack: string;
+  /** Which of the stack's passes, from 1: marked twice, on two devices too, it is one. null: it was recorded without. */
+  readonly pass: number | null;
   readonly layers: number;
   /** By part id. */
   readonly counts: Readonly<Record<string, PieceCount>>;
@@ -58,16 +60,18 @@ export interface WorkDone {
 }
 
 /**
- * Adds up work events in the order they were recorded. An id seen before counts once; taking back what is unknown or
- * already taken back changes nothing.
+ * Adds up work events in the order they were recorded. An id seen before counts once, and so does a pass of a stack that
+ * was marked under its number before; taking back what is unknown or already taken back changes nothing.
  */
 export function addUpWork(events: readonly WorkEvent[]): WorkDone {
   const takenBack = new Set(events.flatMap((event) => (event.kind === 'pass-taken-back' ? [event.event] : [])));
   const seen = new Set<string>();
   const standing: Exclude<WorkEvent, PassTakenBack>[] = [];
   for (const event of events) {
-    if (event.kind === 'pass-taken-back' || takenBack.has(event.id) || seen.has(event.id)) continue;
-    seen.add(event.id);
+    if (event.kind === 'pass-taken-back' || takenBack.has(event.id)) continue;
+    const marks = [event.id, ...passMark(event)];
+    if (marks.some((mark) => seen.has(mark))) continue;
+    for (const mark of marks) seen.add(mark);
     standing.push(event);
   }
   const pieces: Record<string, PieceCount> = {};
@@ -76,6 +80,24 @@ export function addUpWork(events: readonly WorkEvent[]): WorkDone {
     pieces[id] = { good: sum.good + good, spoiled: sum.spoiled + spoiled };
   }
   return { standing, passes: standing.filter((event) => event.kind === 'pass-sawn'), pieces };
+}
+
+const passMark = (event: WorkEvent): string[] =>
+  event.kind === 'pass-sawn' && event.pass !== null ? [`${event.stack} ${String(event.pass)}`] : [];
+
+/**
+ * The passes of a stack that stand, by number: those recorded without one take the lowest numbers that are free, in the
+ * order they were recorded.
+ */
+export function passesByNumber({ passes }: WorkDone, stack: string): ReadonlyMap<number, PassSawn> {
+  const own = passes.filter((pass) => pass.stack === stack);
+  const byNumber = new Map(own.flatMap((pass) => (pass.pass === null ? [] : [[pass.pass, pass] as const])));
+  let next = 1;
+  for (const pass of own.filter((one) => one.pass === null)) {
+    while (byNumber.has(next)) next++;
+    byNumber.set(next, pass);
+  }
+  return byNumber;
 }
 
 function countsOf(event: Exclude<WorkEvent, PassTakenBack>): (readonly [string, PieceCount])[] {

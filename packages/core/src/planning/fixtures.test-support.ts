@@ -92,6 +92,7 @@ export function sawn(plan: Plan, layers: number, id: string, spoiled = 0): PassS
     clientId: 'tablet',
     at: '2026-11-24T10:00:00Z',
     stack: stack.key,
+    pass: null,
     layers,
     counts: Object.fromEntries(counts) as PassSawn['counts'],
   };

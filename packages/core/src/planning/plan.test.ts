@@ -362,6 +362,7 @@ describe('any run', () => {
             clientId: 'c',
             at: '2026-11-24T10:00:00Z',
             stack: key,
+            pass: null,
             layers,
             counts,
           };

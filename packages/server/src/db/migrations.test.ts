@@ -9,6 +9,7 @@ import { expect, test } from '@jest/globals';
 import { check, runSchema, templateSchema } from '@rapid-jig/contract';
 import { newRun, NO_WISHES, noSteps, type Run, type WorkEvent } from '@rapid-jig/core';
 import { MIGRATIONS, newTemplate, typedStock } from '../testing/server.test-support';
+import { getDrawing } from '../store/drawings';
 import { listRuns } from '../store/runs';
 import { getTemplate } from '../store/templates';
 import { openDatabase } from './database';
@@ -53,9 +54,27 @@ const OLD_SHOPS: Readonly<Record<string, (client: Client) => Promise<string>>> =
     const drawing = { id: crypto.randomUUID(), fileName: 'kept.svg', steps: noSteps(0.5) };
     const template = { ...newTemplate('Kept with rods'), drawings: [drawing] };
     await keepRun(client, { ...oldRun(template.id), wood: NO_WISHES });
+    await client.execute({
+      sql: 'INSERT INTO drawings (id, file_name, text) VALUES (?, ?, ?)',
+      args: [drawing.id, ORIGINAL.fileName, ORIGINAL.text],
+    });
     return keepTemplate(client, template);
   },
+  '0004_writes_and_devices': keepOriginal,
+  '0005_originals': keepOriginal,
 };
+
+const ORIGINAL = { fileName: 'kept.svg', text: '<svg>½</svg>\r\n' };
+
+/** A template with its original in bytes. */
+async function keepOriginal(client: Client): Promise<string> {
+  const drawing = { id: crypto.randomUUID(), fileName: ORIGINAL.fileName, steps: noSteps(0.5) };
+  await client.execute({
+    sql: 'INSERT INTO originals (id, file_name, bytes) VALUES (?, ?, ?)',
+    args: [drawing.id, ORIGINAL.fileName, Buffer.from(ORIGINAL.text)],
+  });
+  return keepTemplate(client, { ...newTemplate('Kept with its original'), drawings: [drawing] });
+}
 
 /** A run as it was before wood could be granted to it. */
 function oldRun(templateId: string): Omit<Run, 'wood'> {
@@ -117,6 +136,13 @@ test.each(tags)('a shop left at %s opens with its data', async (tag) => {
   expect(stored.doc.drawings[0]?.steps.mmPerUnit).toBe(0.5);
   for (const run of await again.read((session) => listRuns(session)))
     expect(check(runSchema, run.doc)).toMatchObject({ ok: true });
+  if (tag >= '0003') {
+    const original = await again.read((session) => getDrawing(session, stored.doc.drawings[0]!.id));
+    expect({ ...original, bytes: original.bytes.toString() }).toEqual({
+      fileName: ORIGINAL.fileName,
+      bytes: ORIGINAL.text,
+    });
+  }
   await again.close();
   // As it was before it was raised it stands beside itself, under the name that was told; then nothing more is raised.
   const copy = createClient({ url: `file:${again.copiedTo!}` });

@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm';
-import { customType, index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import { blob, customType, index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 import {
   openForm,
   toForm,
@@ -104,11 +104,11 @@ export const singletons = sqliteTable('singletons', {
   doc: formed<unknown>('doc', 'settings').notNull(),
 });
 
-/** Original drawings, as they came. */
-export const drawings = sqliteTable('drawings', {
+/** Original drawings, byte for byte as they came. */
+export const drawings = sqliteTable('originals', {
   id: text('id').primaryKey(),
   fileName: text('file_name').notNull(),
-  text: text('text').notNull(),
+  bytes: blob('bytes', { mode: 'buffer' }).notNull(),
   addedAt: text('added_at').notNull().default(now),
 });
 
@@ -132,3 +132,20 @@ export const stockMoves = sqliteTable(
   },
   (table) => [index('stock_moves_item').on(table.itemId)],
 );
+
+/** Writes that were taken, by their idempotency key: said again with the same content they are done, not done twice. */
+export const writes = sqliteTable('writes', {
+  key: text('key').primaryKey(),
+  /** SHA-256 of the address, the version and the body. */
+  contentHash: text('content_hash').notNull(),
+  answer: text('answer', { mode: 'json' }).notNull(),
+  at: text('at').notNull().default(now),
+});
+
+/** Devices of the local network that were let in; the key itself is only on the device. */
+export const devices = sqliteTable('devices', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  keyHash: text('key_hash').notNull().unique(),
+  addedAt: text('added_at').notNull().default(now),
+});

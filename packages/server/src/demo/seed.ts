@@ -75,17 +75,18 @@ async function fillRack(db: Database, now: Date): Promise<void> {
 
 interface ReadTemplate {
   readonly template: Template;
-  readonly files: readonly { readonly id: string; readonly fileName: string; readonly text: string }[];
+  readonly files: readonly { readonly id: string; readonly fileName: string; readonly bytes: Buffer }[];
 }
 
 async function readTemplate(demo: DemoTemplate, folder: string): Promise<ReadTemplate> {
   const parts: Part[] = [];
-  const files: { id: string; fileName: string; text: string; steps: DrawingSteps }[] = [];
+  const files: { id: string; fileName: string; bytes: Buffer; steps: DrawingSteps }[] = [];
   for (const drawing of demo.drawings) {
-    const text = await readFile(join(folder, drawing.file), 'utf8');
+    const bytes = await readFile(join(folder, drawing.file));
+    const text = bytes.toString('utf8');
     const { parts: read, steps } = partsOf(drawing, text);
     parts.push(...read);
-    files.push({ id: idFor(drawing.file), fileName: drawing.file, text, steps });
+    files.push({ id: idFor(drawing.file), fileName: drawing.file, bytes, steps });
   }
   const template: Template = {
     id: idFor(demo.name),
@@ -174,6 +175,7 @@ async function sawSome(db: Database, input: PlanInput, now: Date): Promise<void>
       clientId: CLIENT_ID,
       at: new Date(now.getTime() - (DEMO_PASSES_SAWN - n) * 15 * 60 * 1000).toISOString(),
       stack: stack.key,
+      pass: stack.done.length + 1,
       layers: stack.layers,
       counts: Object.fromEntries(counts),
     };

@@ -18,7 +18,8 @@ import { appFor, MIGRATIONS, runOf, newTemplate, openScratch, typedStock } from 
 
 let scratch: Awaited<ReturnType<typeof openScratch>>;
 const api = () => request(appFor(scratch.db));
-const put = (path: string, doc: object, version: number) => api().put(path).set('If-Match', `"${version}"`).send(doc);
+const put = (path: string, doc: object, version: number) =>
+  api().put(path).set('If-Match', `"${version}"`).set('Idempotency-Key', randomUUID()).send(doc);
 const putTemplate = (doc: Template, version = 0) => put(`/api/templates/${doc.id}`, doc, version);
 
 beforeEach(async () => {
@@ -54,6 +55,30 @@ describe('documents and their versions', () => {
     expect((await putTemplate(template, 7)).status).toBe(404);
   });
 
+  test('a write whose answer was lost is sent again: done once, and later writes do not make it a conflict', async () => {
+    const template = newTemplate();
+    const key = randomUUID();
+    const write = (doc: Template, version: number, own = key) =>
+      api().put(`/api/templates/${doc.id}`).set('If-Match', `"${version}"`).set('Idempotency-Key', own).send(doc);
+    expect((await write(template, 0)).body).toEqual({ version: 1, revision: 1 });
+    await putTemplate({ ...template, name: 'Theirs' }, 1);
+    expect((await write(template, 0)).body).toEqual({ version: 1, revision: 1 });
+    expect((await api().get(`/api/templates/${template.id}`)).body).toMatchObject({
+      version: 2,
+      doc: { name: 'Theirs' },
+    });
+    expect((await write({ ...template, name: 'Other' }, 0)).body).toMatchObject({ kind: 'id-taken', where: key });
+    const keyless = api().put(`/api/templates/${template.id}`).set('If-Match', '"2"').send(template);
+    expect((await keyless).status).toBe(428);
+  });
+
+  test('equal contents are no conflict, whoever wrote them', async () => {
+    const template = newTemplate();
+    await putTemplate(template);
+    await putTemplate({ ...template, name: 'Both' }, 1);
+    expect((await putTemplate({ ...template, name: 'Both' }, 1)).body).toEqual({ version: 2, revision: 1 });
+  });
+
   test('two writers at once: one wins, the other is told', async () => {
     const template = newTemplate();
     await putTemplate(template);
@@ -70,9 +95,26 @@ describe('documents and their versions', () => {
 
   test('an original drawing is kept letter by letter', async () => {
     const id = randomUUID();
-    const file = { fileName: 'whale.svg', text: '<svg>\r\n<!-- ½ "quoted" -->\n</svg>\n' };
-    expect((await api().put(`/api/drawings/${id}`).send(file)).status).toBe(204);
-    expect((await api().get(`/api/drawings/${id}`)).body).toEqual(file);
+    // A NUL, and bytes that are no UTF-8 at all.
+    const bytes = Buffer.concat([
+      Buffer.from('<svg>\r\n<!-- ½ \u0000 -->\n</svg>\n'),
+      Buffer.from([0xed, 0xa0, 0x80, 0xff]),
+    ]);
+    const keep = (content: Buffer) =>
+      api()
+        .put(`/api/drawings/${id}`)
+        .set('X-File-Name', encodeURIComponent('Möwe "1".svg'))
+        .type('application/octet-stream')
+        .send(content);
+    expect((await keep(bytes)).status).toBe(204);
+    expect((await keep(bytes)).status).toBe(204);
+    expect((await keep(Buffer.from('other'))).body).toMatchObject({ kind: 'id-taken' });
+    const answer = await api().get(`/api/drawings/${id}`).buffer(true);
+    expect(Buffer.compare(answer.body as Buffer, bytes)).toBe(0);
+    expect(decodeURIComponent(answer.headers['x-file-name']!)).toBe('Möwe "1".svg');
+    expect((await api().put(`/api/drawings/${randomUUID()}`).send({ text: 'x' })).body).toMatchObject({
+      kind: 'invalid-request',
+    });
   });
 });
 
@@ -118,6 +160,7 @@ describe('a run', () => {
       clientId: randomUUID(),
       at: '2026-11-24T09:05:00Z',
       stack: key,
+      pass: null,
       layers,
       counts,
     };
@@ -140,7 +183,7 @@ describe('a run', () => {
     const event = passOf(snapshot.plan);
     const path = `/api/runs/${run.id}/events`;
     await api().post(path).send(event);
-    expect((await api().post(path).send(event)).body).toEqual({ events: [event] });
+    expect((await api().post(path).send(event)).body).toMatchObject({ events: [event] });
     const back = {
       kind: 'pass-taken-back',
       id: randomUUID(),
@@ -148,8 +191,8 @@ describe('a run', () => {
       at: '2026-11-24T09:06:00Z',
       event: event.id,
     };
-    expect((await api().post(path).send(back)).body).toEqual({ events: [event, back] });
-    expect((await api().get(path)).body).toEqual({ events: [event, back] });
+    expect((await api().post(path).send(back)).body).toMatchObject({ events: [event, back] });
+    expect((await api().get(path)).body).toMatchObject({ events: [event, back] });
   });
 
   test('an event for a run that is not there, or with another run’s id', async () => {
@@ -163,6 +206,28 @@ describe('a run', () => {
       kind: 'id-taken',
       where: event.id,
     });
+  });
+
+  test('a pass of a part that the run does not make is refused, and so is a move of wood too thin to be any', async () => {
+    const { run } = await storedRun();
+    const { body: snapshot } = await api().post(`/api/runs/${run.id}/start`);
+    const ghost = randomUUID();
+    const event = { ...passOf(snapshot.plan), counts: { [ghost]: { good: 1, spoiled: 0 } } };
+    const answer = await api().post(`/api/runs/${run.id}/events`).send(event);
+    expect(answer.body).toMatchObject({ kind: 'not-found', where: ghost });
+    const thin = typedStock('beech 6/4 x 3 x 12').item;
+    const doc = { ...thin, thickness: { mm: 1e-9, typed: null } };
+    expect((await put(`/api/rack/${thin.id}`, doc, 0)).body).toMatchObject({ where: 'thickness.mm' });
+  });
+
+  test('the first pass starts the run', async () => {
+    const { run } = await storedRun();
+    const plan = (await api().post(`/api/runs/${run.id}/start`)).body as { plan: Plan };
+    const { run: fresh, template } = await storedRun();
+    const part = template.parts[0]!.id;
+    const event = { ...passOf(plan.plan), counts: { [part]: { good: 4, spoiled: 0 } } };
+    const { body } = await api().post(`/api/runs/${fresh.id}/events`).send(event);
+    expect(body).toEqual({ events: [event], startedAt: '2026-11-24T09:00:00.000Z' });
   });
 
   test('a run that cannot be planned says why with 422', async () => {
@@ -240,10 +305,12 @@ describe('the rack', () => {
   test('a whole table is taken at once, or not at all', async () => {
     const others = [typedStock('walnut 3/4 x 5 x 20').item, typedStock('cherry 3/4 x 5 x 20').item];
     const stock = { items: others, moves: others.map(({ id }) => ({ ...move('received', 3), itemId: id })) };
-    expect((await api().post('/api/rack').send(stock)).body).toMatchObject({ items: [{ version: 1 }, { version: 1 }] });
+    expect((await api().post('/api/rack').set('Idempotency-Key', randomUUID()).send(stock)).body).toMatchObject({
+      items: [{ version: 1 }, { version: 1 }],
+    });
     // One of these is there already: neither is written.
-    const again = { items: [item, others[0]], moves: [] };
-    expect((await api().post('/api/rack').send(again)).status).toBe(409);
+    const again = { items: [item, { ...others[0]!, place: 'elsewhere' }], moves: [] };
+    expect((await api().post('/api/rack').set('Idempotency-Key', randomUUID()).send(again)).status).toBe(409);
     expect(((await api().get('/api/rack')).body as { items: unknown[] }).items).toHaveLength(2);
   });
 

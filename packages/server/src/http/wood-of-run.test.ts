@@ -39,11 +39,13 @@ const move = (itemId: string, kind: StockMove['kind'], count: number, runId: str
 async function laidRun() {
   const [template, { item }] = [newTemplate(), typedStock('cherry 1/8 x 6 x 24')];
   const run = runOf(template);
-  const put = (path: string, doc: object) => api().put(path).set('If-Match', '"0"').send(doc);
+  const put = (path: string, doc: object) =>
+    api().put(path).set('If-Match', '"0"').set('Idempotency-Key', randomUUID()).send(doc);
   await put(`/api/templates/${template.id}`, template);
   await put(`/api/runs/${run.id}`, run);
   await api()
     .post('/api/rack')
+    .set('Idempotency-Key', randomUUID())
     .send({ items: [item], moves: [move(item.id, 'received', 2)] });
   const { plan } = (await api().post(`/api/runs/${run.id}/start`)).body as PlanSnapshot;
   const task = {

@@ -1,7 +1,8 @@
 import { eq, sql } from 'drizzle-orm';
 import { countStock, hashOf, stockCount, type StockItem, type StockMove } from '@rapid-jig/core';
-import type { NewStock, Stored, StoredRack } from '@rapid-jig/contract';
-import { ApiError, idTaken, notFound, versionConflict } from '../api-error';
+import type { NewStock, Stored, StoredRack, Written } from '@rapid-jig/contract';
+import { ApiError, idTaken, notFound } from '../api-error';
+import { sameOrConflict } from './versions';
 import type { Session } from '../db/database';
 import { rackItems, stockMoves } from '../db/schema';
 
@@ -27,16 +28,14 @@ async function findItem(session: Session, id: string): Promise<Stored<StockItem>
 }
 
 /** Writes an item. `version` is the one the writer read, 0 for a new one. What a run has reserved cannot be put away. */
-export async function putItem(session: Session, doc: StockItem, version: number): Promise<Stored<StockItem>> {
+export async function putItem(session: Session, doc: StockItem, version: number): Promise<Written> {
   const found = await findItem(session, doc.id);
-  if ((found?.version ?? 0) !== version) {
-    if (!found) throw notFound('item on the rack', doc.id);
-    throw versionConflict('item on the rack', found);
-  }
+  const same = sameOrConflict('item on the rack', doc, version, found);
+  if (same) return same;
   if (doc.archived && !found?.doc.archived) await refuseReserved(session, doc);
   const values = { id: doc.id, version: version + 1, doc };
   await session.insert(rackItems).values(values).onConflictDoUpdate({ target: rackItems.id, set: values });
-  return { version: values.version, doc };
+  return { version: values.version };
 }
 
 async function refuseReserved(session: Session, { id }: StockItem): Promise<void> {
@@ -94,8 +93,7 @@ export async function refuseMoreThanThereIs(
 }
 
 /** Puts new items on the rack with their first entries. */
-export async function addStock(session: Session, { items, moves }: NewStock): Promise<StoredRack> {
+export async function addStock(session: Session, { items, moves }: NewStock): Promise<void> {
   for (const item of items) await putItem(session, item, 0);
   await addMoves(session, moves);
-  return getRack(session);
 }

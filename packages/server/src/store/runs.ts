@@ -1,9 +1,10 @@
 import { and, asc, eq, sql } from 'drizzle-orm';
 import { hashOf, type Run, type TemplateRevision, type WorkEvent } from '@rapid-jig/core';
-import type { PlanSnapshot, StoredRun } from '@rapid-jig/contract';
+import type { PlanSnapshot, StoredEvents, StoredRun, Written } from '@rapid-jig/contract';
 import type { Session } from '../db/database';
 import { planSnapshots, runPins, runs, templateRevisions, workEvents } from '../db/schema';
-import { idTaken, notFound, versionConflict } from '../api-error';
+import { idTaken, notFound } from '../api-error';
+import { sameOrConflict } from './versions';
 
 const columns = { version: runs.version, doc: runs.doc, startedAt: planSnapshots.startedAt };
 
@@ -31,12 +32,10 @@ export async function getRun(session: Session, id: string): Promise<StoredRun> {
 }
 
 /** Writes a run and the pins of its revisions. `version` is the one the writer read, 0 for a new run. */
-export async function putRun(session: Session, doc: Run, version: number): Promise<StoredRun> {
+export async function putRun(session: Session, doc: Run, version: number): Promise<Written> {
   const found = await findRun(session, doc.id);
-  if ((found?.version ?? 0) !== version) {
-    if (!found) throw notFound('run', doc.id);
-    throw versionConflict('run', found);
-  }
+  const same = sameOrConflict('run', doc, version, found);
+  if (same) return same;
   const next = version + 1;
   const values = { id: doc.id, version: next, doc };
   await session.insert(runs).values(values).onConflictDoUpdate({ target: runs.id, set: values });
@@ -49,7 +48,7 @@ export async function putRun(session: Session, doc: Run, version: number): Promi
     if (!known) throw notFound('revision', `${templateId}, revision ${String(revision)}`);
     await session.insert(runPins).values({ runId: doc.id, templateId, revision });
   }
-  return { version: next, doc, startedAt: found?.startedAt ?? null };
+  return { version: next };
 }
 
 /** The revisions a run pins, with their content, always in the same order. */
@@ -80,6 +79,12 @@ export async function hasEvent(session: Session, id: string): Promise<boolean> {
   return known !== undefined;
 }
 
+/** What was done in a run, and since when it is being sawn. */
+export const workOf = async (session: Session, runId: string): Promise<StoredEvents> => ({
+  events: await listEvents(session, runId),
+  startedAt: (await getRun(session, runId)).startedAt,
+});
+
 /**
  * Adds an event to the ledger of a run; false where it is there already. The same id with other content, or of another
  * run, is refused.
@@ -92,8 +97,37 @@ export async function addEvent(session: Session, runId: string, event: WorkEvent
     .where(eq(workEvents.id, event.id));
   if (known && (known.runId !== runId || hashOf(known.doc) !== hashOf(event))) throw idTaken('event', event.id);
   if (known) return false;
+  await refuseUnknownParts(session, runId, event);
   await session.insert(workEvents).values({ id: event.id, runId, doc: event });
   return true;
+}
+
+/** Parts and rods that an event counts stand in some revision of the templates that the run makes. */
+async function refuseUnknownParts(session: Session, runId: string, event: WorkEvent): Promise<void> {
+  for (const id of countedIn(event)) {
+    // Ids are unique and written by JSON.stringify: looking for their text spares reading megabytes of lines.
+    const names = sql`instr(${sql.raw('template_revisions.doc')}, ${`"id":"${id}"`}) > 0`;
+    const [known] = await session
+      .select({ revision: templateRevisions.revision })
+      .from(runPins)
+      .innerJoin(templateRevisions, eq(templateRevisions.templateId, runPins.templateId))
+      .where(and(eq(runPins.runId, runId), names))
+      .limit(1);
+    if (!known) throw notFound('part in this run', id);
+  }
+}
+
+function countedIn(event: WorkEvent): string[] {
+  switch (event.kind) {
+    case 'pass-sawn':
+      return Object.keys(event.counts);
+    case 'rods-cut':
+      return [event.rod];
+    case 'blanks-cut':
+      return Object.keys(event.rods);
+    case 'pass-taken-back':
+      return [];
+  }
 }
 
 export async function findSnapshot(session: Session, runId: string): Promise<PlanSnapshot | undefined> {

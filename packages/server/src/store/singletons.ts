@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm';
-import { TYPICAL_BLADES, TYPICAL_MACHINES, TYPICAL_SHOP, type Machines, type Shop } from '@rapid-jig/core';
-import type { Drawer, Stored } from '@rapid-jig/contract';
+import { hashOf, TYPICAL_BLADES, TYPICAL_MACHINES, TYPICAL_SHOP, type Machines, type Shop } from '@rapid-jig/core';
+import type { Drawer, Stored, Written } from '@rapid-jig/contract';
 import type { Session } from '../db/database';
 import { singletons } from '../db/schema';
 import { versionConflict } from '../api-error';
@@ -32,10 +32,12 @@ export async function putSingleton<K extends keyof Singletons>(
   name: K,
   doc: Singletons[K],
   version: number,
-): Promise<Stored<Singletons[K]>> {
+): Promise<Written> {
   const found = await getSingleton(session, name);
+  const isSame = hashOf(found.doc) === hashOf(doc);
+  if (found.version !== version && isSame) return { version: found.version };
   if (found.version !== version) throw versionConflict(name, found);
   const values = { name, version: version + 1, doc };
   await session.insert(singletons).values(values).onConflictDoUpdate({ target: singletons.name, set: values });
-  return { version: values.version, doc };
+  return { version: values.version };
 }

@@ -1,9 +1,10 @@
 import { and, eq, sql } from 'drizzle-orm';
 import type { Template } from '@rapid-jig/core';
-import type { StoredTemplate } from '@rapid-jig/contract';
+import type { StoredTemplate, WrittenTemplate } from '@rapid-jig/contract';
 import type { Session } from '../db/database';
 import { runPins, templateRevisions, templates } from '../db/schema';
-import { notFound, versionConflict } from '../api-error';
+import { notFound } from '../api-error';
+import { sameOrConflict } from './versions';
 
 const current = and(eq(templateRevisions.templateId, templates.id), eq(templateRevisions.revision, templates.revision));
 const columns = { version: templates.version, revision: templates.revision, doc: templateRevisions.doc };
@@ -45,17 +46,15 @@ export async function getRevision(session: Session, id: string, revision: number
  * Writes a template. `version` is the one the writer read, 0 for a new template. A revision that some run pins stays
  * as it is: the change starts the next one.
  */
-export async function putTemplate(session: Session, doc: Template, version: number): Promise<StoredTemplate> {
+export async function putTemplate(session: Session, doc: Template, version: number): Promise<WrittenTemplate> {
   const found = await findTemplate(session, doc.id);
-  if ((found?.version ?? 0) !== version) {
-    if (!found) throw notFound('template', doc.id);
-    throw versionConflict('template', found);
-  }
+  const same = sameOrConflict('template', doc, version, found);
+  if (same && found) return { ...same, revision: found.revision };
   const next = version + 1;
   if (!found) {
     await session.insert(templates).values({ id: doc.id, version: next, revision: 1 });
     await session.insert(templateRevisions).values({ templateId: doc.id, revision: 1, doc });
-    return { version: next, revision: 1, doc };
+    return { version: next, revision: 1 };
   }
   const ofRevision = and(eq(runPins.templateId, doc.id), eq(runPins.revision, found.revision));
   const [pin] = await session.select().from(runPins).where(ofRevision).limit(1);
@@ -65,5 +64,5 @@ export async function putTemplate(session: Session, doc: Template, version: numb
     .insert(templateRevisions)
     .values({ templateId: doc.id, revision, doc })
     .onConflictDoUpdate({ target: [templateRevisions.templateId, templateRevisions.revision], set: { doc } });
-  return { version: next, revision, doc };
+  return { version: next, revision };
 }

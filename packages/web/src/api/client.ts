@@ -1,25 +1,10 @@
-import {
-  err,
-  ok,
-  type Result,
-  type Template,
-  type TemplateRevision,
-  type Run,
-  type Machines,
-  type Shop,
-  type StockItem,
-  type StockMove,
-  type WorkEvent,
-} from '@rapid-jig/core';
+import { err, ok, type Machines, type Result, type Shop, type Template, type TemplateRevision } from '@rapid-jig/core';
 import type {
   AfterCutting,
   ApiFault,
   CutBlanks,
   Drawer,
-  DrawingFile,
-  NewStock,
   PatternRequest,
-  PlanSnapshot,
   ReserveWood,
   StockMoves,
   Stored,
@@ -28,40 +13,55 @@ import type {
   StoredRun,
   StoredTemplate,
 } from '@rapid-jig/contract';
+import type { Entry, EntryKind } from '../documents/entry';
+import {
+  areRevisions,
+  areRuns,
+  areTemplates,
+  isAfterCutting,
+  isEvents,
+  isMoves,
+  isNothing,
+  isRack,
+  isStored,
+  isStoredRun,
+  isStoredTemplate,
+  isTemplate,
+  isWritten,
+  type Promised,
+} from './promised';
 
 export type Answer<T> = Promise<Result<T, ApiFault>>;
+
+/** An original drawing, byte for byte. */
+export interface Original {
+  readonly fileName: string;
+  readonly bytes: Uint8Array<ArrayBuffer>;
+}
 
 /** Everything the web app asks of the server. */
 export interface Api {
   templates(): Answer<StoredTemplate[]>;
   template(id: string): Answer<StoredTemplate>;
   revision(id: string, revision: number): Answer<Template>;
-  putTemplate(doc: Template, version: number): Answer<StoredTemplate>;
   runs(): Answer<StoredRun[]>;
   run(id: string): Answer<StoredRun>;
-  putRun(doc: Run, version: number): Answer<StoredRun>;
   revisions(runId: string): Answer<TemplateRevision[]>;
-  startRun(runId: string): Answer<PlanSnapshot>;
   events(runId: string): Answer<StoredEvents>;
-  addEvent(runId: string, event: WorkEvent): Answer<StoredEvents>;
+  shop(): Answer<Stored<Shop>>;
+  drawer(): Answer<Stored<Drawer>>;
+  machines(): Answer<Stored<Machines>>;
+  rack(): Answer<StoredRack>;
+  drawing(id: string): Answer<Original>;
+  putDrawing(id: string, original: Original): Answer<null>;
   /** Blanks that were cut; sent again with the same event it changes nothing. */
   cutBlanks(runId: string, cut: CutBlanks): Answer<AfterCutting>;
   /** Boards held for a run instead of what it held before. */
   reserveWood(runId: string, reserve: ReserveWood): Answer<StockMoves>;
-  shop(): Answer<Stored<Shop>>;
-  putShop(doc: Shop, version: number): Answer<Stored<Shop>>;
-  drawer(): Answer<Stored<Drawer>>;
-  putDrawer(doc: Drawer, version: number): Answer<Stored<Drawer>>;
-  drawing(id: string): Answer<DrawingFile>;
-  putDrawing(id: string, file: DrawingFile): Answer<null>;
-  rack(): Answer<StoredRack>;
-  putStockItem(doc: StockItem, version: number): Answer<Stored<StockItem>>;
-  addStock(stock: NewStock): Answer<StoredRack>;
-  addStockMoves(moves: readonly StockMove[]): Answer<StockMoves>;
-  machines(): Answer<Stored<Machines>>;
-  putMachines(doc: Machines, version: number): Answer<Stored<Machines>>;
   /** A PDF. */
   patternSheets(request: PatternRequest): Answer<Blob>;
+  /** Sends an entry of the outbox. */
+  send(entry: Entry, said: { readonly key: string; readonly body: unknown }): Answer<unknown>;
 }
 
 const UNREACHABLE: ApiFault = {
@@ -74,55 +74,84 @@ const UNREACHABLE: ApiFault = {
 /** True where trying again later may help: the server was not reached or failed, and did not refuse. */
 export const mayPass = (fault: ApiFault): boolean => fault.kind === 'unexpected';
 
+/** A request without an answer is given up after this; writing sheets takes longer. */
+const PATIENCE_MS = 20_000;
+const SHEETS_PATIENCE_MS = 120_000;
+
+const PROMISED: Readonly<Record<EntryKind, Promised<unknown>>> = {
+  document: isWritten,
+  event: isEvents,
+  moves: isMoves,
+  new: isRack,
+};
+
+const JSON_TYPE = { 'Content-Type': 'application/json' };
+const BYTES_TYPE = 'application/octet-stream';
+
 /** The API behind `base` ('' for the maker's own shop, '/demo' for the demo). */
 export function createApi(base: string, send: typeof fetch): Api {
-  const ask = async <T>(path: string, init?: RequestInit): Answer<T> => {
-    let response: Response;
+  const fetched = async (path: string, init: RequestInit, patienceMs: number): Answer<Response> => {
     try {
-      response = await send(`${base}/api${path}`, init);
+      const response = await send(`${base}/api${path}`, { ...init, signal: AbortSignal.timeout(patienceMs) });
+      if (response.ok) return ok(response);
+      const body: unknown = await response.json().catch(() => null);
+      return err(isFault(body) ? body : UNREACHABLE);
     } catch {
+      // Not reached, or given up: why makes no difference to what can be done.
       return err(UNREACHABLE);
     }
-    if (response.headers.get('Content-Type')?.startsWith('application/pdf')) return ok((await response.blob()) as T);
-    const body: unknown = response.status === 204 ? null : await response.json().catch(() => UNREACHABLE);
-    // The server checks what it takes and answers in the contract's types.
-    return response.ok ? ok(body as T) : err(isFault(body) ? body : UNREACHABLE);
   };
-  const write = (method: 'PUT' | 'POST', body: unknown, version?: number): RequestInit => ({
-    method,
-    headers: {
-      'Content-Type': 'application/json',
-      ...(version === undefined ? {} : { 'If-Match': `"${String(version)}"` }),
-    },
-    body: JSON.stringify(body),
-  });
+  const ask = async <T>(path: string, isPromised: Promised<T>, init: RequestInit = {}): Answer<T> => {
+    const answer = await fetched(path, init, PATIENCE_MS);
+    if (!answer.ok) return answer;
+    const body: unknown = answer.value.status === 204 ? null : await answer.value.json().catch(() => undefined);
+    return isPromised(body) ? ok(body) : err(UNREACHABLE);
+  };
+  const post = (body: unknown): RequestInit => ({ method: 'POST', headers: JSON_TYPE, body: JSON.stringify(body) });
   return {
-    templates: () => ask('/templates'),
-    template: (id) => ask(`/templates/${id}`),
-    revision: (id, revision) => ask(`/templates/${id}/revisions/${String(revision)}`),
-    putTemplate: (doc, version) => ask(`/templates/${doc.id}`, write('PUT', doc, version)),
-    runs: () => ask('/runs'),
-    run: (id) => ask(`/runs/${id}`),
-    putRun: (doc, version) => ask(`/runs/${doc.id}`, write('PUT', doc, version)),
-    revisions: (runId) => ask(`/runs/${runId}/revisions`),
-    startRun: (runId) => ask(`/runs/${runId}/start`, write('POST', {})),
-    events: (runId) => ask(`/runs/${runId}/events`),
-    addEvent: (runId, event) => ask(`/runs/${runId}/events`, write('POST', event)),
-    cutBlanks: (runId, cut) => ask(`/runs/${runId}/blanks`, write('POST', cut)),
-    reserveWood: (runId, reserve) => ask(`/runs/${runId}/reserve`, write('POST', reserve)),
-    shop: () => ask('/shop'),
-    putShop: (doc, version) => ask('/shop', write('PUT', doc, version)),
-    drawer: () => ask('/drawer'),
-    putDrawer: (doc, version) => ask('/drawer', write('PUT', doc, version)),
-    drawing: (id) => ask(`/drawings/${id}`),
-    putDrawing: (id, file) => ask(`/drawings/${id}`, write('PUT', file)),
-    rack: () => ask('/rack'),
-    putStockItem: (doc, version) => ask(`/rack/${doc.id}`, write('PUT', doc, version)),
-    addStock: (stock) => ask('/rack', write('POST', stock)),
-    addStockMoves: (moves) => ask('/rack/moves', write('POST', { moves })),
-    machines: () => ask('/machines'),
-    putMachines: (doc, version) => ask('/machines', write('PUT', doc, version)),
-    patternSheets: (request) => ask('/pattern-sheets', write('POST', request)),
+    templates: () => ask('/templates', areTemplates),
+    template: (id) => ask(`/templates/${id}`, isStoredTemplate),
+    revision: (id, revision) => ask(`/templates/${id}/revisions/${String(revision)}`, isTemplate),
+    runs: () => ask('/runs', areRuns),
+    run: (id) => ask(`/runs/${id}`, isStoredRun),
+    revisions: (runId) => ask(`/runs/${runId}/revisions`, areRevisions),
+    events: (runId) => ask(`/runs/${runId}/events`, isEvents),
+    shop: () => ask('/shop', isStored<Shop>),
+    drawer: () => ask('/drawer', isStored<Drawer>),
+    machines: () => ask('/machines', isStored<Machines>),
+    rack: () => ask('/rack', isRack),
+    drawing: async (id) => {
+      const answer = await fetched(`/drawings/${id}`, {}, PATIENCE_MS);
+      if (!answer.ok) return answer;
+      const name = answer.value.headers.get('X-File-Name');
+      const bytes = await answer.value.arrayBuffer().catch(() => null);
+      if (name === null || bytes === null) return err(UNREACHABLE);
+      return ok({ fileName: decodeURIComponent(name), bytes: new Uint8Array(bytes) });
+    },
+    putDrawing: (id, { fileName, bytes }) =>
+      ask(`/drawings/${id}`, isNothing, {
+        method: 'PUT',
+        headers: { 'Content-Type': BYTES_TYPE, 'X-File-Name': encodeURIComponent(fileName) },
+        body: bytes,
+      }),
+    cutBlanks: (runId, cut) => ask(`/runs/${runId}/blanks`, isAfterCutting, post(cut)),
+    reserveWood: (runId, reserve) => ask(`/runs/${runId}/reserve`, isMoves, post(reserve)),
+    patternSheets: async (request) => {
+      const answer = await fetched('/pattern-sheets', post(request), SHEETS_PATIENCE_MS);
+      if (!answer.ok) return answer;
+      const blob = await answer.value.blob().catch(() => null);
+      return blob?.type === 'application/pdf' ? ok(blob) : err(UNREACHABLE);
+    },
+    send: ({ kind, path, base: version }, { key, body }) =>
+      ask(path, PROMISED[kind], {
+        method: kind === 'document' ? 'PUT' : 'POST',
+        headers: {
+          ...JSON_TYPE,
+          'Idempotency-Key': key,
+          ...(version === null ? {} : { 'If-Match': `"${String(version)}"` }),
+        },
+        body: JSON.stringify(body),
+      }),
   };
 }
 

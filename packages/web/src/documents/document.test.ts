@@ -1,86 +1,58 @@
-import { FORMS } from '@rapid-jig/core';
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
-import { err, ok, type Result } from '@rapid-jig/core';
-import type { ApiFault, Stored } from '@rapid-jig/contract';
-import { createQueue, openDocument, type OpenDocument } from './document';
-import type { Drafts } from './drafts';
+import { ok } from '@rapid-jig/core';
+import { openDocument, type OpenDocument } from './document';
+import { keptInMemory, type Kept } from './kept';
+import { createRegister } from './register';
+import { fakeServer, outboxOf } from './testing.test-support';
 
 interface Note {
   readonly text: string;
   readonly count: number;
 }
 
-const fault = (kind: ApiFault['kind'], current?: Stored<unknown>): ApiFault => ({
-  kind,
-  message: 'm',
-  where: 'w',
-  hint: 'h',
-  ...(current ? { current } : {}),
-});
+const PATH = '/notes/1';
+const FIRST: Note = { text: 'a', count: 1 };
+let host: ReturnType<typeof fakeServer>;
+let kept: Kept;
 
-function memoryDrafts(): Drafts & { readonly kept: Map<string, unknown> } {
-  const kept = new Map<string, unknown>();
-  return {
-    kept,
-    read: <T>(key: string) => Promise.resolve(kept.get(key) as T | undefined),
-    write: (key, value) => Promise.resolve(void kept.set(key, value)),
-    change: <T>(key: string, change: (value: T | undefined) => T) =>
-      Promise.resolve(void kept.set(key, change(kept.get(key) as T | undefined))),
-    remove: (key) => Promise.resolve(void kept.delete(key)),
-  };
+async function open(tab = 'tab-1', living = new Set([tab])): Promise<OpenDocument<Note>> {
+  const outbox = outboxOf(host.send, kept, tab, living);
+  await outbox.start();
+  const opened = await openDocument<Note>({
+    key: 'note 1',
+    kind: 'settings',
+    path: PATH,
+    label: ({ text }) => text,
+    load: () => Promise.resolve(ok(host.stored(PATH) as { doc: Note; version: number })),
+    outbox,
+  });
+  if (!opened.ok) throw new Error(opened.error.message);
+  return opened.value;
 }
-
-/** A server with one document, that can be told to fail. */
-function server(start: Stored<Note>) {
-  let stored = start;
-  let failure: ApiFault | null = null;
-  let saves = 0;
-  return {
-    save: (doc: Note, version: number): Promise<Result<Stored<Note>, ApiFault>> => {
-      saves++;
-      if (failure) return Promise.resolve(err(failure));
-      if (version !== stored.version) return Promise.resolve(err(fault('version-conflict', stored)));
-      stored = { doc, version: version + 1 };
-      return Promise.resolve(ok(stored));
-    },
-    stored: () => stored,
-    saves: () => saves,
-    fail: (kind: ApiFault['kind'] | null) => {
-      failure = kind && fault(kind);
-    },
-    writeElsewhere: (doc: Note) => {
-      stored = { doc, version: stored.version + 1 };
-    },
-  };
-}
-
-const FIRST: Stored<Note> = { doc: { text: 'a', count: 1 }, version: 1 };
-let drafts: ReturnType<typeof memoryDrafts>;
-let host: ReturnType<typeof server>;
-const open = (stored = host.stored()): Promise<OpenDocument<Note>> =>
-  openDocument<Note>({ key: 'note', kind: 'run', stored, save: host.save, drafts, queue: createQueue() });
 const settle = () => jest.advanceTimersByTimeAsync(1000);
+const stored = () => host.stored(PATH);
 
 beforeEach(() => {
   jest.useFakeTimers();
-  drafts = memoryDrafts();
-  host = server(FIRST);
+  host = fakeServer({ [PATH]: { doc: FIRST, version: 1 } });
+  kept = keptInMemory();
 });
 afterEach(() => {
   jest.useRealTimers();
 });
 
 describe('saving', () => {
-  test('edits close together are one save, and the draft goes once it is on disk', async () => {
+  test('edits close together are one save, and nothing is kept once it is on disk', async () => {
     const document = await open();
     document.edit((doc) => ({ ...doc, text: 'ab' }));
     document.edit((doc) => ({ ...doc, text: 'abc' }));
     expect(document.store.getState().status).toBe('waiting');
-    expect(drafts.kept.get('note')).toEqual({ form: FORMS.run, doc: { text: 'abc', count: 1 }, version: 1 });
+    expect(await kept.all('out ')).toHaveLength(1);
     await settle();
-    expect(host.saves()).toBe(1);
-    expect(host.stored()).toEqual({ doc: { text: 'abc', count: 1 }, version: 2 });
-    expect([document.store.getState().status, drafts.kept.size]).toEqual(['saved', 0]);
+    expect(host.said).toHaveLength(1);
+    expect(stored()).toEqual({ doc: { text: 'abc', count: 1 }, version: 2 });
+    expect(document.store.getState()).toMatchObject({ status: 'saved', version: 2 });
+    expect(await kept.all('out ')).toEqual([]);
   });
 
   test('a stopped server loses nothing: the edit is kept and sent when it is back', async () => {
@@ -89,53 +61,71 @@ describe('saving', () => {
     document.edit((doc) => ({ ...doc, count: 2 }));
     await settle();
     expect(document.store.getState().status).toBe('unsent');
-    expect(drafts.kept.get('note')).toEqual({ form: FORMS.run, doc: { text: 'a', count: 2 }, version: 1 });
     host.fail(null);
     await jest.advanceTimersByTimeAsync(5000);
     expect(document.store.getState().status).toBe('saved');
-    expect(host.stored().doc.count).toBe(2);
+    expect(stored()).toMatchObject({ doc: { count: 2 } });
   });
 
-  test('a refused edit says why and is not sent again by itself', async () => {
+  test('a lost answer to a save that arrived does not meet itself: more is typed meanwhile, all of it is stored', async () => {
+    const document = await open();
+    host.loseAnswers(true);
+    document.edit((doc) => ({ ...doc, text: 'first' }));
+    await settle();
+    expect(stored()).toEqual({ doc: { text: 'first', count: 1 }, version: 2 });
+    document.edit((doc) => ({ ...doc, text: 'second' }));
+    host.loseAnswers(false);
+    await jest.advanceTimersByTimeAsync(10_000);
+    expect(stored()).toEqual({ doc: { text: 'second', count: 1 }, version: 3 });
+    expect(document.store.getState()).toMatchObject({ status: 'saved', version: 3 });
+  });
+
+  test('a refused edit says why, is not sent again by itself, and may be mended or given up', async () => {
     const document = await open();
     host.fail('invalid-request');
     document.edit((doc) => ({ ...doc, count: -1 }));
     await jest.advanceTimersByTimeAsync(20_000);
     expect(document.store.getState()).toMatchObject({ status: 'refused', fault: { kind: 'invalid-request' } });
-    expect(host.saves()).toBe(1);
-  });
-
-  test('a closed tab: the draft is taken up again and sent', async () => {
-    drafts.kept.set('note', { doc: { text: 'typed before the tab was closed', count: 1 }, version: 1 });
-    const document = await open();
-    expect(document.store.getState().doc.text).toContain('typed before');
+    expect(host.said).toHaveLength(1);
+    document.discard();
     await settle();
-    expect(host.stored().doc.text).toContain('typed before');
-  });
-});
-
-describe('drafts of other forms', () => {
-  test('one of an earlier form is carried over step by step, not lost', async () => {
-    // A draft as the first form left it: without a number, a run that knew no refilled spares.
-    drafts.kept.set('note', { doc: { text: 'old', count: 3 }, version: 1 });
-    const document = await open();
-    expect(document.store.getState().doc).toEqual({ text: 'old', count: 3, refillSpares: false });
+    expect(document.store.getState()).toMatchObject({ status: 'saved', doc: FIRST });
+    document.edit((doc) => ({ ...doc, count: -2 }));
+    await settle();
+    host.fail(null);
+    document.edit((doc) => ({ ...doc, count: 2 }));
+    await settle();
+    expect(stored()).toMatchObject({ doc: { count: 2 } });
   });
 
-  test('one of a newer form is set aside, and the document opens as it is stored', async () => {
-    const newer = { form: 99, doc: { words: 'x' }, version: 1 };
-    drafts.kept.set('note', newer);
-    const document = await open();
-    expect(document.store.getState()).toMatchObject({ status: 'saved', doc: FIRST.doc });
-    expect(drafts.kept.get('set aside note')).toEqual(newer);
-    expect(drafts.kept.has('note')).toBe(false);
+  test('a closed tab: what it left is sent by the next one, whatever view is open, and shown', async () => {
+    const first = await open();
+    host.fail('unexpected');
+    first.edit((doc) => ({ ...doc, text: 'typed before the tab was closed' }));
+    await settle();
+    host.fail(null);
+    const next = await open('tab-2');
+    expect(next.store.getState().doc.text).toContain('typed before');
+    await settle();
+    expect(stored()).toMatchObject({ doc: { text: 'typed before the tab was closed' } });
+    expect(await kept.all('out ')).toEqual([]);
+  });
+
+  test('two tabs that live keep to themselves: the save of one does not take the edit of the other', async () => {
+    const living = new Set(['tab-1', 'tab-2']);
+    const [one, other] = [await open('tab-1', living), await open('tab-2', living)];
+    one.edit((doc) => ({ ...doc, text: 'one' }));
+    other.edit((doc) => ({ ...doc, count: 5 }));
+    expect(await kept.all('out ')).toHaveLength(2);
+    await settle();
+    expect([one, other].map(({ store }) => store.getState().status).sort()).toEqual(['conflict', 'saved']);
   });
 });
 
 describe('two devices', () => {
-  test('the later writer is shown the other, and may keep theirs', async () => {
+  test('the later writer is shown the other, and may take theirs', async () => {
     const document = await open();
-    host.writeElsewhere({ text: 'theirs', count: 9 });
+    host.write(PATH, { text: 'theirs', count: 9 });
     document.edit((doc) => ({ ...doc, text: 'mine' }));
     await settle();
     expect(document.store.getState()).toMatchObject({
@@ -144,28 +134,35 @@ describe('two devices', () => {
       theirs: { doc: { text: 'theirs' } },
     });
     document.takeTheirs();
+    await settle();
     expect(document.store.getState()).toMatchObject({ status: 'saved', version: 2, doc: { text: 'theirs', count: 9 } });
-    expect(drafts.kept.size).toBe(0);
+    expect(await kept.all('out ')).toEqual([]);
   });
 
-  test('or write over it, knowing what is lost', async () => {
+  test('or write over it, knowing what is lost; what is typed before that is kept', async () => {
     const document = await open();
-    host.writeElsewhere({ text: 'theirs', count: 9 });
+    host.write(PATH, { text: 'theirs', count: 9 });
     document.edit((doc) => ({ ...doc, text: 'mine' }));
     await settle();
+    document.edit((doc) => ({ ...doc, text: 'mine, later' }));
+    await settle();
+    expect(stored()).toMatchObject({ doc: { text: 'theirs' } });
     document.keepMine();
     await settle();
-    expect(host.stored()).toEqual({ doc: { text: 'mine', count: 1 }, version: 3 });
+    expect(stored()).toEqual({ doc: { text: 'mine, later', count: 1 }, version: 3 });
     expect(document.store.getState().status).toBe('saved');
   });
 
-  test('a draft older than what is stored is a conflict, not an overwrite', async () => {
-    drafts.kept.set('note', { doc: { text: 'old draft', count: 1 }, version: 1 });
-    host.writeElsewhere({ text: 'newer', count: 2 });
+  test('what another device wrote is taken on a refresh, but not over what is still to be sent', async () => {
     const document = await open();
-    await settle();
-    expect(document.store.getState().status).toBe('conflict');
-    expect(host.stored().doc.text).toBe('newer');
+    host.write(PATH, { text: 'theirs', count: 9 });
+    await document.refresh();
+    expect(document.store.getState()).toMatchObject({ version: 2, doc: { text: 'theirs' } });
+    host.fail('unexpected');
+    document.edit((doc) => ({ ...doc, text: 'mine' }));
+    host.write(PATH, { text: 'theirs again', count: 9 });
+    await document.refresh();
+    expect(document.store.getState().doc.text).toBe('mine');
   });
 });
 
@@ -175,19 +172,20 @@ describe('undo', () => {
     for (const count of [2, 3]) document.edit((doc) => ({ ...doc, count }));
     document.undo();
     await settle();
-    expect(host.stored().doc.count).toBe(2);
+    expect(stored()).toMatchObject({ doc: { count: 2 } });
     document.redo();
     await settle();
-    expect(host.stored().doc.count).toBe(3);
-    document.undo();
-    document.undo();
-    document.undo();
-    expect(document.store.getState().doc).toEqual(FIRST.doc);
+    expect(stored()).toMatchObject({ doc: { count: 3 } });
+    for (let n = 0; n < 3; n++) document.undo();
+    expect(document.store.getState().doc).toEqual(FIRST);
   });
 
-  test('typing one word undoes as one', async () => {
+  test('typing one word undoes as one; what is typed right after an undo can be undone too', async () => {
     const document = await open();
     for (const text of ['w', 'wh', 'wha', 'whale']) document.edit((doc) => ({ ...doc, text }), 'text');
+    document.undo();
+    expect(document.store.getState().doc.text).toBe('a');
+    document.edit((doc) => ({ ...doc, text: 'fin' }), 'text');
     document.undo();
     expect(document.store.getState().doc.text).toBe('a');
   });
@@ -202,18 +200,13 @@ describe('undo', () => {
   });
 });
 
-test('the queue runs one write after another, also past one that fails', async () => {
-  const queue = createQueue();
-  const order: string[] = [];
-  const slow = queue(async () => {
-    await new Promise((resolve) => setTimeout(resolve, 50));
-    order.push('slow');
-    throw new Error('lost');
-  });
-  const caught = expect(slow).rejects.toThrow('lost');
-  const fast = queue(() => Promise.resolve(order.push('fast')));
-  await settle();
-  await caught;
-  await fast;
-  expect(order).toEqual(['slow', 'fast']);
+test('the register opens each thing once; what failed is tried anew', async () => {
+  const register = createRegister();
+  let made = 0;
+  const make = () => Promise.resolve(ok({ nth: ++made }));
+  const [first, second] = await Promise.all([register.once('a', make), register.once('a', make)]);
+  expect(first).toEqual({ ok: true, value: { it: { nth: 1 }, isNew: true } });
+  expect(second).toEqual({ ok: true, value: { it: { nth: 1 }, isNew: false } });
+  await expect(register.once('b', () => Promise.reject(new Error('lost')))).rejects.toThrow('lost');
+  expect((await register.once('b', make)).ok).toBe(true);
 });

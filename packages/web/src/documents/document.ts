@@ -1,10 +1,11 @@
 import { createStore, type StoreApi } from 'zustand/vanilla';
-import { openForm, toForm, type FormKind, type Result } from '@rapid-jig/core';
+import { v4 as newId } from 'uuid';
+import type { FormKind, Result } from '@rapid-jig/core';
 import type { ApiFault, Stored } from '@rapid-jig/contract';
-import { mayPass } from '../api/client';
-import type { Drafts } from './drafts';
+import { newEntry, type Entry } from './entry';
+import type { Outbox } from './outbox';
 
-export type SaveStatus = 'saved' | 'waiting' | 'saving' | 'unsent' | 'refused' | 'conflict';
+export type SaveStatus = 'saved' | 'waiting' | 'unsent' | 'refused' | 'conflict';
 
 export interface DocumentState<T> {
   readonly doc: T;
@@ -19,15 +20,17 @@ export interface DocumentState<T> {
 }
 
 export interface DocumentOptions<T> {
-  /** Key of the draft in this browser. */
+  /** Names the document in this tab: `run <id>`. Its writes go in a lane of that name. */
   readonly key: string;
-  /** What the document is: drafts carry the number of its form. */
   readonly kind: FormKind;
-  readonly stored: Stored<T>;
-  readonly save: (doc: T, version: number) => Promise<Result<Stored<T>, ApiFault>>;
-  readonly drafts: Drafts;
-  /** Runs writes one after another. */
-  readonly queue: <R>(work: () => Promise<R>) => Promise<R>;
+  /** Address under the API. */
+  readonly path: string;
+  /** What it is called where it waits with others; its own name where it has one. */
+  readonly label: (doc: T) => string;
+  readonly load: () => Promise<Result<Stored<T>, ApiFault>>;
+  /** Told of each answer to a save. */
+  readonly onSaved?: (answer: unknown) => void;
+  readonly outbox: Outbox;
 }
 
 /** One document that saves itself, keeps what is not yet sent, and can be undone. */
@@ -37,139 +40,146 @@ export interface OpenDocument<T> {
   edit(change: (doc: T) => T, label?: string): void;
   undo(): void;
   redo(): void;
-  /** Sends what waits, now. */
+  /** Sends what waits, now; resolves when it is answered, or the server was not reached. */
   flush(): Promise<void>;
+  /** Takes what is stored now, unless something here is still to be sent. */
+  refresh(): Promise<Result<null, ApiFault>>;
   /** After a conflict: drop mine, or write mine over theirs. */
   takeTheirs(): void;
   keepMine(): void;
+  /** Gives up an edit that was refused: the document is what the server has. */
+  discard(): void;
 }
 
-const DEBOUNCE_MS = 400;
-const RETRY_MS = 4000;
+const PAUSE_MS = 400;
 const SAME_EDIT_MS = 1000;
 const MOST_UNDOS = 200;
 
-/** Opens a document; a draft left in this browser by a closed tab is taken up again. */
-export async function openDocument<T>(options: DocumentOptions<T>): Promise<OpenDocument<T>> {
-  const { key, kind, stored, drafts } = options;
-  const draft = await draftOf<T>(key, kind, drafts);
+const entryId = (key: string): string => `document ${key}`;
+
+/** Opens a document; an edit that this browser still keeps is taken up again. Ask the register, which opens each once. */
+export async function openDocument<T>(options: DocumentOptions<T>): Promise<Result<OpenDocument<T>, ApiFault>> {
+  const { key, load, outbox } = options;
+  const loaded = await load();
+  if (!loaded.ok) return loaded;
+  const waiting = outbox.store.getState().entries.find(({ id }) => id === entryId(key));
+  const { version, doc } = loaded.value;
   const store = createStore<DocumentState<T>>(() => ({
-    doc: draft?.doc ?? stored.doc,
-    version: stored.version,
-    status: draft ? 'waiting' : 'saved',
-    fault: null,
-    theirs: null,
+    // Kept by this very code, in the form of today.
+    doc: waiting ? (waiting.body as T) : doc,
+    version: waiting?.base ?? version,
+    status: waiting ? statusOf(waiting) : 'saved',
+    fault: waiting?.fault ?? null,
+    theirs: waiting?.fate === 'conflict' ? loaded.value : null,
     past: [],
     future: [],
   }));
-  const document = saving(store, options);
-  if (draft && draft.version !== stored.version) store.setState({ status: 'conflict', theirs: stored });
-  else if (draft) void document.flush();
-  return document;
+  return { ok: true, value: saving(store, options) };
 }
 
-interface Draft {
-  readonly form: number;
-  readonly doc: unknown;
-  readonly version: number;
-}
-
-/**
- * The draft of a document, in the form of today; drafts of the first form had no number. One that cannot be carried over
- * (a newer version of the program wrote it) is set aside under a key of its own: it is kept, and the page opens.
- */
-async function draftOf<T>(key: string, kind: FormKind, drafts: Drafts): Promise<Stored<T> | undefined> {
-  const kept = await drafts.read<Partial<Draft>>(key);
-  if (kept?.doc === undefined || kept.version === undefined) return undefined;
-  const opened = openForm<T>(kind, { form: kept.form ?? 1, doc: kept.doc });
-  if (opened.ok) return { doc: opened.value, version: kept.version };
-  await drafts.write(`set aside ${key}`, kept);
-  await drafts.remove(key);
-  return undefined;
-}
+const statusOf = ({ fate, fault }: Entry): SaveStatus =>
+  fate !== 'waiting' ? fate : fault === null ? 'waiting' : 'unsent';
 
 function saving<T>(store: StoreApi<DocumentState<T>>, options: DocumentOptions<T>): OpenDocument<T> {
-  const { key, kind, save, drafts, queue } = options;
-  const draftFor = (doc: T, version: number): Draft => ({ ...toForm(kind, doc), version });
-  let timer: ReturnType<typeof setTimeout> | undefined;
+  const { key, kind, path, label, load, onSaved, outbox } = options;
+  const id = entryId(key);
+  const waiting = (): Entry | undefined => outbox.store.getState().entries.find((entry) => entry.id === id);
   let lastEdit = { label: '', at: 0 };
 
-  const later = (ms: number): void => {
-    clearTimeout(timer);
-    timer = setTimeout(() => void flush(), ms);
+  outbox.onOutcome((entry, outcome) => {
+    if (entry.id !== id) return;
+    const left = waiting();
+    if (outcome.fate === 'sent') {
+      // Every answer to a document says its version.
+      const { version } = outcome.answer as { readonly version: number };
+      store.setState({ version, status: left ? 'waiting' : 'saved', fault: null });
+      onSaved?.(outcome.answer);
+    } else if (outcome.fate === 'conflict') {
+      // The contract gives the stored document of the same kind with a conflict.
+      const theirs = outcome.fault.current as Stored<T> | undefined;
+      store.setState({ status: 'conflict', fault: outcome.fault, theirs: theirs ?? null });
+    } else if (outcome.fate === 'discarded') void goBack();
+    else store.setState({ status: outcome.fate === 'later' ? 'unsent' : 'refused', fault: outcome.fault });
+  });
+
+  const send = (doc: T, base: number, pauseMs: number, fate: Entry['fate'] = 'waiting'): void => {
+    const entry = newEntry({
+      id,
+      kind: 'document',
+      label: label(doc),
+      lane: key,
+      path,
+      formKind: kind,
+      body: doc,
+      base,
+      key: newId(),
+    });
+    outbox.put({ ...entry, fate }, pauseMs);
   };
   const put = (doc: T, changes: Partial<DocumentState<T>>): void => {
     const { version, status } = store.getState();
-    store.setState({ doc, ...changes, status: status === 'conflict' ? 'conflict' : 'waiting' });
-    void drafts.write(key, draftFor(doc, version));
-    later(DEBOUNCE_MS);
+    const isConflict = status === 'conflict';
+    store.setState({ doc, ...changes, status: isConflict ? 'conflict' : 'waiting' });
+    // In a conflict nothing is sent before it is decided; what is typed is kept all the same.
+    send(doc, version, PAUSE_MS, isConflict ? 'conflict' : 'waiting');
   };
-  const flush = (): Promise<void> =>
-    queue(async () => {
-      clearTimeout(timer);
-      const { doc, version, status } = store.getState();
-      if (status === 'saved' || status === 'conflict') return;
-      store.setState({ status: 'saving' });
-      const answer = await save(doc, version);
-      const edited = store.getState().doc !== doc;
-      if (answer.ok) {
-        store.setState({ version: answer.value.version, status: edited ? 'waiting' : 'saved', fault: null });
-        if (edited) {
-          await drafts.write(key, draftFor(store.getState().doc, answer.value.version));
-          later(DEBOUNCE_MS);
-        } else await drafts.remove(key);
-      } else if (answer.error.kind === 'version-conflict' && answer.error.current) {
-        // The contract gives the stored document of the same kind with a conflict.
-        store.setState({ status: 'conflict', fault: answer.error, theirs: answer.error.current as Stored<T> });
-      } else {
-        store.setState({ status: mayPass(answer.error) ? 'unsent' : 'refused', fault: answer.error });
-        if (mayPass(answer.error)) later(RETRY_MS);
-      }
-    });
+  const take = (stored: Stored<T>): void =>
+    store.setState({ ...stored, status: 'saved', fault: null, theirs: null, past: [], future: [] });
+  /** After an edit was given up: what is stored, or, out of reach, what was last read. */
+  const goBack = async (): Promise<void> => {
+    const loaded = await load();
+    if (!loaded.ok) store.setState({ fault: loaded.error });
+    else if (!waiting()) take(loaded.value);
+  };
+  const refresh = async (): Promise<Result<null, ApiFault>> => {
+    const loaded = await load();
+    if (!loaded.ok) return loaded;
+    if (!waiting() && loaded.value.version > store.getState().version) take(loaded.value);
+    return { ok: true, value: null };
+  };
 
   return {
     store,
-    flush,
-    edit: (change, label = '') => {
+    refresh,
+    flush: async () => {
+      while (waiting()?.fate === 'waiting') {
+        const { fate } = await outbox.next(id);
+        if (fate === 'later') return;
+      }
+    },
+    edit: (change, name = '') => {
       const { doc, past } = store.getState();
       const next = change(doc);
       if (next === doc) return;
       const now = performance.now();
-      const same = label !== '' && label === lastEdit.label && now - lastEdit.at < SAME_EDIT_MS;
-      lastEdit = { label, at: now };
+      const same = name !== '' && name === lastEdit.label && now - lastEdit.at < SAME_EDIT_MS;
+      lastEdit = { label: name, at: now };
       put(next, { past: same ? past : [...past, doc].slice(-MOST_UNDOS), future: [] });
     },
     undo: () => {
       const { doc, past, future } = store.getState();
       const before = past[past.length - 1];
+      lastEdit = { label: '', at: 0 };
       if (before !== undefined) put(before, { past: past.slice(0, -1), future: [doc, ...future] });
     },
     redo: () => {
       const { doc, past, future } = store.getState();
       const [after] = future;
+      lastEdit = { label: '', at: 0 };
       if (after !== undefined) put(after, { past: [...past, doc], future: future.slice(1) });
     },
     takeTheirs: () => {
       const { theirs } = store.getState();
       if (!theirs) return;
-      store.setState({ ...theirs, status: 'saved', fault: null, theirs: null, past: [], future: [] });
-      void drafts.remove(key);
+      take(theirs);
+      outbox.discard(id);
     },
     keepMine: () => {
-      const { theirs } = store.getState();
+      const { theirs, doc } = store.getState();
       if (!theirs) return;
       store.setState({ version: theirs.version, status: 'waiting', fault: null, theirs: null });
-      void flush();
+      send(doc, theirs.version, 0);
     },
-  };
-}
-
-/** A queue for writes: each waits for the one before, whatever became of it. */
-export function createQueue(): <R>(work: () => Promise<R>) => Promise<R> {
-  let last: Promise<unknown> = Promise.resolve();
-  return (work) => {
-    const turn = last.then(work);
-    last = turn.catch(() => undefined);
-    return turn;
+    discard: () => outbox.discard(id),
   };
 }

@@ -12,8 +12,10 @@ import {
   type StockMoveKind,
   type TypedStock,
 } from '@rapid-jig/core';
-import type { ApiFault, Stored, StoredRack } from '@rapid-jig/contract';
-import { openDocument, type OpenDocument } from '../documents/document';
+import type { ApiFault, StockMoves, Stored, StoredRack } from '@rapid-jig/contract';
+import { v4 as newId } from 'uuid';
+import type { OpenDocument } from '../documents/document';
+import { movesEntry, stockEntry, type Entry } from '../documents/entry';
 import type { Services } from '../services';
 import { orThrow } from '../shell/or-throw';
 
@@ -25,6 +27,8 @@ export interface RackSession {
   /** Puts new stock on the rack and says that it was received. */
   add(stock: readonly TypedStock[]): Promise<Result<readonly string[], ApiFault>>;
   move(entries: readonly StockEntry[]): Promise<Result<null, ApiFault>>;
+  /** Reads what other devices have done. */
+  refresh(): Promise<Result<null, ApiFault>>;
   /** Takes what a table changes: new stock, counts as corrections, facts as edits. */
   take(changes: readonly StockChange[]): Promise<Result<null, ApiFault>>;
 }
@@ -36,53 +40,75 @@ export interface StockEntry {
   readonly runId: string | null;
 }
 
+/** The rack, opened once in this tab; opened again it shows what is stored now. */
 export async function openRack(services: Services): Promise<RackSession> {
-  return rackSession(services, orThrow(await services.api.rack()));
+  const opened = await services.register.once('rack', async () => {
+    const rack = await services.api.rack();
+    return rack.ok ? ok(rackSession(services, rack.value)) : rack;
+  });
+  const { it, isNew } = orThrow(opened);
+  if (!isNew) orThrow(await it.refresh());
+  return it;
 }
 
-export function rackSession(
-  { api, drafts, queue, clientId }: Pick<Services, 'api' | 'drafts' | 'queue' | 'clientId'>,
-  rack: StoredRack,
-): RackSession {
+type RackServices = Pick<Services, 'api' | 'outbox' | 'open' | 'clientId'>;
+
+export function rackSession({ api, outbox, open, clientId }: RackServices, rack: StoredRack): RackSession {
   const store = createStore<StoredRack>(() => rack);
-  const documents = new Map<string, Promise<OpenDocument<StockItem>>>();
+  const documents = new Map<string, OpenDocument<StockItem>>();
+  const itemOf = async (id: string): Promise<Result<Stored<StockItem>, ApiFault>> => {
+    const known = store.getState().items.find(({ doc }) => doc.id === id);
+    if (!known) throw new Error(`the rack holds no item ${id}`);
+    return ok(known);
+  };
+  const document: RackSession['document'] = async (id) => {
+    const opened = await open<StockItem>({
+      key: `rack ${id}`,
+      kind: 'stockItem',
+      path: `/rack/${id}`,
+      label: ({ name, kind }) => name || kind,
+      load: () => itemOf(id),
+    });
+    const it = orThrow(opened);
+    if (!documents.has(id))
+      it.store.subscribe(({ doc, version, status }) => {
+        if (status === 'saved') keep({ doc, version });
+      });
+    documents.set(id, it);
+    return it;
+  };
   const keep = (item: Stored<StockItem>): void => {
     const { items } = store.getState();
     store.setState({ items: items.map((one) => (one.doc.id === item.doc.id ? item : one)) });
   };
-  const open = (id: string): Promise<OpenDocument<StockItem>> => {
-    const stored = store.getState().items.find(({ doc }) => doc.id === id);
-    if (!stored) throw new Error(`the rack holds no item ${id}`);
-    const save = async (doc: StockItem, version: number) => {
-      const answer = await api.putStockItem(doc, version);
-      if (answer.ok) keep(answer.value);
-      return answer;
-    };
-    return openDocument({ key: `rack ${id}`, kind: 'stockItem', stored, save, drafts, queue });
-  };
   const movesOf = (entries: readonly StockEntry[]): StockMove[] => {
     const at = new Date().toISOString();
-    return entries.map((entry) => ({ ...entry, id: crypto.randomUUID(), clientId, at }));
+    return entries.map((entry) => ({ ...entry, id: newId(), clientId, at }));
+  };
+  /** Sends an entry; one that the server refuses is given up here, for whoever asked is told. */
+  const sent = async <T>(entry: Entry): Promise<Result<T, ApiFault>> => {
+    outbox.put(entry);
+    const outcome = await outbox.next(entry.id);
+    // The API promises each kind of entry its own answer.
+    if (outcome.fate === 'sent') return ok(outcome.answer as T);
+    if (outcome.fate === 'discarded') throw new Error(`the entry ${entry.id} was given up on its way`);
+    if (outcome.fate === 'refused') outbox.discard(entry.id);
+    return err(outcome.fault);
   };
   const move: RackSession['move'] = async (entries) => {
-    const answer = await queue(() => api.addStockMoves(movesOf(entries)));
-    if (!answer.ok) return err(answer.error);
+    const answer = await sent<StockMoves>(movesEntry(movesOf(entries)));
+    if (!answer.ok) return answer;
     store.setState({ moves: answer.value.moves });
     return ok(null);
   };
-  const document: RackSession['document'] = (id) => {
-    const known = documents.get(id) ?? open(id);
-    documents.set(id, known);
-    return known;
-  };
   const add: RackSession['add'] = async (stock) => {
-    const items = stock.map(({ item }): StockItem => ({ ...item, id: crypto.randomUUID() }));
+    const items = stock.map(({ item }): StockItem => ({ ...item, id: newId() }));
     const received = items.flatMap(({ id }, i): StockEntry[] => {
       const count = stock[i]?.quantity ?? 0;
       return count > 0 ? [{ itemId: id, kind: 'received', count, runId: null }] : [];
     });
-    const answer = await queue(() => api.addStock({ items, moves: movesOf(received) }));
-    if (!answer.ok) return err(answer.error);
+    const answer = await sent<StoredRack>(stockEntry({ items, moves: movesOf(received) }));
+    if (!answer.ok) return answer;
     store.setState(answer.value, true);
     return ok(items.map(({ id }) => id));
   };
@@ -91,6 +117,13 @@ export function rackSession(
     move,
     document,
     add,
+    refresh: async () => {
+      const read = await api.rack();
+      if (!read.ok) return read;
+      store.setState(read.value, true);
+      for (const it of documents.values()) await it.refresh();
+      return ok(null);
+    },
     take: async (changes) => {
       const fresh = changes.flatMap((change) => (change.kind === 'new' ? [change.stock] : []));
       const changed = changes.flatMap((change) => (change.kind === 'changed' ? [change] : []));

@@ -1,9 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
-import { err, ok, parseStock, type StockItem, type StockMove } from '@rapid-jig/core';
-import type { NewStock, Stored } from '@rapid-jig/contract';
+import { err, ok, parseStock, type Result, type StockItem, type StockMove } from '@rapid-jig/core';
+import type { ApiFault, NewStock, Stored } from '@rapid-jig/contract';
 import type { Api } from '../api/client';
-import type { Drafts } from '../documents/drafts';
-import { createQueue } from '../documents/document';
+import type { Entry } from '../documents/entry';
+import { createRegister } from '../documents/register';
+import { outboxOf } from '../documents/testing.test-support';
+import { opener } from '../services';
 import { itemsWithCounts, rackSession } from './rack-session';
 
 const typed = (text: string) => {
@@ -11,38 +13,25 @@ const typed = (text: string) => {
   if (!read.ok) throw new Error(read.error.message);
   return read.value;
 };
-const drafts: Drafts = {
-  read: () => Promise.resolve(undefined),
-  write: () => Promise.resolve(),
-  change: () => Promise.resolve(),
-  remove: () => Promise.resolve(),
-};
-
 /** A server of its own, that can be told to refuse. */
 function shop() {
   const moves: StockMove[] = [];
   const items: Stored<StockItem>[] = [];
   const refuse = { moves: false };
-  const fault = { kind: 'unexpected', message: 'away', where: 'the connection', hint: 'wait' } as const;
-  const api = {
-    putStockItem: (doc: unknown, version: number) => Promise.resolve(ok({ version: version + 1, doc })),
-    addStock: (stock: NewStock) => {
-      if (refuse.moves) return Promise.resolve(err(fault));
-      items.push(...stock.items.map((doc) => ({ version: 1, doc })));
-      moves.push(...stock.moves);
-      return Promise.resolve(ok({ items: [...items], moves: [...moves] }));
-    },
-    addStockMoves: (more: readonly StockMove[]) => {
-      if (refuse.moves) return Promise.resolve(err(fault));
-      moves.push(...more);
-      return Promise.resolve(ok({ moves: [...moves] }));
-    },
-  } as unknown as Api;
-  const session = rackSession(
-    { api, drafts, queue: createQueue(), clientId: crypto.randomUUID() },
-    { items: [], moves: [] },
-  );
-  return { session, refuse, counts: () => itemsWithCounts(session.store.getState()) };
+  const away = { kind: 'invalid-request', message: 'away', where: 'the connection', hint: 'wait' } as const;
+  const send = ({ kind, base }: Entry, { body }: { readonly body: unknown }): Promise<Result<unknown, ApiFault>> => {
+    if (kind === 'document') return Promise.resolve(ok({ version: (base ?? 0) + 1 }));
+    if (refuse.moves) return Promise.resolve(err(away));
+    const stock = body as NewStock;
+    if (kind === 'new') items.push(...stock.items.map((doc) => ({ version: 1, doc })));
+    moves.push(...stock.moves);
+    return Promise.resolve(ok({ items: [...items], moves: [...moves] }));
+  };
+  const outbox = outboxOf(send);
+  const open = opener(createRegister(), outbox);
+  const api = { rack: () => Promise.resolve(ok({ items, moves })) } as unknown as Api;
+  const session = rackSession({ api, outbox, open, clientId: crypto.randomUUID() }, { items: [], moves: [] });
+  return { session, refuse, outbox, counts: () => itemsWithCounts(session.store.getState()) };
 }
 
 describe('the rack in this browser', () => {
@@ -56,10 +45,11 @@ describe('the rack in this browser', () => {
   });
 
   test('what the server did not take is told, and nothing of it is on the rack', async () => {
-    const { session, refuse, counts } = shop();
+    const { session, refuse, outbox, counts } = shop();
     refuse.moves = true;
     expect(await session.add([typed('walnut 3/4 x 5 x 20')])).toMatchObject({ ok: false, error: { message: 'away' } });
     expect(counts()).toEqual([]);
+    expect(outbox.store.getState().entries).toEqual([]);
   });
 
   test('an item is opened once, edits save themselves, and archived items leave the rack', async () => {

@@ -171,7 +171,7 @@ function PartExtras({ part, line, onChange }: PartExtrasProps) {
             size="small"
             variant="outlined"
             disabled={toCut === 0}
-            onClick={() => void session.markRods(partId, { good: 1, spoiled: 0 })}
+            onClick={() => session.markRods(partId, { good: 1, spoiled: 0 })}
           >
             One cut
           </Button>
@@ -179,11 +179,11 @@ function PartExtras({ part, line, onChange }: PartExtrasProps) {
             size="small"
             variant="outlined"
             disabled={toCut === 0}
-            onClick={() => void session.markRods(partId, { good: toCut, spoiled: 0 })}
+            onClick={() => session.markRods(partId, { good: toCut, spoiled: 0 })}
           >
             All {toCut} cut
           </Button>
-          <Button size="small" onClick={() => void session.markRods(partId, { good: 0, spoiled: 1 })}>
+          <Button size="small" onClick={() => session.markRods(partId, { good: 0, spoiled: 1 })}>
             One spoiled
           </Button>
         </Box>

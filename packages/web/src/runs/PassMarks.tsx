@@ -1,76 +1,79 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Box, Button, Typography } from '@mui/material';
-import { gangName, type PlannedStack } from '@rapid-jig/core';
+import { gangName, passesByNumber, type PlannedStack } from '@rapid-jig/core';
 import { CountField } from '../fields/CountField';
 import { counted } from '../words/counted';
-import { useOpenRun } from './RunRoute';
+import { OnceButton } from '../fields/OnceButton';
+import { useOpenRun, useRunState } from './RunRoute';
 
 /** More boxes than this are a number: nobody counts forty ticks. */
 const MOST_BOXES = 12;
 
-/** Plain boxes, large enough for a dusty finger; a wall may hold hundreds. */
+/** Plain boxes in targets for a dusty finger; a wall may hold hundreds. */
 const TICKS = {
   display: 'flex',
   flexWrap: 'wrap',
-  gap: 1,
   my: 0.5,
-  '& input': { width: 26, height: 26, m: 0, accentColor: 'var(--rj-palette-primary-main)', cursor: 'pointer' },
+  '& label': { width: 44, height: 44, display: 'grid', placeItems: 'center', cursor: 'pointer' },
+  '& input': { width: 30, height: 30, m: 0, accentColor: 'var(--rj-palette-primary-main)', cursor: 'pointer' },
 } as const;
 
-/** A box for every pass of a stack: ticked ones are sawn; a tick taken off takes that pass back. */
+/** A box for every pass of a stack, each with its number: ticked ones are sawn; a tick taken off takes that pass back. */
 export function PassMarks({ stack }: { readonly stack: PlannedStack }) {
   const { session } = useOpenRun();
+  const { work } = useRunState();
   const [spoiled, setSpoiled] = useState(0);
   const { done, passesToCut, gang } = stack;
   const name = gangName(gang);
-  const mark = (): void => {
-    void session.markPass(stack, spoiled);
+  const sawn = useMemo(() => passesByNumber(work, stack.key), [work, stack.key]);
+  // The plan follows a moment after the tick: the boxes stay as many.
+  const all = done.length + passesToCut;
+  const toSaw = freeNumbers(sawn, all - sawn.size);
+  const mark = (pass: number): void => {
+    session.markPass(stack, pass, spoiled);
     setSpoiled(0);
   };
-  const last = done[done.length - 1];
-  const takeBack = (): void => {
-    if (last !== undefined) void session.takeBack(last);
-  };
-  const few = done.length + passesToCut <= MOST_BOXES;
+  const last = Math.max(0, ...sawn.keys());
   return (
     <Box role="group" aria-label={`Passes of ${name}, ${counted(stack.layers, 'layer')}`}>
-      {few ? (
+      {all <= MOST_BOXES ? (
         <Box sx={TICKS}>
-          {done.map((id, i) => (
-            <input
-              key={id}
-              type="checkbox"
-              checked
-              onChange={takeBack}
-              aria-label={`Pass ${String(i + 1)} of ${name}: sawn`}
-            />
-          ))}
-          {Array.from({ length: passesToCut }, (_, i) => (
-            <input
-              key={`to saw ${String(i)}`}
-              type="checkbox"
-              checked={false}
-              onChange={mark}
-              aria-label={`Pass ${String(done.length + i + 1)} of ${name}: to saw`}
-            />
-          ))}
+          {[...sawn.keys(), ...toSaw]
+            .sort((a, b) => a - b)
+            .map((pass) => (
+              <label key={pass}>
+                <input
+                  type="checkbox"
+                  checked={sawn.has(pass)}
+                  onChange={() => (sawn.has(pass) ? session.takeBack(stack, pass) : mark(pass))}
+                  aria-label={`Pass ${String(pass)} of ${name}: ${sawn.has(pass) ? 'sawn' : 'to saw'}`}
+                />
+              </label>
+            ))}
         </Box>
       ) : (
         <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
           <Typography>
-            {done.length} of {done.length + passesToCut} passes sawn
+            {sawn.size} of {all} passes sawn
           </Typography>
-          <Button size="small" variant="outlined" disabled={passesToCut === 0} onClick={mark}>
+          <OnceButton variant="outlined" disabled={toSaw.length === 0} onClick={() => mark(toSaw[0] ?? last + 1)}>
             One more
-          </Button>
-          <Button size="small" disabled={last === undefined} onClick={takeBack}>
+          </OnceButton>
+          <OnceButton disabled={sawn.size === 0} onClick={() => session.takeBack(stack, last)}>
             Take back
-          </Button>
+          </OnceButton>
         </Box>
       )}
       {passesToCut > 0 && <Spoiled layers={stack.layers} value={spoiled} onChange={setSpoiled} />}
     </Box>
   );
+}
+
+/** The lowest numbers that no pass has. */
+function freeNumbers(taken: ReadonlyMap<number, unknown>, count: number): number[] {
+  const free: number[] = [];
+  for (let pass = 1; free.length < count; pass++) if (!taken.has(pass)) free.push(pass);
+  return free;
 }
 
 /** Pieces of the next pass that were spoiled; asked for only when wanted. */

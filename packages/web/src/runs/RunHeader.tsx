@@ -56,10 +56,10 @@ export function RunHeader() {
 
 function Progress() {
   const { planned } = useRunState();
-  const parts = planned?.plan.parts ?? [];
-  const total = parts.reduce((sum, part) => sum + part.total, 0);
+  const counts = planned ? [...planned.plan.parts, ...planned.plan.rods.map(({ tally }) => tally)] : [];
+  const total = counts.reduce((sum, count) => sum + count.total, 0);
   if (total === 0) return null;
-  const there = parts.reduce((sum, part) => sum + Math.min(part.total, part.good + part.onHand), 0);
+  const there = counts.reduce((sum, count) => sum + Math.min(count.total, count.good + count.onHand), 0);
   return (
     <Typography role="status" aria-label="Progress" sx={FIGURE}>
       <b>{there}</b> of {total} pieces good

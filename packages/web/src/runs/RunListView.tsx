@@ -1,11 +1,13 @@
-import { Box, Button, Typography } from '@mui/material';
-import { Link, useLoaderData, useNavigate } from 'react-router';
+import { Box, Typography } from '@mui/material';
+import { Link, useLoaderData } from 'react-router';
 import { newRun } from '@rapid-jig/core';
 import type { StoredRun, StoredTemplate } from '@rapid-jig/contract';
 import { PartPicture } from '../drawing/PartPicture';
 import { drawPart } from '../drawing/paths';
+import { v4 as newId } from 'uuid';
+import { useMake } from '../documents/make';
+import { OnceButton } from '../fields/OnceButton';
 import { useServices } from '../services';
-import { orThrow } from '../shell/or-throw';
 import { Page } from '../shell/Page';
 import { EmptyStart } from '../shell/EmptyStart';
 import { counted } from '../words/counted';
@@ -43,17 +45,11 @@ export function RunListView() {
 }
 
 function NewRun() {
-  const { api } = useServices();
-  const navigate = useNavigate();
-  const make = async (): Promise<void> => {
-    const id = crypto.randomUUID();
-    orThrow(await api.putRun(newRun(id, 'New run', []), 0));
-    await navigate(`/runs/${id}`);
-  };
+  const make = useMake();
   return (
-    <Button variant="contained" onClick={() => void make()}>
+    <OnceButton variant="contained" onClick={() => make.run(newRun(newId(), 'New run', []))}>
       Start a run
-    </Button>
+    </OnceButton>
   );
 }
 

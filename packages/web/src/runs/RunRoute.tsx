@@ -3,10 +3,9 @@ import { Outlet, useLoaderData } from 'react-router';
 import { useStore } from 'zustand';
 import type { Run } from '@rapid-jig/core';
 import type { StoredTemplate } from '@rapid-jig/contract';
-import { openDocument } from '../documents/document';
 import type { Services } from '../services';
 import { orThrow } from '../shell/or-throw';
-import { createRunSession, type RunSession, type RunState } from './run-session';
+import { openRunSession, type RunSession, type RunState } from './run-session';
 
 interface OpenRun {
   readonly session: RunSession;
@@ -15,24 +14,13 @@ interface OpenRun {
 }
 
 export async function loadRun(services: Services, id: string): Promise<OpenRun> {
-  const { api, drafts, queue } = services;
-  const [run, revisions, events, templates] = await Promise.all([
-    api.run(id),
-    api.revisions(id),
-    api.events(id),
-    api.templates(),
+  const [opened, templates] = await Promise.all([
+    services.register.once(`session of run ${id}`, () => openRunSession(services, id)),
+    services.api.templates(),
   ]);
-  const stored = orThrow(run);
-  const document = await openDocument<Run>({
-    key: `run ${id}`,
-    kind: 'run',
-    stored: { version: stored.version, doc: stored.doc },
-    save: (doc, version) => api.putRun(doc, version),
-    drafts,
-    queue,
-  });
-  const loaded = { revisions: orThrow(revisions), events: orThrow(events).events, startedAt: stored.startedAt };
-  return { session: await createRunSession(services, document, loaded), templates: orThrow(templates) };
+  const { it: session, isNew } = orThrow(opened);
+  if (!isNew) orThrow(await session.refresh());
+  return { session, templates: orThrow(templates) };
 }
 
 const RunContext = createContext<OpenRun | null>(null);

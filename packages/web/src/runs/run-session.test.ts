@@ -3,10 +3,12 @@ import { createStore } from 'zustand/vanilla';
 import {
   err,
   ok,
+  passesByNumber,
   planRun,
   costOf,
   TYPICAL_BLADES,
   TYPICAL_SHOP,
+  type Result,
   type Run,
   type Template,
   type WorkEvent,
@@ -14,10 +16,13 @@ import {
 } from '@rapid-jig/core';
 import type { ApiFault } from '@rapid-jig/contract';
 import type { Api } from '../api/client';
-import { createQueue, openDocument } from '../documents/document';
-import type { Services } from '../services';
+import type { Entry } from '../documents/entry';
+import { keptInMemory, type Kept } from '../documents/kept';
+import { createRegister } from '../documents/register';
+import { outboxOf } from '../documents/testing.test-support';
+import { opener, type Services } from '../services';
 import { newestOnly } from '../workers/clients';
-import { createRunSession } from './run-session';
+import { openRunSession, type RunSession } from './run-session';
 
 const corner = (x: number, y: number) => ({ kind: 'line' as const, to: { x, y } });
 const template: Template = {
@@ -71,101 +76,120 @@ const OFF: ApiFault = { kind: 'unexpected', message: 'off', where: '', hint: '' 
 
 let recorded: WorkEvent[];
 let online: boolean;
-let kept: Map<string, unknown>;
+let kept: Kept;
+let tabs = 0;
 
+const work = () => ({ events: [...recorded], startedAt: recorded.length > 0 ? '2026-11-24T10:00:00Z' : null });
+const send = ({ kind, base }: Entry, { body }: { readonly body: unknown }): Promise<Result<unknown, ApiFault>> => {
+  if (!online) return Promise.resolve(err(OFF));
+  if (kind === 'document') return Promise.resolve(ok({ version: (base ?? 0) + 1 }));
+  const event = body as WorkEvent;
+  if (recorded.every(({ id }) => id !== event.id)) recorded.push(event);
+  return Promise.resolve(ok(work()));
+};
+
+/** A run opened in a tab of its own; those before it are gone. */
 async function openSession() {
-  const drafts: Services['drafts'] = {
-    read: <T>(key: string) => Promise.resolve(kept.get(key) as T | undefined),
-    write: (key, value) => Promise.resolve(void kept.set(key, value)),
-    change: <T>(key: string, change: (value: T | undefined) => T) =>
-      Promise.resolve(void kept.set(key, change(kept.get(key) as T | undefined))),
-    remove: (key) => Promise.resolve(void kept.delete(key)),
-  };
-  const queue = createQueue();
-  const document = await openDocument<Run>({
-    key: 'run run',
-    kind: 'run',
-    stored: { doc: run, version: 1 },
-    save: (doc, version) => Promise.resolve(ok({ doc, version: version + 1 })),
-    drafts,
-    queue,
-  });
+  const outbox = outboxOf(send, kept, `tab-${String(++tabs)}`);
+  await outbox.start();
   const api: Partial<Api> = {
-    startRun: () =>
-      Promise.resolve(
-        online
-          ? ok({ inputHash: '', coreVersion: '', startedAt: '2026-11-24T10:00:00Z', plan: {} as never })
-          : err(OFF),
-      ),
+    run: () => Promise.resolve(ok({ doc: run, version: 1, startedAt: null })),
+    revisions: () => Promise.resolve(ok([{ revision: 1, template }])),
+    events: () => Promise.resolve(ok(work())),
     revision: () => Promise.resolve(ok({ ...template, parts: [{ ...template.parts[0]!, perCopy: 3 }] })),
-    addEvent: (_id, event) => {
-      if (!online) return Promise.resolve(err(OFF));
-      if (recorded.every(({ id }) => id !== event.id)) recorded.push(event);
-      return Promise.resolve(ok({ events: [...recorded] }));
-    },
   };
   const planner = newestOnly(async (input) => {
     const result = await planRun(input, { onStage: () => undefined });
     return result.ok ? ok({ plan: result.value, cost: costOf(result.value), tookMs: 0 }) : result;
   });
   const still = <T>(doc: T) => ({ store: createStore(() => ({ doc })) });
+  const register = createRegister();
   const services = {
     api,
-    drafts,
-    queue,
+    outbox,
+    register,
+    open: opener(register, outbox),
     planner,
     clientId: 'client',
     shop: still(TYPICAL_SHOP),
     drawer: still({ blades: TYPICAL_BLADES }),
   } as unknown as Services;
-  const session = await createRunSession(services, document, {
-    revisions: [{ revision: 1, template }],
-    events: [...recorded],
-    startedAt: null,
-  });
+  const opened = await openRunSession(services, 'run');
+  if (!opened.ok) throw new Error(opened.error.message);
+  const session = opened.value;
   const stop = session.watch();
   await jest.advanceTimersByTimeAsync(10);
-  return { session, document, stop };
+  return { session, document: session.document, stop };
 }
+const settle = () => jest.advanceTimersByTimeAsync(10);
+const bodies = (session: RunSession) => session.store.getState().planned!.plan.parts[0];
+const firstStack = (session: RunSession) => session.store.getState().planned!.plan.stacks[0]!;
 
 beforeEach(() => {
   jest.useFakeTimers();
-  [recorded, online, kept] = [[], true, new Map()];
+  [recorded, online, kept] = [[], true, keptInMemory()];
 });
 afterEach(() => {
   jest.useRealTimers();
 });
 
-test('a pass marked is recorded once, and the plan is what is left', async () => {
+test('a pass marked is recorded once, and the plan is what is left; taken back, it is to saw again', async () => {
   const { session } = await openSession();
-  await session.markPass(session.store.getState().planned!.plan.stacks[0]!, 0);
-  await jest.advanceTimersByTimeAsync(10);
-  expect(recorded).toHaveLength(1);
-  expect(session.store.getState().planned!.plan.parts[0]).toMatchObject({ good: 4, toCut: 4 });
-  await session.takeBack(recorded[0]!.id);
-  await jest.advanceTimersByTimeAsync(10);
-  expect(session.store.getState().planned!.plan.parts[0]).toMatchObject({ good: 0, toCut: 8 });
+  session.markPass(firstStack(session), 1, 0);
+  await settle();
+  expect(recorded).toMatchObject([{ kind: 'pass-sawn', pass: 1 }]);
+  expect(bodies(session)).toMatchObject({ good: 4, toCut: 4 });
+  await jest.advanceTimersByTimeAsync(1000);
+  session.takeBack(firstStack(session), 1);
+  await settle();
+  expect(bodies(session)).toMatchObject({ good: 0, toCut: 8 });
 });
 
-test('two passes marked in the same moment are both recorded', async () => {
+test('a double tap on a box is one pass, and does not take it back either', async () => {
   const { session } = await openSession();
-  const [stack] = session.store.getState().planned!.plan.stacks;
-  await Promise.all([session.markPass(stack!, 0), session.markPass(stack!, 0)]);
-  await jest.advanceTimersByTimeAsync(10);
+  const stack = firstStack(session);
+  session.markPass(stack, 1, 0);
+  session.markPass(stack, 1, 0);
+  session.takeBack(stack, 1);
+  await settle();
+  expect(recorded).toHaveLength(1);
+  expect(bodies(session)).toMatchObject({ good: 4, toCut: 4 });
+});
+
+test('unticking the first of two passes takes back the first', async () => {
+  const { session } = await openSession();
+  for (const pass of [1, 2]) session.markPass(firstStack(session), pass, 0);
+  await jest.advanceTimersByTimeAsync(1000);
+  session.takeBack(firstStack(session), 1);
+  await settle();
+  expect(recorded[2]).toMatchObject({ kind: 'pass-taken-back', event: recorded[0]!.id });
+  expect([...passesByNumber(session.store.getState().work, firstStack(session).key).keys()]).toEqual([2]);
+});
+
+test('a page that is behind marks a pass that another device has marked: it counts once', async () => {
+  const { session } = await openSession();
+  const { session: stale } = await openSession();
+  session.markPass(firstStack(session), 1, 0);
+  await settle();
+  stale.markPass(firstStack(stale), 1, 1);
+  await settle();
   expect(recorded).toHaveLength(2);
-  expect(session.store.getState().planned!.plan.parts[0]).toMatchObject({ good: 8, toCut: 0 });
+  expect(bodies(stale)).toMatchObject({ good: 4, spoiled: 0, toCut: 4 });
+  await session.refresh();
+  await settle();
+  expect(bodies(session)).toMatchObject({ good: 4, spoiled: 0, toCut: 4 });
 });
 
 test('with the server stopped the count goes on here, survives a closed tab, and is sent when it is back', async () => {
   online = false;
   const first = await openSession();
-  await first.session.markPass(first.session.store.getState().planned!.plan.stacks[0]!, 1);
-  await jest.advanceTimersByTimeAsync(10);
-  expect(first.session.store.getState().planned!.plan.parts[0]).toMatchObject({ good: 3, spoiled: 1, toCut: 5 });
+  first.session.markPass(firstStack(first.session), 1, 1);
+  await settle();
+  expect(bodies(first.session)).toMatchObject({ good: 3, spoiled: 1, toCut: 5 });
   expect(first.session.store.getState().trouble).toContain('off');
   first.stop();
   const again = await openSession();
-  expect(again.session.store.getState().planned!.plan.parts[0]).toMatchObject({ good: 3, toCut: 5 });
+  expect(bodies(again.session)).toMatchObject({ good: 3, toCut: 5 });
   online = true;
   await jest.advanceTimersByTimeAsync(10_000);
   expect(recorded).toHaveLength(1);
@@ -175,13 +199,16 @@ test('with the server stopped the count goes on here, survives a closed tab, and
 test('an edit shows what it costs against the plan before it', async () => {
   const { session, document } = await openSession();
   document.edit((doc) => ({ ...doc, lines: [{ ...doc.lines[0]!, copies: 12 }] }));
-  await jest.advanceTimersByTimeAsync(10);
+  await settle();
   expect(session.store.getState().change).toMatchObject({ passes: 1, blanks: 4 });
 });
 
 test('a draft that pins a revision the server did not send with the run is planned all the same', async () => {
-  kept.set('run run', { version: 1, doc: { ...run, lines: [{ ...run.lines[0]!, revision: 2 }] } });
+  online = false;
+  const before = await openSession();
+  before.document.edit((doc) => ({ ...doc, lines: [{ ...doc.lines[0]!, revision: 2 }] }));
+  before.stop();
   const { session } = await openSession();
   expect(session.store.getState()).toMatchObject({ error: null, trouble: null });
-  expect(session.store.getState().planned!.plan.parts[0]).toMatchObject({ perCopy: 3, needed: 24 });
+  expect(bodies(session)).toMatchObject({ perCopy: 3, needed: 24 });
 });

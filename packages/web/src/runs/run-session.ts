@@ -1,21 +1,27 @@
 import { createStore, type StoreApi } from 'zustand/vanilla';
-import type { ApiFault, CutBlanks, ReserveWood, StoredRack } from '@rapid-jig/contract';
+import { v4 as newId } from 'uuid';
+import type { ApiFault, CutBlanks, ReserveWood, StoredEvents, StoredRack } from '@rapid-jig/contract';
 import {
+  addUpWork,
   compareCosts,
+  err,
   ok,
+  passesByNumber,
   type PieceCount,
   type Result,
   type PassSawn,
+  type PassTakenBack,
   type PlanCost,
   type PlanError,
   type PlannedStack,
   type Run,
   type StockMove,
   type TemplateRevision,
+  type WorkDone,
   type WorkEvent,
 } from '@rapid-jig/core';
-import { mayPass } from '../api/client';
 import type { OpenDocument } from '../documents/document';
+import { eventEntry, type Entry } from '../documents/entry';
 import type { Services } from '../services';
 import type { PlannedRun } from '../workers/planner.worker';
 
@@ -23,12 +29,14 @@ export interface RunState {
   readonly revisions: readonly TemplateRevision[];
   /** Recorded ones, then those still to be sent. */
   readonly events: readonly WorkEvent[];
+  /** What they add up to. */
+  readonly work: WorkDone;
   readonly startedAt: string | null;
   readonly planned: PlannedRun | null;
   readonly error: PlanError | null;
   /** What the last edits cost, against the plan before them. */
   readonly change: PlanCost | null;
-  /** Why marking a pass did not reach the server, in words; it is kept and sent later. */
+  /** Why what was marked is not recorded yet, or was refused, in words. */
   readonly trouble: string | null;
 }
 
@@ -41,53 +49,105 @@ export interface RunSession {
   addTemplate(templateId: string, revision: number): Promise<void>;
   /** Moves a line to the newest revision of its template. */
   takeRevision(templateId: string, revision: number): Promise<void>;
-  markPass(stack: PlannedStack, spoiled: number): Promise<void>;
-  takeBack(eventId: string): Promise<void>;
-  markRods(rod: string, count: PieceCount): Promise<void>;
+  /** Marks a pass of a stack by its number; one that is marked already stays as it is. */
+  markPass(stack: PlannedStack, pass: number, spoiled: number): void;
+  /** Takes the pass of that number back; not in the moment in which it was marked, for that is a tap that bounced. */
+  takeBack(stack: PlannedStack, pass: number): void;
+  markRods(rod: string, count: PieceCount): void;
+  /** Reads what other devices have done. */
+  refresh(): Promise<Result<null, ApiFault>>;
   /** Says that blanks are cut: what they took of the rack comes back, or why it was refused. */
   cutBlanks(cut: CutBlanks): Promise<Result<StoredRack, ApiFault>>;
   /** Holds boards for the run: all moves of the rack come back, or why it was refused. */
   reserveWood(reserve: ReserveWood): Promise<Result<readonly StockMove[], ApiFault>>;
 }
 
-export interface LoadedRun {
-  readonly revisions: readonly TemplateRevision[];
-  readonly events: readonly WorkEvent[];
-  readonly startedAt: string | null;
-}
-
 /** Edits closer together than this are one, and their cost is shown together. */
 const ONE_EDIT_MS = 1500;
-const RETRY_MS = 4000;
+/** A second tap within this is the same tap. */
+const BOUNCE_MS = 600;
 
-export async function createRunSession(
+/** Opens a run: its document, the revisions it pins, and what was done in it, recorded or still on its way. */
+export async function openRunSession(services: Services, id: string): Promise<Result<RunSession, ApiFault>> {
+  const { api, open } = services;
+  const opened = await open<Run>({
+    key: `run ${id}`,
+    kind: 'run',
+    path: `/runs/${id}`,
+    label: ({ name }) => name,
+    load: () => api.run(id),
+  });
+  if (!opened.ok) return opened;
+  const [revisions, work] = await Promise.all([api.revisions(id), api.events(id)]);
+  if (!revisions.ok) return revisions;
+  if (!work.ok) return work;
+  return ok(createRunSession(services, opened.value, revisions.value, work.value));
+}
+
+function createRunSession(
   services: Services,
   document: OpenDocument<Run>,
-  loaded: LoadedRun,
-): Promise<RunSession> {
-  const { planner, shop, drawer } = services;
-  const unsent = await readUnsent(services, document);
-  const recorded = new Set(loaded.events.map(({ id }) => id));
+  revisions: readonly TemplateRevision[],
+  work: StoredEvents,
+): RunSession {
+  const { planner, shop, drawer, outbox, api, clientId } = services;
+  const { id } = document.store.getState().doc;
+  const lane = `run ${id}`;
+  const isOwn = (entry: Entry): boolean => entry.lane === lane && entry.kind === 'event';
+  const waiting = (): Entry[] => outbox.store.getState().entries.filter(isOwn);
+  /** Recorded ones, then those on their way; what was refused does not count. */
+  const withWaiting = (recorded: readonly WorkEvent[]): WorkEvent[] => {
+    const known = new Set(recorded.map((event) => event.id));
+    const own = waiting().filter(({ fate, key }) => fate === 'waiting' && !known.has(key));
+    // Entries of this kind hold one event each.
+    return [...recorded, ...own.map(({ body }) => body as WorkEvent)];
+  };
+  const troubleNow = (): string | null => {
+    const fault = waiting().find((entry) => entry.fault !== null)?.fault;
+    return fault ? `${fault.message} ${fault.hint}` : null;
+  };
+  let recorded = work.events;
+  const counted = (): Pick<RunState, 'events' | 'work' | 'trouble'> => {
+    const events = withWaiting(recorded);
+    return { events, work: addUpWork(events), trouble: troubleNow() };
+  };
   const store = createStore<RunState>(() => ({
-    revisions: loaded.revisions,
-    events: [...loaded.events, ...unsent.filter(({ id }) => !recorded.has(id))],
-    startedAt: loaded.startedAt,
+    ...counted(),
+    revisions,
+    startedAt: work.startedAt,
     planned: null,
     error: null,
     change: null,
-    trouble: null,
   }));
+  const take = ({ events, startedAt }: StoredEvents): void => {
+    recorded = events;
+    store.setState({ ...counted(), startedAt });
+  };
+  outbox.onOutcome((entry, outcome) => {
+    if (!isOwn(entry)) return;
+    // The API gives back all events of the run with each.
+    if (outcome.fate === 'sent') take(outcome.answer as StoredEvents);
+    else store.setState(counted());
+  });
+  const record = (event: WorkEvent): void => {
+    outbox.put(eventEntry(id, document.store.getState().doc.name, event));
+    store.setState(counted());
+  };
   let baseline: { cost: PlanCost; at: number } | null = null;
+  let lastMark = { pass: '', at: -Infinity };
+  const markOf = ({ key }: PlannedStack, pass: number): string => `${key} ${String(pass)}`;
+  const passAt = ({ key }: PlannedStack, pass: number): PassSawn | undefined =>
+    passesByNumber(store.getState().work, key).get(pass);
 
   const hasRevision = (templateId: string, revision: number): boolean =>
     store.getState().revisions.some((one) => one.template.id === templateId && one.revision === revision);
 
   const addRevision = async (templateId: string, revision: number): Promise<void> => {
     if (hasRevision(templateId, revision)) return;
-    const answer = await services.api.revision(templateId, revision);
+    const answer = await api.revision(templateId, revision);
     if (!answer.ok) store.setState({ trouble: `${answer.error.message} ${answer.error.hint}` });
     else if (!hasRevision(templateId, revision)) {
-      store.setState(({ revisions }) => ({ revisions: [...revisions, { revision, template: answer.value }] }));
+      store.setState((state) => ({ revisions: [...state.revisions, { revision, template: answer.value }] }));
     }
   };
 
@@ -95,13 +155,13 @@ export async function createRunSession(
     // A draft, an undo or the other device's version may pin what was not loaded with the run.
     for (const { templateId, revision } of document.store.getState().doc.lines) await addRevision(templateId, revision);
     const start = performance.now();
-    const { revisions, events } = store.getState();
+    const now = store.getState();
     const result = await planner.plan({
       run: document.store.getState().doc,
-      revisions,
+      revisions: now.revisions,
       shop: shop.store.getState().doc,
       drawer: drawer.store.getState().doc.blades,
-      work: events,
+      work: now.events,
     });
     if (result === null) return;
     if (!result.ok) {
@@ -111,9 +171,9 @@ export async function createRunSession(
     // Seen by `npm run bench` and in the browser's own tools.
     performance.measure('plan', { start, detail: { tookMs: result.value.tookMs } });
     const before = store.getState().planned?.cost;
-    const now = performance.now();
-    if (before && (!baseline || now - baseline.at > ONE_EDIT_MS)) baseline = { cost: before, at: now };
-    else if (baseline) baseline = { ...baseline, at: now };
+    const at = performance.now();
+    if (before && (!baseline || at - baseline.at > ONE_EDIT_MS)) baseline = { cost: before, at };
+    else if (baseline) baseline = { ...baseline, at };
     const change = baseline ? compareCosts(baseline.cost, result.value.cost) : null;
     store.setState(({ planned }) => ({ planned: keepUnchanged(planned, result.value), error: null, change }));
   };
@@ -131,7 +191,6 @@ export async function createRunSession(
           (now, before) => void ((now.events !== before.events || now.revisions !== before.revisions) && plan()),
         ),
       ];
-      if (unsent.length > 0) void sendUnsent(services, document, store);
       return () => {
         for (const stop of stops) stop();
       };
@@ -148,30 +207,37 @@ export async function createRunSession(
         lines: run.lines.map((line) => (line.templateId === templateId ? { ...line, revision } : line)),
       }));
     },
-    markPass: async (stack, spoiled) => {
-      await record(services, document, store, passOf(stack, spoiled, services.clientId));
+    markPass: (stack, pass, spoiled) => {
+      if (passAt(stack, pass)) return;
+      lastMark = { pass: markOf(stack, pass), at: performance.now() };
+      record(passOf(stack, pass, spoiled, clientId));
     },
-    markRods: async (rod, count) => {
-      await record(services, document, store, { kind: 'rods-cut', rod, count, ...newEvent(services.clientId) });
+    takeBack: (stack, pass) => {
+      const sawn = passAt(stack, pass);
+      const isBounce = lastMark.pass === markOf(stack, pass) && performance.now() - lastMark.at < BOUNCE_MS;
+      if (!sawn || isBounce) return;
+      const event: PassTakenBack = { kind: 'pass-taken-back', event: sawn.id, ...newEvent(clientId) };
+      record(event);
     },
+    markRods: (rod, count) => record({ kind: 'rods-cut', rod, count, ...newEvent(clientId) }),
     cutBlanks: async (cut) => {
       await document.flush();
-      const { id } = document.store.getState().doc;
-      const answer = await services.queue(() => services.api.cutBlanks(id, cut));
+      const answer = await api.cutBlanks(id, cut);
       if (!answer.ok) return answer;
-      const unsentNow = await readUnsent(services, document);
-      const known = new Set(answer.value.events.map((event) => event.id));
-      store.setState({ events: [...answer.value.events, ...unsentNow.filter((event) => !known.has(event.id))] });
+      take(answer.value);
       return ok(answer.value.rack);
     },
     reserveWood: async (reserve) => {
       await document.flush();
-      const answer = await services.queue(() => services.api.reserveWood(document.store.getState().doc.id, reserve));
+      const answer = await api.reserveWood(id, reserve);
       return answer.ok ? ok(answer.value.moves) : answer;
     },
-    takeBack: async (eventId) => {
-      const event: WorkEvent = { kind: 'pass-taken-back', event: eventId, ...newEvent(services.clientId) };
-      await record(services, document, store, event);
+    refresh: async () => {
+      const [read, work] = await Promise.all([document.refresh(), api.events(id)]);
+      if (!read.ok) return read;
+      if (!work.ok) return err(work.error);
+      take(work.value);
+      return ok(null);
     },
   };
 }
@@ -186,60 +252,10 @@ function keepUnchanged(before: PlannedRun | null, after: PlannedRun): PlannedRun
   return { ...after, plan: { ...after.plan, stacks } };
 }
 
-export const newEvent = (clientId: string) => ({ id: crypto.randomUUID(), clientId, at: new Date().toISOString() });
+export const newEvent = (clientId: string) => ({ id: newId(), clientId, at: new Date().toISOString() });
 
 /** One pass of a stack: every layer gives one of each part, less what was spoiled. */
-export function passOf({ key, layers, gang }: PlannedStack, spoiled: number, clientId: string): PassSawn {
+export function passOf({ key, layers, gang }: PlannedStack, pass: number, spoiled: number, clientId: string): PassSawn {
   const counts = gang.parts.map(({ partId }) => [partId, { good: layers - spoiled, spoiled }] as const);
-  return { kind: 'pass-sawn', stack: key, layers, counts: Object.fromEntries(counts), ...newEvent(clientId) };
-}
-
-const unsentKey = (document: OpenDocument<Run>): string => `events ${document.store.getState().doc.id}`;
-
-const readUnsent = async ({ drafts }: Services, document: OpenDocument<Run>): Promise<readonly WorkEvent[]> =>
-  (await drafts.read<WorkEvent[]>(unsentKey(document))) ?? [];
-
-/** Shows an event at once, keeps it in this browser, and sends it. */
-async function record(
-  services: Services,
-  document: OpenDocument<Run>,
-  store: StoreApi<RunState>,
-  event: WorkEvent,
-): Promise<void> {
-  store.setState(({ events }) => ({ events: [...events, event] }));
-  await services.drafts.change<WorkEvent[]>(unsentKey(document), (unsent = []) => [...unsent, event]);
-  await sendUnsent(services, document, store);
-}
-
-async function sendUnsent(services: Services, document: OpenDocument<Run>, store: StoreApi<RunState>): Promise<void> {
-  const { api, drafts, queue } = services;
-  const { id } = document.store.getState().doc;
-  await document.flush();
-  await queue(async () => {
-    const again = (words: string, passing: boolean): void => {
-      store.setState({ trouble: words });
-      if (passing) setTimeout(() => void sendUnsent(services, document, store), RETRY_MS);
-    };
-    if (store.getState().startedAt === null) {
-      const started = await api.startRun(id);
-      if (!started.ok) {
-        again(`${started.error.message} ${started.error.hint}`, mayPass(started.error));
-        return;
-      }
-      store.setState({ startedAt: started.value.startedAt });
-    }
-    for (const event of await readUnsent(services, document)) {
-      const answer = await api.addEvent(id, event);
-      if (!answer.ok) {
-        again(`${answer.error.message} ${answer.error.hint}`, mayPass(answer.error));
-        return;
-      }
-      await drafts.change<WorkEvent[]>(unsentKey(document), (unsent = []) =>
-        unsent.filter(({ id }) => id !== event.id),
-      );
-      const left = await readUnsent(services, document);
-      store.setState({ events: [...answer.value.events, ...left] });
-    }
-    store.setState({ trouble: null });
-  });
+  return { kind: 'pass-sawn', stack: key, pass, layers, counts: Object.fromEntries(counts), ...newEvent(clientId) };
 }

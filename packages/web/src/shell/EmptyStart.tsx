@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 /** Where there is nothing yet: the first thing to do, and the demo to look at. */
 export function EmptyStart({ words, demo }: { readonly words: string; readonly demo: boolean }) {
   return (
-    <Box sx={{ textAlign: 'center', py: 8 }}>
+    <Box component="main" sx={{ textAlign: 'center', py: 8 }}>
       <Typography variant="h2">{words}</Typography>
       <Box sx={{ mt: 2, display: 'flex', gap: 2, justifyContent: 'center' }}>
         <Button component={Link} to="/templates" variant="contained">

@@ -1,24 +1,52 @@
 import { useEffect } from 'react';
-import { Alert, Box, Button, Typography } from '@mui/material';
+import { Alert, Box, Button, IconButton, Tooltip, Typography } from '@mui/material';
+import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
 import { useStore } from 'zustand';
+import { saveFile } from '../api/save-file';
 import type { OpenDocument, SaveStatus } from '../documents/document';
 
 const WORDS: Readonly<Record<SaveStatus, string>> = {
   saved: 'Saved',
   waiting: 'Saving …',
-  saving: 'Saving …',
   unsent: 'Kept in this browser; will be sent',
   refused: 'Not taken',
   conflict: 'Changed elsewhere',
 };
 
-/** Whether what was edited is on disk. */
+/** Whether what was edited is on disk, and the way back and forth. */
 export function SaveBadge<T>({ document }: { readonly document: OpenDocument<T> }) {
-  const status = useStore(document.store, (state) => state.status);
+  const { status, past, future } = useStore(document.store);
   return (
-    <Typography role="status" variant="body2" color={status === 'saved' ? 'textSecondary' : 'warning'}>
-      {WORDS[status]}
-    </Typography>
+    <Box className="no-print" sx={{ display: 'flex', alignItems: 'center' }}>
+      <Typography role="status" variant="body2" color={status === 'saved' ? 'textSecondary' : 'warning'}>
+        {WORDS[status]}
+      </Typography>
+      <Step label="Undo (Ctrl+Z)" disabled={past.length === 0} onClick={document.undo}>
+        <IconArrowBackUp size={20} />
+      </Step>
+      <Step label="Redo (Ctrl+Shift+Z)" disabled={future.length === 0} onClick={document.redo}>
+        <IconArrowForwardUp size={20} />
+      </Step>
+    </Box>
+  );
+}
+
+interface StepProps {
+  readonly label: string;
+  readonly disabled: boolean;
+  readonly onClick: () => void;
+  readonly children: React.ReactNode;
+}
+
+function Step({ label, disabled, onClick, children }: StepProps) {
+  return (
+    <Tooltip title={label}>
+      <span>
+        <IconButton aria-label={label} disabled={disabled} onClick={onClick} sx={{ width: 44, height: 44 }}>
+          {children}
+        </IconButton>
+      </span>
+    </Tooltip>
   );
 }
 
@@ -48,18 +76,35 @@ export function SaveTrouble<T>({
     );
   }
   if (!fault || (status !== 'unsent' && status !== 'refused')) return null;
+  const keepAsFile = (): void =>
+    saveFile('not-taken.json', new Blob([JSON.stringify(doc)], { type: 'application/json' }));
   return (
     <Alert severity={status === 'refused' ? 'error' : 'warning'} sx={{ my: 1 }}>
       {fault.message} ({fault.where}) {fault.hint}
+      {status === 'refused' && (
+        <Box sx={{ mt: 1, display: 'flex', gap: 1 }}>
+          <Button size="small" onClick={document.discard}>
+            Give it up
+          </Button>
+          <Button size="small" onClick={keepAsFile}>
+            Keep it as a file
+          </Button>
+        </Box>
+      )}
     </Alert>
   );
 }
 
-/** Ctrl+Z and Ctrl+Shift+Z (or Ctrl+Y) for the document in view, outside of text fields' own undo. */
+/** Where text is typed, the field's own undo is at work, not the document's. */
+const isTyping = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement &&
+  target.matches('input:not([type=checkbox], [type=radio]), textarea, [contenteditable]');
+
+/** Ctrl+Z and Ctrl+Shift+Z (or Ctrl+Y) for the document in view; never into text that is being typed. */
 export function useUndoKeys(document: Pick<OpenDocument<unknown>, 'undo' | 'redo'>): void {
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
-      if (!(event.ctrlKey || event.metaKey) || event.altKey) return;
+      if (!(event.ctrlKey || event.metaKey) || event.altKey || isTyping(event.target)) return;
       const key = event.key.toLowerCase();
       if (key !== 'z' && key !== 'y') return;
       event.preventDefault();

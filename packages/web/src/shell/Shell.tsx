@@ -4,6 +4,7 @@ import { IconMoon, IconSearch, IconSun } from '@tabler/icons-react';
 import { NavLink, Outlet, useNavigation } from 'react-router';
 import { useServices, useUnit } from '../services';
 import { FIGURE } from '../theme/theme';
+import { OutboxBadge } from './OutboxBadge';
 import { SaidBar } from './SaidBar';
 
 const SearchDialog = lazy(async () => ({ default: (await import('./SearchDialog')).SearchDialog }));
@@ -120,6 +121,7 @@ function RailTools({ onSearch, onKeys }: { readonly onSearch: () => void; readon
   const flip = (): void => viewing.setState(({ otherUnit }) => ({ otherUnit: !otherUnit }));
   return (
     <Box sx={{ display: 'flex', alignItems: 'center', '& button': { color: 'railText' } }}>
+      <OutboxBadge />
       <Tooltip title="Show lengths in the other unit (U)">
         <Button size="small" onClick={flip} sx={{ minWidth: 44 }}>
           {unit === 'in' ? 'inch' : 'mm'}

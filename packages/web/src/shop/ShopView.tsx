@@ -1,7 +1,7 @@
 import { Box, TextField, Typography } from '@mui/material';
 import { useLoaderData } from 'react-router';
 import { FACTORS, minorDigits, TOOTH_FORMS, type Machines, type Shop } from '@rapid-jig/core';
-import { openDocument, type OpenDocument } from '../documents/document';
+import type { OpenDocument } from '../documents/document';
 import { Choice } from '../fields/Choice';
 import { CountField } from '../fields/CountField';
 import { DecimalField } from '../fields/DecimalField';
@@ -17,17 +17,16 @@ import { FORM_WORDS, HOLDING_WORDS, SOURCE_WORDS } from '../words/plan';
 
 type Edit = (changes: Partial<Shop>) => void;
 
-export async function loadMachines({ api, drafts, queue }: Services): Promise<OpenDocument<Machines>> {
-  const stored = orThrow(await api.machines());
-  return openDocument({
-    key: 'machines',
-    kind: 'settings',
-    stored,
-    save: (doc, version) => api.putMachines(doc, version),
-    drafts,
-    queue,
-  });
-}
+export const loadMachines = async ({ api, open }: Services): Promise<OpenDocument<Machines>> =>
+  orThrow(
+    await open<Machines>({
+      key: 'machines',
+      kind: 'settings',
+      path: '/machines',
+      label: () => 'Machines',
+      load: api.machines,
+    }),
+  );
 
 /** The maker's own facts and habits, in one place. */
 export function ShopView() {

@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { Alert, Button, Typography } from '@mui/material';
 import { useLoaderData, useSearchParams } from 'react-router';
+import { v4 as newId } from 'uuid';
 import { useStore } from 'zustand';
 import { bladePreferences, type Template } from '@rapid-jig/core';
 import { useServices, type Services } from '../services';
@@ -10,13 +11,21 @@ import { FIRST_MAKING, openDesk, readDeskDraft, type DeskDraft, type DeskFile } 
 import { DeskView } from './desk/DeskView';
 import type { Purpose } from './desk/KeepPanel';
 import { DropZone } from './DropZone';
-import { incoming } from './incoming';
+import { drawingOf, incoming } from './incoming';
 
 const NEW_DESK = 'desk';
 
 /** What a reload or a closed tab left on the desk. */
-export const loadNewDesk = async ({ drafts }: Services): Promise<DeskDraft | null> =>
-  incoming.getState().drawing ? null : await readDeskDraft(drafts, NEW_DESK);
+export const loadNewDesk = async ({ kept }: Services): Promise<DeskDraft | null> =>
+  incoming.getState().drawing ? null : await readDeskDraft(kept, NEW_DESK);
+
+/** Each drawing that arrives is another one, however it is called and however long it is. */
+const deskKeys = new WeakMap<DeskFile, string>();
+function deskKeyOf(file: DeskFile): string {
+  const key = deskKeys.get(file) ?? newId();
+  deskKeys.set(file, key);
+  return key;
+}
 
 /** From a drawing to a template: what was read, how large it is, what it is made of. */
 export function NewTemplateView() {
@@ -25,12 +34,12 @@ export function NewTemplateView() {
   const [search] = useSearchParams();
   const into = search.get('into');
   const file = arrived ?? draft?.file ?? null;
-  const { drafts } = useServices();
+  const { kept } = useServices();
   const [dismissed, setDismissed] = useState(false);
   const shown = dismissed && !arrived ? null : file;
   const forget = (): void => {
     incoming.setState({ drawing: null, fault: null });
-    void drafts.remove(NEW_DESK);
+    void kept.remove(NEW_DESK);
     setDismissed(true);
   };
   return (
@@ -54,7 +63,7 @@ export function NewTemplateView() {
       )}
       {shown && (
         <DeskFor
-          key={`${shown.fileName} ${String(shown.text.length)}`}
+          key={deskKeyOf(shown)}
           file={shown}
           draft={arrived ? null : draft}
           draftKey={NEW_DESK}
@@ -75,17 +84,17 @@ export interface LoadedDrawing {
 export async function loadDrawing({ api }: Services, templateId: string, drawingId: string): Promise<LoadedDrawing> {
   incoming.setState({ drawing: null, fault: null });
   const { doc: template } = orThrow(await api.template(templateId));
-  const file = orThrow(await api.drawing(drawingId));
+  const { fileName, bytes } = orThrow(await api.drawing(drawingId));
   const source = template.drawings.find(({ id }) => id === drawingId);
   if (!source) throw new Response('The template does not hold this drawing any more.', { status: 404 });
-  return { template, source, file };
+  return { template, source, file: drawingOf(fileName, bytes) };
 }
 
 /** A drawing of a template again: shaped otherwise, mended, or replaced by a better one. */
 export function TemplateDrawingView() {
   const { template, source, file } = useLoaderData<LoadedDrawing>();
   const arrived = useStore(incoming, (state) => state.drawing);
-  const { drafts } = useServices();
+  const { kept } = useServices();
   const key = `desk ${source.id}`;
   const first = template.parts.find(({ drawing }) => drawing === source.id) ?? template.parts[0];
   const draft: DeskDraft = {
@@ -111,7 +120,7 @@ export function TemplateDrawingView() {
         purpose={{ kind: 'renew', templateId: template.id, drawingId: source.id }}
         onKept={() => {
           incoming.setState({ drawing: null, fault: null });
-          void drafts.remove(key);
+          void kept.remove(key);
         }}
       />
     </Page>
@@ -130,14 +139,14 @@ interface DeskForProps {
 
 /** A desk for one file; while it is open the worker is its own. */
 function DeskFor({ file, better = null, draft, draftKey, purpose, onKept }: DeskForProps) {
-  const { reader, drafts, drawer, shop } = useServices();
+  const { reader, kept, drawer, shop } = useServices();
   const [desk] = useState(() =>
     openDesk({
       file,
       steps: draft?.steps ?? null,
       making: draft?.making ?? FIRST_MAKING,
       reader,
-      drafts,
+      kept,
       key: draftKey,
       drawer: () => drawer.store.getState().doc.blades,
       preferences: () => bladePreferences(shop.store.getState().doc),

@@ -1,3 +1,4 @@
+import { v4 as newId } from 'uuid';
 import { Box, Button, FormControlLabel, Switch, Typography } from '@mui/material';
 import { pathBox, type Grain, type Part, type Template } from '@rapid-jig/core';
 import type { OpenDocument } from '../documents/document';
@@ -79,7 +80,7 @@ function SharedBlank({
       control={
         <Switch
           checked={part.sharedBlank !== null}
-          onChange={(_event, on) => onChange(on ? (known ?? crypto.randomUUID()) : null)}
+          onChange={(_event, on) => onChange(on ? (known ?? newId()) : null)}
         />
       }
       label="Lies on one blank with its neighbours"

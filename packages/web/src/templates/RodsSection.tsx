@@ -1,3 +1,4 @@
+import { v4 as newId } from 'uuid';
 import { Box, Button, IconButton, Typography } from '@mui/material';
 import { IconPlus, IconTrash } from '@tabler/icons-react';
 import { useStore } from 'zustand';
@@ -16,7 +17,7 @@ const KINDS = [
 
 const typed = (amount: number, text: string) => ({ mm: inches(amount), typed: text });
 const newRod = (): RodNeed => ({
-  id: crypto.randomUUID(),
+  id: newId(),
   name: 'Dowel',
   kind: 'dowel',
   woodId: 'yellow-birch',

@@ -7,7 +7,8 @@ import type { StoredTemplate } from '@rapid-jig/contract';
 import { PartPicture } from '../drawing/PartPicture';
 import { drawPart, scaleToFit } from '../drawing/paths';
 import { useRemembered } from '../fields/use-remembered';
-import { useServices } from '../services';
+import { v4 as newId } from 'uuid';
+import { useMake } from '../documents/make';
 import { Page } from '../shell/Page';
 import { FIGURE } from '../theme/theme';
 import { copyOfTemplate } from './copy';
@@ -144,12 +145,14 @@ function TemplateTag({ stored: { doc, revision, version } }: { readonly stored: 
 }
 
 function TagMenu({ doc, version }: { readonly doc: Template; readonly version: number }) {
-  const { api } = useServices();
+  const make = useMake();
   const { revalidate } = useRevalidator();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const put = async (changed: Template, of: number): Promise<void> => {
+    // The menu closes with the first tap, so a second one finds nothing to tap.
     setAnchor(null);
-    await api.putTemplate(changed, of);
+    if (anchor === null) return;
+    await make.template(changed, of);
     await revalidate();
   };
   return (
@@ -161,7 +164,7 @@ function TagMenu({ doc, version }: { readonly doc: Template; readonly version: n
         <MenuItem
           onClick={() =>
             void put(
-              copyOfTemplate(doc, () => crypto.randomUUID()),
+              copyOfTemplate(doc, () => newId()),
               0,
             )
           }

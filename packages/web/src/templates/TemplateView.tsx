@@ -4,11 +4,15 @@ import { IconPrinter, IconRuler2 } from '@tabler/icons-react';
 import { Link, useLoaderData, useNavigate, useSearchParams } from 'react-router';
 import { useStore } from 'zustand';
 import { createStore, type StoreApi } from 'zustand/vanilla';
-import { newRun, type Part, type Template } from '@rapid-jig/core';
-import { openDocument, type OpenDocument } from '../documents/document';
+import { newRun, ok, type Part, type Template } from '@rapid-jig/core';
+import type { WrittenTemplate } from '@rapid-jig/contract';
+import type { OpenDocument } from '../documents/document';
 import { drawPart } from '../drawing/paths';
 import { PartPicture } from '../drawing/PartPicture';
-import { useServices, type Services } from '../services';
+import { v4 as newId } from 'uuid';
+import { useMake } from '../documents/make';
+import { OnceButton } from '../fields/OnceButton';
+import type { Services } from '../services';
 import { orThrow } from '../shell/or-throw';
 import { Page } from '../shell/Page';
 import { SaveBadge, SaveTrouble, useUndoKeys } from '../shell/SaveBadge';
@@ -28,22 +32,25 @@ export interface LoadedTemplate {
   readonly revision: StoreApi<number>;
 }
 
-export async function loadTemplate({ api, drafts, queue }: Services, id: string): Promise<LoadedTemplate> {
-  const stored = orThrow(await api.template(id));
-  const revision = createStore(() => stored.revision);
-  const document = await openDocument({
+export async function loadTemplate({ api, open, register }: Services, id: string): Promise<LoadedTemplate> {
+  const { it: revision } = orThrow(
+    await register.once(`revision of ${id}`, () => Promise.resolve(ok(createStore<number>(() => 1)))),
+  );
+  const load = async () => {
+    const stored = await api.template(id);
+    if (stored.ok) revision.setState(stored.value.revision, true);
+    return stored;
+  };
+  const document = await open<Template>({
     key: `template ${id}`,
     kind: 'template',
-    stored,
-    save: async (doc, version) => {
-      const answer = await api.putTemplate(doc, version);
-      if (answer.ok) revision.setState(answer.value.revision, true);
-      return answer;
-    },
-    drafts,
-    queue,
+    path: `/templates/${id}`,
+    label: ({ name }) => name,
+    load,
+    // A template's own answer says its revision too.
+    onSaved: (answer) => revision.setState((answer as WrittenTemplate).revision, true),
   });
-  return { document, revision };
+  return { document: orThrow(document), revision };
 }
 
 /** One product: its parts as pictures, and the one chosen beside them to be changed. */
@@ -133,20 +140,17 @@ function MakeRun({
   readonly newest: StoreApi<number>;
 }) {
   const template = useStore(document.store, (state) => state.doc);
-  const { api } = useServices();
-  const navigate = useNavigate();
-  const make = async (): Promise<void> => {
+  const make = useMake();
+  const start = async (): Promise<void> => {
     // What was typed a moment ago belongs to the revision that is pinned.
     await document.flush();
-    const id = crypto.randomUUID();
     const line = { templateId: template.id, revision: newest.getState(), copies: 1, spares: {}, onHand: {} };
-    orThrow(await api.putRun(newRun(id, template.name, [line]), 0));
-    await navigate(`/runs/${id}`);
+    await make.run(newRun(newId(), template.name, [line]));
   };
   return (
-    <Button variant="contained" disabled={template.parts.length === 0} onClick={() => void make()}>
+    <OnceButton variant="contained" disabled={template.parts.length === 0} onClick={start}>
       Make some
-    </Button>
+    </OnceButton>
   );
 }
 

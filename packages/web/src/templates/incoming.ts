@@ -1,11 +1,18 @@
 import { createStore } from 'zustand/vanilla';
 import { tooLargeAFile, LARGEST_FILE_BYTES, type Fault } from '@rapid-jig/core';
 
-/** A drawing on its way into a template. */
+/** A drawing on its way into a template: byte for byte as it came, and as it is read. */
 export interface IncomingDrawing {
   readonly fileName: string;
+  readonly bytes: Uint8Array<ArrayBuffer>;
   readonly text: string;
 }
+
+export const drawingOf = (fileName: string, bytes: Uint8Array<ArrayBuffer>): IncomingDrawing => ({
+  fileName,
+  bytes,
+  text: new TextDecoder().decode(bytes),
+});
 
 interface Incoming {
   readonly drawing: IncomingDrawing | null;
@@ -23,6 +30,6 @@ export async function takeFile(files: FileList | null): Promise<boolean> {
     incoming.setState({ fault: { ...tooLargeAFile(file.size), where: file.name } });
     return false;
   }
-  incoming.setState({ drawing: { fileName: file.name, text: await file.text() }, fault: null });
+  incoming.setState({ drawing: drawingOf(file.name, new Uint8Array(await file.arrayBuffer())), fault: null });
   return true;
 }

@@ -56,9 +56,10 @@ describe('a file on its way in', () => {
   const list = (...files: File[]) => files as unknown as FileList;
   beforeEach(() => incoming.setState({ drawing: null, fault: null }));
 
-  test('is taken as text', async () => {
+  test('is taken byte for byte, and as text', async () => {
     expect(await takeFile(list(new File(['<svg/>'], 'whale.svg')))).toBe(true);
-    expect(incoming.getState()).toEqual({ drawing: { fileName: 'whale.svg', text: '<svg/>' }, fault: null });
+    const bytes = new TextEncoder().encode('<svg/>');
+    expect(incoming.getState()).toEqual({ drawing: { fileName: 'whale.svg', bytes, text: '<svg/>' }, fault: null });
   });
 
   test('too large, it is refused with its name and size, and the one before stays', async () => {

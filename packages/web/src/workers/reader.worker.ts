@@ -1,3 +1,4 @@
+import { v4 as newId } from 'uuid';
 import { expose } from 'comlink';
 import {
   distance,
@@ -173,7 +174,7 @@ const reader = {
 
   /** The parts the drawing makes, under new ids. */
   parts(defaults: Omit<PartDefaults, 'newId'>): Part[] {
-    return partsFromDrawing(drawingNow(), { ...defaults, newId: () => crypto.randomUUID() });
+    return partsFromDrawing(drawingNow(), { ...defaults, newId: () => newId() });
   },
 };
 

@@ -46,6 +46,7 @@ test('blanks that are cut are neither laid nor bought again, whatever stacks the
     kind: 'pass-sawn' as const,
     id: 'p',
     stack: before.plan.stacks[0]!.key,
+    pass: 1,
     layers: 3,
     counts: { plate: { good: 3, spoiled: 0 } },
   };

@@ -4,13 +4,22 @@ import type { PlanInput, RunLine, SpareRule } from '../model/input';
 import type { Plan } from '../model/plan';
 import { isSame, pinnedTemplates } from './expected';
 
-/** Good and spoiled of a part or rod as the events have it: each id once, what was taken back not at all. */
+/** What counts of the events: each id and each pass of a stack once, what was taken back not at all. */
+export function standingOf(events: readonly WorkEvent[]): WorkEvent[] {
+  const isBack = ({ id }: WorkEvent): boolean =>
+    events.some((other) => other.kind === 'pass-taken-back' && other.event === id);
+  const left = events.filter((event) => event.kind !== 'pass-taken-back' && !isBack(event));
+  const isSamePass = (a: WorkEvent, b: WorkEvent): boolean =>
+    a.kind === 'pass-sawn' && b.kind === 'pass-sawn' && a.stack === b.stack && a.pass !== null && a.pass === b.pass;
+  return left.filter(
+    (event, i) => !left.slice(0, i).some((other) => other.id === event.id || isSamePass(other, event)),
+  );
+}
+
+/** Good and spoiled of a part or rod as the events have it. */
 export function doneOf(events: readonly WorkEvent[], id: string): PieceCount {
   let [good, spoiled] = [0, 0];
-  for (const [i, event] of events.entries()) {
-    const isDouble = events.slice(0, i).some((other) => other.id === event.id && other.kind !== 'pass-taken-back');
-    const isBack = events.some((other) => other.kind === 'pass-taken-back' && other.event === event.id);
-    if (isDouble || isBack) continue;
+  for (const event of standingOf(events)) {
     if (event.kind === 'pass-sawn') {
       good += event.counts[id]?.good ?? 0;
       spoiled += event.counts[id]?.spoiled ?? 0;

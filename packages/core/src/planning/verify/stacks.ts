@@ -13,6 +13,7 @@ import type { PlannedCut } from '../model/stack';
 import { judgeReach } from '../reach';
 import { roughCuts } from '../rough-cuts';
 import { stackWarnings } from '../warnings';
+import { standingOf } from './counts';
 import { isSame, marginOf, type ExpectedGang } from './expected';
 import { minutesOfPass } from './minutes';
 
@@ -123,16 +124,8 @@ function sizeWrong(
     say(layers > most, `${String(layers)} layers where ${String(most)} are allowed`);
     say(layers > limitedBy.layers && limitedBy.rule !== 'need', 'more layers than its own limit');
   }
-  const passes = work.filter(
-    (event) =>
-      event.kind === 'pass-sawn' &&
-      event.stack === stack.key &&
-      !work.some((other) => other.kind === 'pass-taken-back' && other.event === event.id),
-  );
-  say(
-    !isSame([...done].sort(), [...new Set(passes.map(({ id }) => id))].sort()),
-    'other passes done than the events say',
-  );
+  const passes = standingOf(work).filter((event) => event.kind === 'pass-sawn' && event.stack === stack.key);
+  say(!isSame([...done].sort(), passes.map(({ id }) => id).sort()), 'other passes done than the events say');
   // A datum edge lies on the board's own edge: one margin less that way.
   const margin = marginOf(input);
   const onSide = (a: number, b: number, side: number): boolean =>

@@ -213,6 +213,22 @@ test('the plan that is spoiled is right, and has what is to be spoiled', () => {
   expect(new Set(MUTANTS.map(([name]) => name)).size).toBe(MUTANTS.length);
 });
 
+test('a pass that two devices marked under one number is one; a plan that counts both is refused', async () => {
+  const { input } = right;
+  const [first, ...others] = input.work;
+  if (first?.kind !== 'pass-sawn') throw new Error('no pass to double');
+  const [mine, theirs] = [
+    { ...first, pass: 1 },
+    { ...first, pass: 1, id: 'twin' },
+  ];
+  const twins = { ...input, work: [mine, theirs, ...others] };
+  const plan = await planned(twins);
+  expect(verifyPlan(plan, twins)).toEqual([]);
+  expect(plan.parts).toEqual(right.plan.parts);
+  const both = await planned({ ...input, work: [mine, { ...theirs, pass: 2 }, ...others] });
+  expect(verifyPlan(both, twins)).not.toEqual([]);
+});
+
 describe('a wrong plan is refused', () => {
   test.each(MUTANTS)('%s', (_name, spoil) => {
     const { input, plan } = right;

@@ -2,8 +2,9 @@ import { Router } from 'express';
 import { newStockSchema, stockItemSchema, stockMovesSchema } from '@rapid-jig/contract';
 import type { Database } from '../../db/database';
 import { addMoves, addStock, getRack, putItem } from '../../store/rack';
+import { once } from '../../store/writes';
 import { versionOf } from '../guards';
-import { checked, documentOf, LARGE_BODY, SMALL_BODY } from './request';
+import { checked, documentOf, LARGE_BODY, SMALL_BODY, writeOf } from './request';
 
 export function rackRoutes(db: Database): Router {
   const router = Router();
@@ -12,13 +13,21 @@ export function rackRoutes(db: Database): Router {
   });
   router.put('/:id', SMALL_BODY, async (request, response) => {
     const [doc, version] = [documentOf(request, stockItemSchema), versionOf(request)];
-    response.json(await db.write((session) => putItem(session, doc, version)));
+    const write = writeOf(request);
+    response.json(await db.write((session) => once(session, write, () => putItem(session, doc, version))));
   });
   router.post('/', LARGE_BODY, async (request, response) => {
     const stock = checked(newStockSchema, request.body);
-    response.json(await db.write((session) => addStock(session, stock)));
+    const write = writeOf(request);
+    await db.write((session) =>
+      once(session, write, async () => {
+        await addStock(session, stock);
+        return {};
+      }),
+    );
+    response.json(await db.read(getRack));
   });
-  router.post('/moves', SMALL_BODY, async (request, response) => {
+  router.post('/moves', LARGE_BODY, async (request, response) => {
     const { moves } = checked(stockMovesSchema, request.body);
     response.json({ moves: await db.write((session) => addMoves(session, moves)) });
   });

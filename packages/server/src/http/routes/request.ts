@@ -1,7 +1,10 @@
-import { json, type Request } from 'express';
+import { createHash } from 'node:crypto';
+import type { IncomingMessage } from 'node:http';
+import { json, raw, type Request } from 'express';
 import Joi, { type Schema } from 'joi';
 import { check } from '@rapid-jig/contract';
 import { ApiError } from '../../api-error';
+import type { Write } from '../../store/writes';
 
 const idSchema = Joi.string().uuid();
 
@@ -26,6 +29,27 @@ export function documentOf<T extends { readonly id: string }>(request: Request, 
   });
 }
 
-/** Drawings and the parts read from them are large; nothing else is. */
-export const LARGE_BODY = json({ limit: '32mb' });
-export const SMALL_BODY = json({ limit: '1mb' });
+/** SHA-256 of each body as it came, for telling whether a write is said again. */
+const bodyHashes = new WeakMap<IncomingMessage, string>();
+const verify = (request: IncomingMessage, _response: unknown, body: Buffer): void =>
+  void bodyHashes.set(request, createHash('sha256').update(body).digest('hex'));
+
+/** Drawings and the parts read from them are large; so is a table of stock. Nothing else is. */
+export const LARGE_BODY = json({ limit: '32mb', verify });
+export const SMALL_BODY = json({ limit: '1mb', verify });
+export const BYTES_BODY = raw({ limit: '10mb', type: 'application/octet-stream', verify });
+
+/** The write that a request is: without a key it is refused, for it could not be told from the same one said again. */
+export function writeOf(request: Request): Write {
+  const key = request.headers['idempotency-key'];
+  if (typeof key !== 'string' || idSchema.validate(key).error)
+    throw new ApiError({
+      kind: 'key-missing',
+      message: 'A write must carry a key of its own, so that it is done once however often it is sent.',
+      where: 'Idempotency-Key',
+      hint: 'Send a new UUID with each write, and the same one when it is sent again.',
+    });
+  const { method, originalUrl, headers } = request;
+  const content = [method, originalUrl, headers['if-match'] ?? '', bodyHashes.get(request) ?? ''].join(' ');
+  return { key, contentHash: createHash('sha256').update(content).digest('hex') };
+}

@@ -5,9 +5,11 @@ import { notFound } from '../../api-error';
 import type { Database } from '../../db/database';
 import { startRun } from '../../start-run';
 import { cutBlanks, reserveWood } from '../../wood-of-run';
-import { addEvent, findSnapshot, getRun, listEvents, listRuns, pinnedRevisions, putRun } from '../../store/runs';
+import { recordWork } from '../../record-work';
+import { findSnapshot, getRun, listRuns, pinnedRevisions, putRun, workOf } from '../../store/runs';
+import { once } from '../../store/writes';
 import { versionOf } from '../guards';
-import { checked, documentOf, idOf, LARGE_BODY, SMALL_BODY } from './request';
+import { checked, documentOf, idOf, LARGE_BODY, SMALL_BODY, writeOf } from './request';
 
 export function runRoutes(db: Database, clock: () => Date, logger: Logger): Router {
   const router = Router();
@@ -20,7 +22,8 @@ export function runRoutes(db: Database, clock: () => Date, logger: Logger): Rout
   });
   router.put('/:id', SMALL_BODY, async (request, response) => {
     const [doc, version] = [documentOf(request, runSchema), versionOf(request)];
-    response.json(await db.write((session) => putRun(session, doc, version)));
+    const write = writeOf(request);
+    response.json(await db.write((session) => once(session, write, () => putRun(session, doc, version))));
   });
   router.get('/:id/revisions', async (request, response) => {
     const id = idOf(request);
@@ -37,7 +40,7 @@ export function runRoutes(db: Database, clock: () => Date, logger: Logger): Rout
   });
   router.get('/:id/events', async (request, response) => {
     const id = idOf(request);
-    response.json({ events: await db.read((session) => listEvents(session, id)) });
+    response.json(await db.read((session) => workOf(session, id)));
   });
   router.post('/:id/blanks', LARGE_BODY, async (request, response) => {
     const [id, cut] = [idOf(request), checked(cutBlanksSchema, request.body)];
@@ -49,11 +52,7 @@ export function runRoutes(db: Database, clock: () => Date, logger: Logger): Rout
   });
   router.post('/:id/events', SMALL_BODY, async (request, response) => {
     const [id, event] = [idOf(request), checked(workEventSchema, request.body)];
-    const events = await db.write(async (session) => {
-      await addEvent(session, id, event);
-      return listEvents(session, id);
-    });
-    response.json({ events });
+    response.json(await recordWork(db, id, event, clock(), logger));
   });
   return router;
 }

@@ -2,8 +2,9 @@ import { Router } from 'express';
 import type { Schema } from 'joi';
 import type { Database } from '../../db/database';
 import { getSingleton, putSingleton, type Singletons } from '../../store/singletons';
+import { once } from '../../store/writes';
 import { versionOf } from '../guards';
-import { checked, SMALL_BODY } from './request';
+import { checked, SMALL_BODY, writeOf } from './request';
 
 /** The routes of a document there is one of. */
 export function singletonRoutes<K extends keyof Singletons>(
@@ -17,7 +18,8 @@ export function singletonRoutes<K extends keyof Singletons>(
   });
   router.put('/', SMALL_BODY, async (request, response) => {
     const [doc, version] = [checked(schema, request.body), versionOf(request)];
-    response.json(await db.write((session) => putSingleton(session, name, doc, version)));
+    const write = writeOf(request);
+    response.json(await db.write((session) => once(session, write, () => putSingleton(session, name, doc, version))));
   });
   return router;
 }

@@ -3,8 +3,9 @@ import Joi from 'joi';
 import { templateSchema } from '@rapid-jig/contract';
 import type { Database } from '../../db/database';
 import { getRevision, getTemplate, listTemplates, putTemplate } from '../../store/templates';
+import { once } from '../../store/writes';
 import { versionOf } from '../guards';
-import { checked, documentOf, idOf, LARGE_BODY } from './request';
+import { checked, documentOf, idOf, LARGE_BODY, writeOf } from './request';
 
 const revisionSchema = Joi.number().integer().min(1);
 
@@ -23,7 +24,8 @@ export function templateRoutes(db: Database): Router {
   });
   router.put('/:id', LARGE_BODY, async (request, response) => {
     const [doc, version] = [documentOf(request, templateSchema), versionOf(request)];
-    response.json(await db.write((session) => putTemplate(session, doc, version)));
+    const write = writeOf(request);
+    response.json(await db.write((session) => once(session, write, () => putTemplate(session, doc, version))));
   });
   return router;
 }

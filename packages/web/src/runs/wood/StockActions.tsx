@@ -1,3 +1,4 @@
+import { v4 as newId } from 'uuid';
 import { useMemo, useState } from 'react';
 import { Box, Button } from '@mui/material';
 import { useStore } from 'zustand';
@@ -86,7 +87,7 @@ function useRequests(session: RackSession, laid: LaidWood, runId: string): Reque
       count,
       runId: kind === 'received' ? null : runId,
     });
-    const offcuts = back.map((look) => ({ ...look, id: crypto.randomUUID() }));
+    const offcuts = back.map((look) => ({ ...look, id: newId() }));
     const reserved = used.map(({ itemId, count }) => move(itemId, 'reserved', count));
     return {
       cut: {

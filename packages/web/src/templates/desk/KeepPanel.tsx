@@ -1,13 +1,16 @@
+import { v4 as newId } from 'uuid';
 import { useState } from 'react';
 import { Alert, Box, Button, Checkbox, FormControlLabel, Switch, TextField, Typography } from '@mui/material';
 import { useNavigate } from 'react-router';
 import { renewParts, type DrawingSteps, type Part, type Template } from '@rapid-jig/core';
+import { useMake } from '../../documents/make';
+import { useOnce } from '../../fields/use-once';
 import { LengthField } from '../../fields/LengthField';
 import { WoodSelect } from '../../fields/WoodSelect';
 import { useServices } from '../../services';
 import { counted } from '../../words/counted';
 import type { ShownLine } from '../../workers/reader.worker';
-import type { Desk, DeskState } from './desk';
+import type { Desk, DeskFile, DeskState } from './desk';
 
 /** What the drawing becomes: a new template, more parts of one, or the same parts of one anew. */
 export type Purpose =
@@ -40,6 +43,8 @@ const BUTTON: Readonly<Record<Purpose['kind'], string>> = {
 /** Name, wood and thickness, and the button that keeps it all. */
 export function KeepPanel({ desk, state, purpose, onKept }: KeepPanelProps) {
   const { api, reader } = useServices();
+  const make = useMake();
+  const { isBusy, once } = useOnce();
   const navigate = useNavigate();
   const { file, steps, making, drawing, stage } = state;
   const [name, setName] = useState(titleOf(file.fileName));
@@ -48,19 +53,24 @@ export function KeepPanel({ desk, state, purpose, onKept }: KeepPanelProps) {
   const parts = lines.filter(({ kind, parent }) => kind === 'outline' && parent === null).length;
   const open = drawing?.faults.filter(({ mended }) => mended === null).length ?? 0;
 
+  // Kept again after an answer that was lost, it is the same drawing and the same template.
+  const sourceId = useIdOf(file);
+  const [templateId] = useState(() => newId());
   const keep = async (): Promise<string | null> => {
-    const source = { id: crypto.randomUUID(), fileName: file.fileName, steps };
+    const source = { id: sourceId, fileName: file.fileName, steps };
     const fresh = await reader.parts({ ...making, drawing: source.id });
     if (!fresh) return 'The drawing has to be read again first.';
     const kept = await api.putDrawing(source.id, file);
     if (!kept.ok) return `${kept.error.message} ${kept.error.hint}`;
     const before = purpose.kind === 'new' ? null : await api.template(purpose.templateId);
     if (before && !before.ok) return `${before.error.message} ${before.error.hint}`;
-    const template = templateWith(before?.value.doc ?? emptyTemplate(name), fresh, source, purpose);
-    const saved = await api.putTemplate(template, before?.value.version ?? 0);
-    if (!saved.ok) return `${saved.error.message} ${saved.error.hint}`;
+    const there = before?.value ?? { doc: emptyTemplate(templateId, name), version: 0 };
+    const isKept =
+      there.doc.drawings.some(({ id }) => id === source.id) ||
+      (await make.template(templateWith(there.doc, fresh, source, purpose), there.version));
+    if (!isKept) return null;
     onKept();
-    await navigate(`/templates/${template.id}`);
+    await navigate(`/templates/${there.doc.id}`);
     return null;
   };
 
@@ -68,7 +78,7 @@ export function KeepPanel({ desk, state, purpose, onKept }: KeepPanelProps) {
     <form
       onSubmit={(event) => {
         event.preventDefault();
-        void keep().then(setTrouble);
+        void once(async () => setTrouble(await keep()));
       }}
       style={{ display: 'flex', flexDirection: 'column', gap: 16 }}
     >
@@ -106,7 +116,7 @@ export function KeepPanel({ desk, state, purpose, onKept }: KeepPanelProps) {
         type="submit"
         variant="contained"
         size="large"
-        disabled={name.trim() === '' || parts === 0 || stage?.at === 'reading' || stage?.at === 'joining'}
+        disabled={isBusy || name.trim() === '' || parts === 0 || stage?.at === 'reading' || stage?.at === 'joining'}
       >
         {BUTTON[purpose.kind]}
       </Button>
@@ -153,8 +163,17 @@ function FallingPieces({ desk, lines, said }: FallingPiecesProps) {
   );
 }
 
-const emptyTemplate = (name: string): Template => ({
-  id: crypto.randomUUID(),
+/** An id that stays as long as the file is the same. */
+function useIdOf(file: DeskFile): string {
+  const [known, setKnown] = useState(() => ({ file, id: newId() }));
+  if (known.file === file) return known.id;
+  const next = { file, id: newId() };
+  setKnown(next);
+  return next.id;
+}
+
+const emptyTemplate = (id: string, name: string): Template => ({
+  id,
   name: name.trim(),
   note: '',
   parts: [],

@@ -1,9 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import { bladePreferences, noSteps, TYPICAL_BLADES, TYPICAL_SHOP, type DrawingSteps } from '@rapid-jig/core';
-import type { Drafts } from '../../documents/drafts';
+import { keptInMemory } from '../../documents/kept';
 import type { Reader } from '../../workers/reader';
 import type { ShownDrawing } from '../../workers/reader.worker';
-import { FIRST_MAKING, openDesk, type DeskDraft } from './desk';
+import { drawingOf } from '../incoming';
+import { FIRST_MAKING, openDesk, readDeskDraft } from './desk';
 
 const drawing = (width: number): ShownDrawing => ({
   width,
@@ -18,7 +19,7 @@ const drawing = (width: number): ShownDrawing => ({
 
 /** A desk whose worker answers when the test says so. */
 function desk(mmPerUnit: number | null = 1, steps: DrawingSteps | null = null) {
-  const kept = new Map<string, unknown>();
+  const kept = keptInMemory();
   const asked: { steps: DrawingSteps; answer: (width: number) => void }[] = [];
   const reader: Reader = {
     read: () => Promise.resolve({ ok: true, value: { format: 'svg', mmPerUnit, width: 100, height: 10 } }),
@@ -33,18 +34,12 @@ function desk(mmPerUnit: number | null = 1, steps: DrawingSteps | null = null) {
     sheets: () => Promise.resolve(null),
     stop: () => undefined,
   };
-  const drafts: Drafts = {
-    read: () => Promise.resolve(undefined),
-    write: (key, value) => Promise.resolve(void kept.set(key, value)),
-    change: () => Promise.resolve(),
-    remove: () => Promise.resolve(),
-  };
   const opened = openDesk({
-    file: { fileName: 'gull.svg', text: '<svg/>' },
+    file: drawingOf('gull.svg', new TextEncoder().encode('<svg/>')),
     steps,
     making: FIRST_MAKING,
     reader,
-    drafts,
+    kept,
     key: 'desk',
     drawer: () => TYPICAL_BLADES,
     preferences: () => bladePreferences(TYPICAL_SHOP),
@@ -109,12 +104,12 @@ describe('a drawing on the desk', () => {
     opened.goOn();
     await settle();
     opened.edit(hold('a'));
-    expect((kept.get('desk') as { form: number; doc: DeskDraft }).doc.steps.held).toEqual(['a']);
-    opened.replaceFile({ fileName: 'gull-2.svg', text: '<svg>2</svg>' });
+    expect((await readDeskDraft(kept, 'desk'))!.steps.held).toEqual(['a']);
+    opened.replaceFile(drawingOf('gull-2.svg', new TextEncoder().encode('<svg>2</svg>')));
     await settle();
     expect(asked.at(-1)!.steps.held).toEqual(['a']);
     expect(state().file.fileName).toBe('gull-2.svg');
-    expect((kept.get('desk') as { form: number; doc: DeskDraft }).doc.file.fileName).toBe('gull-2.svg');
+    expect((await readDeskDraft(kept, 'desk'))!.file.fileName).toBe('gull-2.svg');
   });
 
   test('stopped, it says so and loses nothing; going on reads again', async () => {

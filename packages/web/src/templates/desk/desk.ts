@@ -12,15 +12,13 @@ import {
   type Fault,
   type Length,
 } from '@rapid-jig/core';
-import type { Drafts } from '../../documents/drafts';
+import type { Kept } from '../../documents/kept';
+import type { IncomingDrawing } from '../incoming';
 import type { Reader } from '../../workers/reader';
 import type { ReadDrawing, ReadingStage, SawnContext, ShownDrawing, Understood } from '../../workers/reader.worker';
 
-/** A drawing and what the maker says it is made of. */
-export interface DeskFile {
-  readonly fileName: string;
-  readonly text: string;
-}
+/** The drawing on a desk, byte for byte and as it is read. */
+export type DeskFile = IncomingDrawing;
 
 export interface Making {
   readonly woodId: string;
@@ -74,7 +72,7 @@ export interface DeskOptions {
   readonly steps: DrawingSteps | null;
   readonly making: Making;
   readonly reader: Reader;
-  readonly drafts: Drafts;
+  readonly kept: Kept;
   /** Key of what is kept in this browser until the template is saved. */
   readonly key: string;
   readonly drawer: () => readonly Blade[];
@@ -85,15 +83,15 @@ export interface DeskOptions {
 export type DeskDraft = Pick<DeskState, 'file' | 'steps' | 'making'>;
 
 /** The draft of a desk, in the form of today; null where there is none, or none that this version can read. */
-export async function readDeskDraft(drafts: Drafts, key: string): Promise<DeskDraft | null> {
-  const kept = await drafts.read<unknown>(key);
-  const opened = kept === undefined ? null : openForm<DeskDraft>('desk', kept);
+export async function readDeskDraft(kept: Kept, key: string): Promise<DeskDraft | null> {
+  const draft = await kept.read<unknown>(key);
+  const opened = draft === undefined ? null : openForm<DeskDraft>('desk', draft);
   return opened?.ok ? opened.value : null;
 }
 
 /** Puts a drawing on the desk; once begun it reads it, follows the maker's steps, and says what they make of it. Late answers are dropped. */
 export function openDesk(options: DeskOptions): Desk {
-  const { reader, drafts, key } = options;
+  const { reader, kept, key } = options;
   const store = createStore<DeskState>(() => ({
     file: options.file,
     steps: options.steps ?? noSteps(null),
@@ -115,7 +113,7 @@ export function openDesk(options: DeskOptions): Desk {
 
   const keep = (): void => {
     const { file, steps, making } = state();
-    void drafts.write(key, toForm('desk', { file, steps, making } satisfies DeskDraft));
+    void kept.write(key, toForm('desk', { file, steps, making } satisfies DeskDraft));
   };
   /** Works through what follows from the state, as long as nothing newer was asked. */
   const work = async (from: 'file' | 'steps' | 'making'): Promise<void> => {

@@ -1,0 +1,116 @@
+import type { Locator } from '@playwright/test';
+import { bringDrawing, expect, svgFile, test, type Page } from './app';
+
+const PLATE = svgFile('plate.svg', '<svg width="120mm" viewBox="0 0 120 80"><rect width="101.6" height="76.2"/></svg>');
+
+/** A plate kept as a template, and a run of it. */
+async function runOfPlates(page: Page, address: string): Promise<string> {
+  await bringDrawing(page, address, PLATE);
+  await page.getByRole('button', { name: 'Keep as a template' }).dblclick();
+  await page.getByRole('button', { name: 'Make some' }).dblclick();
+  await page.getByLabel('Copies of Plate', { exact: true }).fill('6');
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  return page.url();
+}
+
+const passBox = (page: Page, pass: number): Locator =>
+  page.getByRole('checkbox', { name: new RegExp(`^Pass ${String(pass)} of`) });
+const namesIn = (page: Page, path: string): Promise<string[]> =>
+  page.request
+    .get(path)
+    .then(async (answer) => ((await answer.json()) as { doc: { name: string } }[]).map(({ doc }) => doc.name));
+
+test('what makes something makes one, however often it is clicked; with the program away it says so and makes it later', async ({
+  app,
+  page,
+}) => {
+  await runOfPlates(page, app.address);
+  expect(await namesIn(page, `${app.address}/api/templates`)).toEqual(['Plate']);
+  expect(await namesIn(page, `${app.address}/api/runs`)).toEqual(['Plate']);
+  await page.goto(`${app.address}/runs`);
+  await page.getByRole('button', { name: 'Start a run' }).dblclick();
+  await expect(page.getByLabel('Name of the run')).toHaveValue('New run');
+  expect(await namesIn(page, `${app.address}/api/runs`)).toEqual(['Plate', 'New run']);
+  await page.goto(`${app.address}/runs`);
+  await app.stop();
+  await page.getByRole('button', { name: 'Start a run' }).click();
+  await expect(page.getByText('kept in this browser, and made when it is back', { exact: false })).toBeVisible();
+  await expect(page.getByRole('button', { name: '1 change not sent yet' })).toBeVisible();
+  await app.startAgain();
+  await expect(page.getByRole('button', { name: '1 change not sent yet' })).toHaveCount(0);
+  expect(await namesIn(page, `${app.address}/api/runs`)).toEqual(['Plate', 'New run', 'New run']);
+});
+
+test('a run left in the middle of a save, and come back to, does not meet itself', async ({ app, page }) => {
+  const run = await runOfPlates(page, app.address);
+  // The answer comes late: the view is left and opened again before it.
+  await page.route('**/api/runs/*', async (route) => {
+    if (route.request().method() === 'PUT') await new Promise((resolve) => setTimeout(resolve, 2500));
+    await route.continue();
+  });
+  await page.getByLabel('Copies of Plate', { exact: true }).fill('9');
+  await page.waitForRequest((request) => request.method() === 'PUT');
+  await page.getByRole('link', { name: 'Templates', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Templates' })).toBeVisible();
+  await page.goBack();
+  await expect(page.getByLabel('Copies of Plate', { exact: true })).toHaveValue('9');
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await expect(page.getByText('Another device changed this')).toHaveCount(0);
+  await page.goto(run);
+  await expect(page.getByLabel('Copies of Plate', { exact: true })).toHaveValue('9');
+});
+
+test('a double tap is one pass, and unticking the first takes back the first', async ({ app, page }) => {
+  await runOfPlates(page, app.address);
+  await page.getByLabel('Copies of Plate', { exact: true }).fill('12');
+  await passBox(page, 1).dblclick();
+  await expect(passBox(page, 1)).toBeChecked();
+  await passBox(page, 2).click();
+  await expect(page.getByRole('checkbox', { checked: true, name: /^Pass/ })).toHaveCount(2);
+  await passBox(page, 1).click();
+  await expect(passBox(page, 1)).not.toBeChecked();
+  await expect(passBox(page, 2)).toBeChecked();
+  await page.reload();
+  await expect(passBox(page, 2)).toBeChecked();
+  await expect(passBox(page, 1)).not.toBeChecked();
+});
+
+test('a good answer that was cut off does not count as saved', async ({ app, page }) => {
+  const run = await runOfPlates(page, app.address);
+  await page.route('**/api/runs/*', (route) =>
+    route.request().method() === 'PUT' ? route.fulfill({ status: 200, body: '{"vers' }) : route.continue(),
+  );
+  await page.getByLabel('Copies of Plate', { exact: true }).fill('7');
+  await expect(page.getByText('Kept in this browser; will be sent')).toBeVisible();
+  await page.unroute('**/api/runs/*');
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await page.goto(run);
+  await expect(page.getByLabel('Copies of Plate', { exact: true })).toHaveValue('7');
+});
+
+test('a closed tab: another page sends what it left, whatever view it shows', async ({ app, page, context }) => {
+  const run = await runOfPlates(page, app.address);
+  await app.stop();
+  await page.getByLabel('Copies of Plate', { exact: true }).fill('8');
+  await passBox(page, 1).click();
+  await expect(page.getByText('Kept in this browser; will be sent')).toBeVisible();
+  await page.close();
+  await app.startAgain();
+  const other = await context.newPage();
+  await other.goto(`${app.address}/woods`);
+  await expect(other.getByText('Northern red oak').first()).toBeVisible();
+  await expect
+    .poll(async () => {
+      const id = run.split('/').at(-1)!;
+      const [stored, work] = await Promise.all(
+        [`runs/${id}`, `runs/${id}/events`].map(async (path) =>
+          (await other.request.get(`${app.address}/api/${path}`)).json(),
+        ),
+      );
+      return [
+        (stored as { doc: { lines: { copies: number }[] } }).doc.lines[0]?.copies,
+        (work as { events: unknown[] }).events.length,
+      ];
+    })
+    .toEqual([8, 1]);
+});

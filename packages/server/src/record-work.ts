@@ -1,0 +1,32 @@
+import type { WorkEvent } from '@rapid-jig/core';
+import type { StoredEvents } from '@rapid-jig/contract';
+import type { Logger } from 'pino';
+import { ApiError } from './api-error';
+import type { Database } from './db/database';
+import { startRun } from './start-run';
+import { addEvent, workOf } from './store/runs';
+
+/**
+ * Adds what happened at the saw to the ledger of a run. The first pass starts the run; one that cannot be planned any more
+ * is recorded all the same, for it was sawn.
+ */
+export async function recordWork(
+  db: Database,
+  runId: string,
+  event: WorkEvent,
+  now: Date,
+  logger: Logger,
+): Promise<StoredEvents> {
+  if (event.kind === 'pass-sawn') {
+    try {
+      await startRun(db, runId, now, logger);
+    } catch (error) {
+      if (!(error instanceof ApiError) || error.fault.kind !== 'cannot-plan') throw error;
+      logger.warn({ runId, fault: error.fault }, 'a pass of a run that cannot be planned');
+    }
+  }
+  return db.write(async (session) => {
+    await addEvent(session, runId, event);
+    return workOf(session, runId);
+  });
+}

@@ -1,0 +1,19 @@
+import { hashOf } from '@rapid-jig/core';
+import type { Stored, Written } from '@rapid-jig/contract';
+import { notFound, versionConflict } from '../api-error';
+
+/**
+ * Judges a write of a document by the version its writer read (0 for a new one): null where it may go on; what is stored
+ * where a stale write says the very same, for equal contents are no conflict. Else it is refused.
+ */
+export function sameOrConflict<T extends { readonly id: string }>(
+  what: string,
+  doc: T,
+  version: number,
+  found: Stored<T> | undefined,
+): Written | null {
+  if ((found?.version ?? 0) === version) return null;
+  if (!found) throw notFound(what, doc.id);
+  if (hashOf(found.doc) === hashOf(doc)) return { version: found.version };
+  throw versionConflict(what, found);
+}

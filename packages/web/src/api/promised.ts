@@ -1,0 +1,49 @@
+import type {
+  AfterCutting,
+  PlanSnapshot,
+  StockMoves,
+  Stored,
+  StoredEvents,
+  StoredRack,
+  StoredRun,
+  StoredTemplate,
+  Written,
+} from '@rapid-jig/contract';
+import type { Template, TemplateRevision } from '@rapid-jig/core';
+
+/** Tells whether an answer is what was promised: a `200` whose body was cut off, or is another program's, counts for nothing. */
+export type Promised<T> = (body: unknown) => body is T;
+
+const isObject = (body: unknown): body is Readonly<Record<string, unknown>> =>
+  typeof body === 'object' && body !== null && !Array.isArray(body);
+const listOf =
+  <T>(isOne: Promised<T>) =>
+  (body: unknown): body is T[] =>
+    Array.isArray(body) && body.every(isOne);
+
+const hasId = (body: unknown): body is { readonly id: string } => isObject(body) && typeof body['id'] === 'string';
+
+export const isWritten = (body: unknown): body is Written => isObject(body) && typeof body['version'] === 'number';
+export const isStored = <T>(body: unknown): body is Stored<T> => isWritten(body) && 'doc' in body && isObject(body.doc);
+export const isTemplate = (body: unknown): body is Template =>
+  hasId(body) && 'parts' in body && Array.isArray(body.parts);
+export const isStoredTemplate = (body: unknown): body is StoredTemplate =>
+  isStored(body) && 'revision' in body && isTemplate(body.doc);
+export const isStoredRun = (body: unknown): body is StoredRun =>
+  isStored(body) && 'startedAt' in body && hasId(body.doc);
+export const areTemplates = listOf(isStoredTemplate);
+export const areRuns = listOf(isStoredRun);
+export const areRevisions = listOf(
+  (body): body is TemplateRevision => isObject(body) && 'revision' in body && isTemplate(body['template']),
+);
+const areWithIds = listOf(hasId);
+export const isEvents = (body: unknown): body is StoredEvents =>
+  isObject(body) && areWithIds(body['events']) && 'startedAt' in body;
+export const isMoves = (body: unknown): body is StockMoves => isObject(body) && areWithIds(body['moves']);
+export const isRack = (body: unknown): body is StoredRack =>
+  isMoves(body) && 'items' in body && listOf(isStored)(body.items);
+export const isAfterCutting = (body: unknown): body is AfterCutting =>
+  isEvents(body) && 'rack' in body && isRack(body.rack);
+export const isSnapshot = (body: unknown): body is PlanSnapshot =>
+  isObject(body) && typeof body['inputHash'] === 'string' && isObject(body['plan']);
+export const isNothing = (body: unknown): body is null => body === null;

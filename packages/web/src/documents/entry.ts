@@ -1,0 +1,114 @@
+import {
+  FORMS,
+  openForm,
+  toForm,
+  type FormKind,
+  type StockItem,
+  type StockMove,
+  type WorkEvent,
+} from '@rapid-jig/core';
+import { v4 as newId } from 'uuid';
+import type { ApiFault, NewStock } from '@rapid-jig/contract';
+
+/**
+ * - document: the whole of one document, instead of what its writer read;
+ * - event: something that happened at the saw;
+ * - moves: entries of the ledger of stock;
+ * - new: stock with its first entries.
+ */
+export type EntryKind = 'document' | 'event' | 'moves' | 'new';
+
+/** `waiting`: will be sent. `refused`: the server said no. `conflict`: another device wrote the document first. */
+export type Fate = 'waiting' | 'refused' | 'conflict';
+
+/** One write on its way to the server, as this browser keeps it until it is answered. */
+export interface Entry {
+  /** A document has one entry, whatever is edited; everything else has one each. */
+  readonly id: string;
+  readonly kind: EntryKind;
+  /** What it is, in words. */
+  readonly label: string;
+  /** Entries of one lane are sent one after the other; lanes do not wait for each other. */
+  readonly lane: string;
+  /** Address under the API. */
+  readonly path: string;
+  readonly formKind: FormKind;
+  readonly form: number;
+  readonly body: unknown;
+  /** Version that a document changes; null for what has none. */
+  readonly base: number | null;
+  /** Idempotency key of what `body` says now. */
+  readonly key: string;
+  /** What was sent and not yet answered: it is sent again as it was before anything else. */
+  readonly sent: { readonly key: string; readonly body: unknown } | null;
+  /** When it was made, ms since 1970; entries of a lane go in this order. */
+  readonly at: number;
+  readonly fate: Fate;
+  /** Why it is not there yet; null before the first try. */
+  readonly fault: ApiFault | null;
+}
+
+type Fresh = Pick<Entry, 'kind' | 'label' | 'lane' | 'path' | 'formKind' | 'body'> &
+  Partial<Pick<Entry, 'id' | 'base' | 'key'>>;
+
+/** An entry that is to be sent. */
+export function newEntry({ id, base = null, key = newId(), ...rest }: Fresh): Entry {
+  const form = FORMS[rest.formKind];
+  return { ...rest, id: id ?? key, base, key, form, sent: null, at: Date.now(), fate: 'waiting', fault: null };
+}
+
+/** An event of a run; its own id is its key. */
+export const eventEntry = (runId: string, runName: string, event: WorkEvent): Entry =>
+  newEntry({
+    kind: 'event',
+    label: `What was done in ${runName}`,
+    lane: `run ${runId}`,
+    path: `/runs/${runId}/events`,
+    formKind: 'workEvent',
+    body: event,
+    key: event.id,
+  });
+
+export const movesEntry = (moves: readonly StockMove[]): Entry =>
+  newEntry({
+    kind: 'moves',
+    label: 'Counts of the rack',
+    lane: 'rack',
+    path: '/rack/moves',
+    formKind: 'stockMove',
+    body: { moves },
+  });
+
+export const stockEntry = (stock: NewStock): Entry =>
+  newEntry({ kind: 'new', label: 'New on the rack', lane: 'rack', path: '/rack', formKind: 'stockItem', body: stock });
+
+/** The same in the forms of today; null where it was written by a newer version of the program. */
+export function raised(entry: Entry): Entry | null {
+  const body = raisedBody(entry, entry.body);
+  const sent = entry.sent && raisedBody(entry, entry.sent.body);
+  if (body === null || (entry.sent && sent === null)) return null;
+  // What was sent in an older form is another content now: it goes under a key of its own.
+  const key = entry.form === FORMS[entry.formKind] ? entry.sent?.key : newId();
+  return {
+    ...entry,
+    form: FORMS[entry.formKind],
+    body,
+    sent: entry.sent && key !== undefined ? { key, body: sent } : null,
+  };
+}
+
+function raisedBody({ kind, formKind, form }: Entry, body: unknown): unknown {
+  if (kind === 'document' || kind === 'event') return raisedDoc(formKind, form, body);
+  const { items, moves } = body as { items?: readonly StockItem[]; moves: readonly StockMove[] };
+  const all = [
+    items?.map((item) => raisedDoc('stockItem', form, item)),
+    moves.map((move) => raisedDoc('stockMove', kind === 'moves' ? form : FORMS.stockMove, move)),
+  ] as const;
+  if (all.some((list) => list?.includes(null))) return null;
+  return all[0] ? { items: all[0], moves: all[1] } : { moves: all[1] };
+}
+
+function raisedDoc(kind: FormKind, form: number, doc: unknown): unknown {
+  const opened = openForm<unknown>(kind, { ...toForm(kind, doc), form });
+  return opened.ok ? opened.value : null;
+}

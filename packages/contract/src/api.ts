@@ -115,6 +115,7 @@ export type ApiFaultKind =
   | 'version-missing'
   | 'key-missing'
   | 'too-large'
+  | 'disk-full'
   | 'forbidden'
   | 'in-use'
   | 'id-taken'

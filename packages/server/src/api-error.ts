@@ -11,6 +11,7 @@ const STATUS: Readonly<Record<ApiFaultKind, number>> = {
   'not-enough': 409,
   'wood-changed': 409,
   'too-large': 413,
+  'disk-full': 507,
   'cannot-plan': 422,
   'version-missing': 428,
   'key-missing': 428,

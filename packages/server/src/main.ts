@@ -1,12 +1,14 @@
 import { mkdir, rm } from 'node:fs/promises';
 import type { AddressInfo } from 'node:net';
 import { dirname, join } from 'node:path';
-import { fileURLToPath } from 'node:url';
+import { fileURLToPath, pathToFileURL } from 'node:url';
 import { pino } from 'pino';
 import { openDatabase, type Database } from './db/database';
+import { whyNotOpened } from './db/faults';
+import { lockFolder, type FolderLock } from './db/folder-lock';
 import { seedDemo } from './demo/seed';
 import { createApp, type ServedShop } from './http/app';
-import { readSettings } from './settings';
+import { readSettings, type Settings } from './settings';
 
 /** The server is built to packages/server/dist; the checkout is three folders up. */
 const root = join(dirname(fileURLToPath(import.meta.url)), '../../..');
@@ -17,26 +19,54 @@ const logger = pino({ level: process.env['RAPID_JIG_LOG'] ?? 'warn' });
 const STOP_GRACE_MS = 1500;
 
 async function openFile(url: string): Promise<Database> {
-  if (url.startsWith('file:')) await mkdir(dirname(url.slice('file:'.length)), { recursive: true });
-  return openDatabase(url, migrations);
+  if (url.startsWith('file:')) await mkdir(dirname(fileURLToPath(url)), { recursive: true });
+  const db = await openDatabase(url, migrations);
+  if (db.copiedTo !== null)
+    console.log(`What was stored has been raised to this version; as it was before it is kept in ${db.copiedTo}`);
+  for (const words of db.setAside) console.error(`Set aside, for it cannot be read: ${words}`);
+  return db;
 }
 
 async function openDemo(file: string, fresh: boolean): Promise<Database> {
   if (fresh) await Promise.all(['', '-wal', '-shm'].map((ending) => rm(file + ending, { force: true })));
-  const db = await openFile(`file:${file}`);
+  const db = await openFile(pathToFileURL(file).href);
   await seedDemo(db, join(root, 'packages/server/demo'), new Date(), logger);
   return db;
+}
+
+/** The maker's own shop, and the demo; a demo that cannot be opened does not keep the own shop shut. */
+async function openShops({ ownDatabaseUrl, demoDatabaseFile }: Settings): Promise<ServedShop[]> {
+  const isFresh = process.argv.includes('--fresh');
+  const demo = await openDemo(demoDatabaseFile, isFresh).catch((error: unknown) => {
+    const why = whyNotOpened(error, demoDatabaseFile);
+    if (ownDatabaseUrl === null) throw new Error(why, { cause: error });
+    console.error(`The demo shop is not open. ${why}`);
+    return null;
+  });
+  const shops: ServedShop[] = demo ? [{ base: '/demo', db: demo }] : [];
+  if (ownDatabaseUrl === null) return shops;
+  try {
+    return [...shops, { base: '', db: await openFile(ownDatabaseUrl) }];
+  } catch (error) {
+    await demo?.close();
+    throw new Error(whyNotOpened(error, ownDatabaseUrl), { cause: error });
+  }
 }
 
 async function main(): Promise<void> {
   const demoOnly = process.argv.includes('--demo');
   const settings = readSettings(process.env, root, demoOnly);
-  const demo = await openDemo(settings.demoDatabaseFile, process.argv.includes('--fresh'));
-  const own = settings.ownDatabaseUrl === null ? null : await openFile(settings.ownDatabaseUrl);
-  for (const { copiedTo } of own ? [own, demo] : [demo])
-    if (copiedTo)
-      console.log(`What was stored has been raised to this version; as it was before it is kept in ${copiedTo}`);
-  const shops: ServedShop[] = [{ base: '/demo', db: demo }, ...(own ? [{ base: '' as const, db: own }] : [])];
+  const lock = await lockFolder(settings.dataFolder).catch((error: unknown) => {
+    throw new Error(whyNotOpened(error, settings.dataFolder), { cause: error });
+  });
+  const shops = await openShops(settings).catch(async (error: unknown) => {
+    await lock.release();
+    throw error;
+  });
+  serve(settings, shops, lock, demoOnly);
+}
+
+function serve(settings: Settings, shops: readonly ServedShop[], lock: FolderLock, demoOnly: boolean): void {
   const app = createApp({
     shops,
     clock: () => new Date(),
@@ -44,6 +74,10 @@ async function main(): Promise<void> {
     webRoot: join(root, 'packages/web/dist'),
     hosts: settings.extraHosts,
   });
+  const close = async (): Promise<void> => {
+    await Promise.all(shops.map(({ db }) => db.close()));
+    await lock.release();
+  };
   const server = app.listen(settings.port, settings.host);
   server.on('listening', () => {
     const { port } = server.address() as AddressInfo;
@@ -51,15 +85,16 @@ async function main(): Promise<void> {
     console.log(`Rapid Jig is open at ${address}${demoOnly ? '/demo/' : '/'}`);
     if (settings.ownDatabaseUrl) console.log(`Your shop is kept in ${settings.ownDatabaseUrl}`);
     if (!demoOnly) console.log(`The demo shop is at ${address}/demo/`);
+    void lock.tell(address);
   });
   server.on('error', (error: NodeJS.ErrnoException) => {
     const taken = `Port ${String(settings.port)} is taken. Stop the other program, or set RAPID_JIG_PORT to another port.`;
     console.error(error.code === 'EADDRINUSE' ? taken : error.message);
     process.exitCode = 1;
-    void Promise.all(shops.map(({ db }) => db.close()));
+    void close();
   });
   const stop = (): void => {
-    server.close(() => void Promise.all(shops.map(({ db }) => db.close())));
+    server.close(() => void close());
     server.closeIdleConnections();
     // Requests under way may finish; a connection that is still held after that is cut.
     setTimeout(() => server.closeAllConnections(), STOP_GRACE_MS).unref();
@@ -68,4 +103,8 @@ async function main(): Promise<void> {
   process.once('SIGTERM', stop);
 }
 
-await main();
+await main().catch((error: unknown) => {
+  // In words, for whoever started it: where it came from helps nobody at a bench.
+  console.error(error instanceof Error ? error.message : String(error));
+  process.exitCode = 1;
+});

@@ -5,7 +5,8 @@ test('files lie in the data folder of the checkout unless told otherwise, and on
   expect(readSettings({}, '/shop', false)).toEqual({
     host: '127.0.0.1',
     port: 4321,
-    ownDatabaseUrl: 'file:/shop/data/shop.db',
+    ownDatabaseUrl: 'file:///shop/data/shop.db',
+    dataFolder: '/shop/data',
     demoDatabaseFile: '/shop/data/demo.db',
     extraHosts: [],
   });
@@ -16,6 +17,8 @@ test('files lie in the data folder of the checkout unless told otherwise, and on
     demoDatabaseFile: '/elsewhere/demo.db',
     extraHosts: ['bench.local', 'saw'],
   });
+  const odd = { RAPID_JIG_DATA: '/a #1 %41?' };
+  expect(readSettings(odd, '/shop', false).ownDatabaseUrl).toBe('file:///a%20%231%20%2541%3F/shop.db');
   const remote = { RAPID_JIG_DATABASE_URL: 'http://shed:8080' };
   expect(readSettings(remote, '/shop', false).ownDatabaseUrl).toBe('http://shed:8080');
 });

@@ -1,4 +1,5 @@
 import { isAbsolute, join, resolve } from 'node:path';
+import { pathToFileURL } from 'node:url';
 
 /** Where the program listens and keeps its files. */
 export interface Settings {
@@ -6,6 +7,8 @@ export interface Settings {
   readonly port: number;
   /** Database of the maker's own shop; null where only the demo is served. */
   readonly ownDatabaseUrl: string | null;
+  /** Folder of everything that is kept; one program at a time has it. */
+  readonly dataFolder: string;
   readonly demoDatabaseFile: string;
   readonly extraHosts: readonly string[];
 }
@@ -27,7 +30,8 @@ export function readSettings(env: NodeJS.ProcessEnv, root: string, demoOnly: boo
   return {
     host: env['RAPID_JIG_HOST'] ?? '127.0.0.1',
     port,
-    ownDatabaseUrl: demoOnly ? null : (env['RAPID_JIG_DATABASE_URL'] ?? `file:${join(data, 'shop.db')}`),
+    ownDatabaseUrl: demoOnly ? null : (env['RAPID_JIG_DATABASE_URL'] ?? pathToFileURL(join(data, 'shop.db')).href),
+    dataFolder: data,
     demoDatabaseFile: join(data, 'demo.db'),
     extraHosts: (env['RAPID_JIG_ALLOWED_HOSTS'] ?? '')
       .split(',')

@@ -2,6 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { copyFile, mkdir, mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { pathToFileURL } from 'node:url';
 import { createClient, type Client } from '@libsql/client';
 import { drizzle } from 'drizzle-orm/libsql';
 import { migrate } from 'drizzle-orm/libsql/migrator';
@@ -11,9 +12,11 @@ import { newRun, NO_WISHES, noSteps, type Run, type WorkEvent } from '@rapid-jig
 import { MIGRATIONS, newTemplate, typedStock } from '../testing/server.test-support';
 import { getDrawing } from '../store/drawings';
 import { listRuns } from '../store/runs';
-import { getTemplate } from '../store/templates';
+import { getTemplate, listTemplates } from '../store/templates';
 import { openDatabase } from './database';
-import { workEvents } from './schema';
+import { whyNotOpened } from './faults';
+import { lockFolder } from './folder-lock';
+import { setAside, workEvents } from './schema';
 
 interface Journal {
   readonly entries: readonly { readonly tag: string }[];
@@ -62,6 +65,7 @@ const OLD_SHOPS: Readonly<Record<string, (client: Client) => Promise<string>>> =
   },
   '0004_writes_and_devices': keepOriginal,
   '0005_originals': keepOriginal,
+  '0006_set_aside': keepOriginal,
 };
 
 const ORIGINAL = { fileName: 'kept.svg', text: '<svg>½</svg>\r\n' };
@@ -155,18 +159,76 @@ test.each(tags)('a shop left at %s opens with its data', async (tag) => {
   await rm(folder, { recursive: true });
 });
 
-test('a document of a newer form, or a broken one, is told with its place, and nothing is changed', async () => {
-  const folder = await mkdtemp(join(tmpdir(), 'rapid-jig-newer-'));
-  const url = `file:${join(folder, 'shop.db')}`;
+async function scratchShop(): Promise<{ url: string; folder: string; client: Client }> {
+  const folder = await mkdtemp(join(tmpdir(), 'rapid-jig-old-'));
+  const url = pathToFileURL(join(folder, 'shop.db')).href;
   await (await openDatabase(url, MIGRATIONS)).close();
-  const client = createClient({ url });
-  for (const doc of ['{"form":99,"doc":{}}', 'not JSON']) {
-    await client.execute('DELETE FROM singletons');
-    await client.execute({ sql: "INSERT INTO singletons (name, version, doc) VALUES ('shop', 1, ?)", args: [doc] });
-    await expect(openDatabase(url, MIGRATIONS)).rejects.toThrow('singletons, row 1');
-    expect((await client.execute('SELECT doc FROM singletons')).rows[0]?.['doc']).toBe(doc);
-  }
+  return { url, folder, client: createClient({ url }) };
+}
+
+test('a document of a newer form is told with its place, and nothing is changed', async () => {
+  const { url, folder, client } = await scratchShop();
+  const doc = '{"form":99,"doc":{}}';
+  await client.execute({ sql: "INSERT INTO singletons (name, version, doc) VALUES ('shop', 1, ?)", args: [doc] });
+  await expect(openDatabase(url, MIGRATIONS)).rejects.toThrow('singletons, row 1');
+  expect((await client.execute('SELECT doc FROM singletons')).rows[0]?.['doc']).toBe(doc);
   client.close();
+  await rm(folder, { recursive: true });
+});
+
+test('a database that a newer version has raised is left alone', async () => {
+  const { url, folder, client } = await scratchShop();
+  await client.execute("INSERT INTO __drizzle_migrations (hash, created_at) VALUES ('later', 9999999999999)");
+  await expect(openDatabase(url, MIGRATIONS)).rejects.toThrow('written by a newer version');
+  client.close();
+  await rm(folder, { recursive: true });
+});
+
+test.each([
+  ['broken JSON', Buffer.from('{"form":2,"doc":')],
+  ['bytes that are no text', Buffer.from([0x7b, 0xff, 0xfe])],
+])('%s in one document: it is set aside as it was, a copy is kept, and all others are served', async (_name, bytes) => {
+  const { url, folder, client } = await scratchShop();
+  const [good, bad] = [newTemplate('Good'), newTemplate('Bad')];
+  for (const template of [good, bad]) await keepTemplate(client, template);
+  const run = { ...newRun(crypto.randomUUID(), 'Broken', []) };
+  await keepRun(client, run);
+  await client.execute({ sql: 'UPDATE runs SET doc = CAST(? AS TEXT)', args: [bytes] });
+  await client.execute({
+    sql: 'UPDATE template_revisions SET doc = CAST(? AS TEXT) WHERE template_id = ?',
+    args: [bytes, bad.id],
+  });
+  client.close();
+  const db = await openDatabase(url, MIGRATIONS);
+  expect(db.setAside).toHaveLength(2);
+  expect(db.copiedTo).toContain('.before-');
+  expect((await db.read(listTemplates)).map(({ doc }) => doc.name)).toEqual(['Good']);
+  expect(await db.read(listRuns)).toEqual([]);
+  const kept = await db.read((session) => session.select().from(setAside));
+  expect(kept.map(({ stored }) => Buffer.compare(stored, bytes))).toEqual([0, 0]);
+  await db.close();
+  const again = await openDatabase(url, MIGRATIONS);
+  expect(again.setAside).toEqual([]);
+  await again.close();
+  await rm(folder, { recursive: true });
+});
+
+test('why a shop is not opened is told in words: garbage, a place that cannot be written, a folder in use', async () => {
+  const folder = await mkdtemp(join(tmpdir(), 'rapid-jig # 100 %41-'));
+  const file = join(folder, 'shop.db');
+  await writeFile(file, 'garbage '.repeat(1000));
+  const why = (place: string): Promise<string> =>
+    openDatabase(pathToFileURL(place).href, MIGRATIONS).then(
+      () => 'opened',
+      (error: unknown) => whyNotOpened(error, place),
+    );
+  expect(await why(file)).toContain('is no database of this program');
+  expect(await why(join(folder, 'nowhere', 'shop.db'))).toContain('cannot be written');
+  const lock = await lockFolder(folder);
+  await lock.tell('http://127.0.0.1:4321');
+  await expect(lockFolder(folder)).rejects.toThrow('open at http://127.0.0.1:4321');
+  await lock.release();
+  await (await lockFolder(folder)).release();
   await rm(folder, { recursive: true });
 });
 

@@ -1,4 +1,6 @@
+import { fileURLToPath } from 'node:url';
 import type { createClient } from '@libsql/client';
+import { OpenRefused } from './faults';
 import { formOf, FORMS, openForm, toForm, type FormKind } from '@rapid-jig/core';
 
 /** Where documents are stored, and their kind. */
@@ -14,11 +16,6 @@ const COLUMNS: readonly (readonly [table: string, column: string, kind: FormKind
 
 type Client = ReturnType<typeof createClient>;
 
-/** A database that this version of the program must not touch, or that it cannot read. */
-export class FormError extends Error {
-  override readonly name = 'FormError';
-}
-
 interface OldDoc {
   readonly table: string;
   readonly column: string;
@@ -26,39 +23,73 @@ interface OldDoc {
   readonly raised: string;
 }
 
+interface BrokenDoc {
+  readonly table: string;
+  readonly rowid: unknown;
+  readonly stored: Buffer;
+  readonly reason: string;
+}
+
+/** What raising did. */
+export interface Raised {
+  /** Path of the copy that was made before; null where nothing was changed, or the database is no file of this machine. */
+  readonly copiedTo: string | null;
+  /** Documents that could not be read and were set aside, in words. */
+  readonly setAside: readonly string[];
+}
+
 /**
- * Raises every stored document to the form of today, in one transaction. Before that the file is copied beside itself;
- * returns the path of the copy, null where nothing was to be raised or the database is not a file of this machine. Throws
- * FormError, with nothing changed, where a document is of a newer form, or is none.
+ * Raises every stored document to the form of today, and sets aside those that are broken, in one transaction. Before that
+ * the file is copied beside itself. Throws OpenRefused, with nothing changed, where a document is of a newer form.
  */
-export async function raiseForms(client: Client, url: string, now: Date): Promise<string | null> {
+export async function raiseForms(client: Client, url: string, now: Date): Promise<Raised> {
   const old: OldDoc[] = [];
+  const broken: BrokenDoc[] = [];
   for (const [table, column, kind] of COLUMNS) {
-    const { rows } = await client.execute(`SELECT rowid AS row, ${column} AS stored FROM ${table}`);
+    // As bytes: the driver ends the program where text is no UTF-8.
+    const { rows } = await client.execute(`SELECT rowid AS row, CAST(${column} AS BLOB) AS stored FROM ${table}`);
     for (const { row, stored } of rows) {
-      const read = parsed(stored);
+      const bytes = Buffer.from(stored as ArrayBuffer);
+      const read = parsed(bytes);
       const opened = openForm<unknown>(kind, read);
       const place = `${table}, row ${String(row)}`;
-      if (!opened.ok) throw new FormError(`${opened.error.message} It stands in ${place}. ${opened.error.hint}`);
+      if (!opened.ok && opened.error.kind === 'newer-form')
+        throw new OpenRefused(`${opened.error.message} It stands in ${place}. ${opened.error.hint}`);
+      if (!opened.ok) {
+        broken.push({ table, rowid: row, stored: bytes, reason: opened.error.message });
+        continue;
+      }
       const isToday = formOf(read)?.form === FORMS[kind] && formOf(read)?.doc !== read;
       if (!isToday) old.push({ table, column, rowid: row, raised: JSON.stringify(toForm(kind, opened.value)) });
     }
   }
-  if (old.length === 0) return null;
-  const copy = url.startsWith('file:') ? await copied(client, url.slice('file:'.length), now) : null;
+  if (old.length + broken.length === 0) return { copiedTo: null, setAside: [] };
+  const copiedTo = url.startsWith('file:') ? await copied(client, fileURLToPath(url), now) : null;
+  // What refers to a document that is set aside stays; put back, it is whole again.
+  await client.execute('PRAGMA foreign_keys = OFF');
   await client.batch(
-    old.map(({ table, column, rowid, raised }) => ({
-      sql: `UPDATE ${table} SET ${column} = ? WHERE rowid = ?`,
-      args: [raised, Number(rowid)],
-    })),
+    [
+      ...old.map(({ table, column, rowid, raised }) => ({
+        sql: `UPDATE ${table} SET ${column} = ? WHERE rowid = ?`,
+        args: [raised, Number(rowid)],
+      })),
+      ...broken.flatMap(({ table, rowid, stored, reason }) => [
+        {
+          sql: 'INSERT INTO set_aside (place, stored, reason) VALUES (?, ?, ?)',
+          args: [`${table}, row ${String(rowid)}`, stored, reason],
+        },
+        { sql: `DELETE FROM ${table} WHERE rowid = ?`, args: [Number(rowid)] },
+      ]),
+    ],
     'write',
   );
-  return copy;
+  await client.execute('PRAGMA foreign_keys = ON');
+  return { copiedTo, setAside: broken.map(({ table, rowid, reason }) => `${table}, row ${String(rowid)}: ${reason}`) };
 }
 
-function parsed(stored: unknown): unknown {
+function parsed(stored: Buffer): unknown {
   try {
-    return JSON.parse(String(stored));
+    return JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(stored));
   } catch {
     return null;
   }

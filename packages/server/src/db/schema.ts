@@ -149,3 +149,14 @@ export const devices = sqliteTable('devices', {
   keyHash: text('key_hash').notNull().unique(),
   addedAt: text('added_at').notNull().default(now),
 });
+
+/** Documents that were found broken when the program started: out of the way, so that all others can be used. */
+export const setAside = sqliteTable('set_aside', {
+  sequence: integer('sequence').primaryKey({ autoIncrement: true }),
+  /** Table, column and row it stood in. */
+  place: text('place').notNull(),
+  /** Byte for byte as it was. */
+  stored: blob('stored', { mode: 'buffer' }).notNull(),
+  reason: text('reason').notNull(),
+  at: text('at').notNull().default(now),
+});

@@ -6,6 +6,7 @@ import type { Logger } from 'pino';
 import { CORE_VERSION } from '@rapid-jig/core';
 import type { ApiFault, Health } from '@rapid-jig/contract';
 import type { Database } from '../db/database';
+import { isDiskFull } from '../db/faults';
 import { ApiError } from '../api-error';
 import { guardOrigin } from './guards';
 import { apiRoutes } from './routes';
@@ -95,7 +96,7 @@ function answerFaults(logger: Logger): ErrorRequestHandler {
       next(error);
       return;
     }
-    const known = error instanceof ApiError ? error : fromExpress(error);
+    const known = error instanceof ApiError ? error : isDiskFull(error) ? DISK_FULL : fromExpress(error);
     if (!known) logger.error({ err: error, method: request.method, url: request.originalUrl }, 'unexpected fault');
     response.status(known?.status ?? 500).json(known?.fault ?? UNEXPECTED);
   };
@@ -107,6 +108,13 @@ const UNEXPECTED: ApiFault = {
   where: 'the server',
   hint: 'Try again. If it stays so, look at the end of the log.',
 };
+
+const DISK_FULL = new ApiError({
+  kind: 'disk-full',
+  message: 'The disk of the computer that runs the program is full.',
+  where: 'the folder of the shop',
+  hint: 'Make room there. What you changed is kept in this browser and sent when there is.',
+});
 
 /** What the body parser and the file server throw. */
 function fromExpress(error: unknown): ApiError | null {

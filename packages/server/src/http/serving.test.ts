@@ -125,6 +125,13 @@ test('a run that was granted a smaller margin starts, and its passes are recorde
   expect((await startRun(scratch.db, run.id, NOW, SILENT)).plan.stacks[0]!.blank.margin).toBe(3.175);
 });
 
+test('a full disk is told as such, so that the browser keeps what it has and sends it again', async () => {
+  const full = Object.assign(new Error('database or disk is full'), { code: 'SQLITE_FULL' });
+  const db = { ...scratch.db, read: () => Promise.reject(new Error('Failed query', { cause: full })) };
+  const answer = await serve([''], { shops: [{ base: '', db }] }).get('/api/runs');
+  expect([answer.status, answer.body]).toEqual([507, expect.objectContaining({ kind: 'disk-full' })]);
+});
+
 test('a transaction that fails half-way leaves nothing behind, and the next goes ahead', async () => {
   const template = newTemplate();
   const broken = scratch.db.write(async (session) => {

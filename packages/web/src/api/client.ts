@@ -71,8 +71,8 @@ const UNREACHABLE: ApiFault = {
   hint: 'See that it still runs on this machine. What you changed is kept in this browser and sent when it is back.',
 };
 
-/** True where trying again later may help: the server was not reached or failed, and did not refuse. */
-export const mayPass = (fault: ApiFault): boolean => fault.kind === 'unexpected';
+/** True where trying again later may help: the server was not reached, has no room, or failed, and did not refuse. */
+export const mayPass = (fault: ApiFault): boolean => fault.kind === 'unexpected' || fault.kind === 'disk-full';
 
 /** A request without an answer is given up after this; writing sheets takes longer. */
 const PATIENCE_MS = 20_000;

@@ -44,15 +44,20 @@ test('every place opens by its address, in the other unit, and the demo never me
   await expect(page.getByLabel('Name of the template')).toHaveValue('Rocking whale');
 });
 
-test('two devices on one template: the later one is shown the difference', async ({ app, page, context }) => {
+test('two devices on one template: the later one is shown the difference', async ({ app, page, browser }) => {
   await page.goto(`${app.address}/demo/templates`);
   await page.getByRole('link', { name: /Honeycomb trivet/ }).click();
   await expect(page.getByLabel('Note for next time')).toHaveValue(/two coats/);
-  const other = await context.newPage();
+  const other = await browser.newPage();
   await other.goto(page.url());
+  await expect(other.getByLabel('Note for next time')).toHaveValue(/two coats/);
+  // Cut off, the one does not hear of the other.
+  await page.context().setOffline(true);
   await other.getByLabel('Note for next time').fill('three coats');
   await expect(other.getByText('Saved', { exact: true })).toBeVisible();
   await page.getByLabel('Note for next time').fill('one coat');
+  await expect(page.getByText('Kept in this browser; will be sent')).toBeVisible();
+  await page.context().setOffline(false);
   await expect(page.getByText(/Another device changed this meanwhile. It differs in: note/)).toBeVisible();
   await page.getByRole('button', { name: 'Take theirs' }).click();
   await expect(page.getByLabel('Note for next time')).toHaveValue('three coats');

@@ -32,6 +32,7 @@ test('what makes something makes one, however often it is clicked; with the prog
   await expect(page.getByLabel('Name of the run')).toHaveValue('New run');
   expect(await namesIn(page, `${app.address}/api/runs`)).toEqual(['Plate', 'New run']);
   await page.goto(`${app.address}/runs`);
+  await expect(page.getByRole('button', { name: 'Start a run' })).toBeVisible();
   await app.stop();
   await page.getByRole('button', { name: 'Start a run' }).click();
   await expect(page.getByText('kept in this browser, and made when it is back', { exact: false })).toBeVisible();

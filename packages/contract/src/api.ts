@@ -96,6 +96,16 @@ export interface AfterCutting extends StoredEvents {
   readonly rack: StoredRack;
 }
 
+/**
+ * What a write changed, told to every page that listens: `run <id>` and its like for a document, `work <run id>` for what
+ * was done in a run, `rack` for all that lies there.
+ */
+export interface Change {
+  readonly topics: readonly string[];
+  /** The tab that wrote; null where it did not say. */
+  readonly by: string | null;
+}
+
 /** Patterns to be printed. */
 export interface PatternRequest {
   readonly patterns: readonly PatternOrder[];

@@ -2,6 +2,7 @@ export type {
   AfterCutting,
   ApiFault,
   ApiFaultKind,
+  Change,
   CutBlanks,
   Drawer,
   Health,

@@ -7,6 +7,7 @@ import type { ApiFault, Drawer } from '@rapid-jig/contract';
 import { createApi, type Answer, type Api } from './api/client';
 import { openDocument, type DocumentOptions, type OpenDocument } from './documents/document';
 import { openKept, type Kept } from './documents/kept';
+import { openLive, type Live } from './documents/live';
 import { createOutbox, type Outbox } from './documents/outbox';
 import { takeUpEarlier } from './documents/earlier';
 import { createRegister, type Register } from './documents/register';
@@ -34,6 +35,7 @@ export interface Services {
   readonly kept: Kept;
   readonly outbox: Outbox;
   readonly register: Register;
+  readonly live: Live;
   /** Opens a document, once in this tab; opened again it shows what is stored now. */
   readonly open: <T>(options: Omit<DocumentOptions<T>, 'outbox'>) => Answer<OpenDocument<T>>;
   readonly planner: Planner;
@@ -51,16 +53,18 @@ export interface Services {
 
 /** Takes up what this browser kept, starts the workers, and reads the shop and its drawer. */
 export async function startServices(base: '' | '/demo'): Promise<Result<Services, ApiFault>> {
-  const api = createApi(base, fetch.bind(globalThis));
+  const tab = newId();
+  const api = createApi(base, fetch.bind(globalThis), tab);
   const kept = await openKept(base);
   const clientId = (await kept.read<string>('client')) ?? newId();
   await kept.write('client', clientId);
-  const tabs = await openTabs(newId(), base, kept);
+  const tabs = await openTabs(tab, base, kept);
   const outbox = createOutbox({ kept, tabs, send: api.send });
   await takeUpEarlier(kept, outbox);
   await outbox.start();
   const register = createRegister();
-  const open = opener(register, outbox);
+  const live = openLive(base, tabs);
+  const open = opener(register, outbox, live);
   const settings = { kind: 'settings' as const };
   const [shop, drawer] = await Promise.all([
     open<Shop>({ ...settings, key: 'shop', path: '/shop', label: () => 'Shop', load: api.shop }),
@@ -75,6 +79,7 @@ export async function startServices(base: '' | '/demo'): Promise<Result<Services
     kept,
     outbox,
     register,
+    live,
     open,
     clientId,
     said,
@@ -88,11 +93,13 @@ export async function startServices(base: '' | '/demo'): Promise<Result<Services
 }
 
 export const opener =
-  (register: Register, outbox: Outbox): Services['open'] =>
+  (register: Register, outbox: Outbox, live: Live): Services['open'] =>
   async <T>(options: Omit<DocumentOptions<T>, 'outbox'>): Answer<OpenDocument<T>> => {
     const opened = await register.once(options.key, () => openDocument<T>({ ...options, outbox }));
     if (!opened.ok) return opened;
     const { it, isNew } = opened.value;
+    // What another device writes is taken as it comes; what is being edited here stays.
+    if (isNew) live.on(options.key, () => void it.refresh());
     const refreshed = isNew ? ok(null) : await it.refresh();
     return refreshed.ok ? ok(it) : refreshed;
   };

@@ -16,7 +16,7 @@ function serverThat(answer: () => Response | Promise<Response>) {
     sent.push({
       url,
       method: init.method ?? 'GET',
-      headers: (init.headers ?? {}) as Record<string, string>,
+      headers: Object.fromEntries(new Headers(init.headers)),
       body: init.body === undefined ? undefined : JSON.parse(String(init.body)),
     });
     return Promise.resolve().then(answer);
@@ -40,13 +40,13 @@ describe('asking the server', () => {
 
   test('a document carries the version it changes, and its key', async () => {
     const { sent, send } = serverThat(() => Response.json({ version: 4 }));
-    const answer = await createApi('/demo', send).send(shopEntry, { key: 'k', body: TYPICAL_SHOP });
+    const answer = await createApi('/demo', send, 'tab').send(shopEntry, { key: 'k', body: TYPICAL_SHOP });
     expect(answer).toEqual({ ok: true, value: { version: 4 } });
     expect(sent).toEqual([
       {
         url: '/demo/api/shop',
         method: 'PUT',
-        headers: { 'Content-Type': 'application/json', 'If-Match': '"3"', 'Idempotency-Key': 'k' },
+        headers: { 'content-type': 'application/json', 'if-match': '"3"', 'idempotency-key': 'k', 'x-tab': 'tab' },
         body: TYPICAL_SHOP,
       },
     ]);
@@ -55,9 +55,9 @@ describe('asking the server', () => {
   test('an event carries no version: its id is its key', async () => {
     const { sent, send } = serverThat(() => Response.json({ events: [], startedAt: null }));
     const event = { kind: 'pass-taken-back' as const, id: 'i', clientId: 'c', at: 't', event: 'e' };
-    await createApi('', send).send(eventEntry('r', 'Fair', event), { key: 'i', body: event });
-    expect(sent[0]).toMatchObject({ url: '/api/runs/r/events', method: 'POST', headers: { 'Idempotency-Key': 'i' } });
-    expect(sent[0]?.headers).not.toHaveProperty('If-Match');
+    await createApi('', send, 'tab').send(eventEntry('r', 'Fair', event), { key: 'i', body: event });
+    expect(sent[0]).toMatchObject({ url: '/api/runs/r/events', method: 'POST', headers: { 'idempotency-key': 'i' } });
+    expect(sent[0]?.headers).not.toHaveProperty('if-match');
   });
 
   test('an original goes as its bytes and comes back so', async () => {
@@ -71,14 +71,14 @@ describe('asking the server', () => {
       const { body, name } = kept.get(url)!;
       return Promise.resolve(new Response(body, { headers: { 'X-File-Name': name } }));
     }) as typeof fetch;
-    const api = createApi('', send);
+    const api = createApi('', send, 'tab');
     expect(await api.putDrawing('d', { fileName: 'Möwe.svg', bytes })).toEqual({ ok: true, value: null });
     expect(await api.drawing('d')).toEqual({ ok: true, value: { fileName: 'Möwe.svg', bytes } });
   });
 
   test('a fault comes through as it was told', async () => {
     const { send } = serverThat(() => Response.json(fault, { status: 404 }));
-    const answer = await createApi('', send).run('x');
+    const answer = await createApi('', send, 'tab').run('x');
     expect(answer).toEqual({ ok: false, error: fault });
     expect(answer.ok || mayPass(answer.error)).toBe(false);
   });
@@ -91,7 +91,7 @@ describe('asking the server', () => {
     ['a good answer of something else', () => Response.json([{ hello: 'world' }])],
   ])('%s may come back: the edit is worth sending again', async (_name, answer) => {
     const { send } = serverThat(answer);
-    const result = await createApi('', send).runs();
+    const result = await createApi('', send, 'tab').runs();
     expect(!result.ok && mayPass(result.error)).toBe(true);
   });
 });

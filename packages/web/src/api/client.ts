@@ -88,11 +88,14 @@ const PROMISED: Readonly<Record<EntryKind, Promised<unknown>>> = {
 const JSON_TYPE = { 'Content-Type': 'application/json' };
 const BYTES_TYPE = 'application/octet-stream';
 
-/** The API behind `base` ('' for the maker's own shop, '/demo' for the demo). */
-export function createApi(base: string, send: typeof fetch): Api {
+/** The API behind `base` ('' for the maker's own shop, '/demo' for the demo), as one tab asks it. */
+export function createApi(base: string, send: typeof fetch, tab: string): Api {
   const fetched = async (path: string, init: RequestInit, patienceMs: number): Answer<Response> => {
     try {
-      const response = await send(`${base}/api${path}`, { ...init, signal: AbortSignal.timeout(patienceMs) });
+      const headers = new Headers(init.headers);
+      // So that word of a write does not come back to where it was made.
+      headers.set('X-Tab', tab);
+      const response = await send(`${base}/api${path}`, { ...init, headers, signal: AbortSignal.timeout(patienceMs) });
       if (response.ok) return ok(response);
       const body: unknown = await response.json().catch(() => null);
       return err(isFault(body) ? body : UNREACHABLE);

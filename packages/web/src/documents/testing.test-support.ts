@@ -2,6 +2,7 @@ import { err, ok, type Result } from '@rapid-jig/core';
 import type { ApiFault, Stored } from '@rapid-jig/contract';
 import type { Entry } from './entry';
 import { keptInMemory, type Kept } from './kept';
+import type { Live } from './live';
 import { createOutbox, type Outbox } from './outbox';
 
 export const fault = (kind: ApiFault['kind'], current?: Stored<unknown>): ApiFault => ({
@@ -55,5 +56,8 @@ export function outboxOf(
   own = 'tab-1',
   living: ReadonlySet<string> = new Set([own]),
 ): Outbox {
-  return createOutbox({ kept, send, tabs: { own, living: () => Promise.resolve(living) } });
+  return createOutbox({ kept, send, tabs: { own, living: () => Promise.resolve(living), lead: () => undefined } });
 }
+
+/** No word from anywhere. */
+export const quiet: Live = { on: () => () => undefined };

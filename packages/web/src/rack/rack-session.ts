@@ -44,7 +44,10 @@ export interface StockEntry {
 export async function openRack(services: Services): Promise<RackSession> {
   const opened = await services.register.once('rack', async () => {
     const rack = await services.api.rack();
-    return rack.ok ? ok(rackSession(services, rack.value)) : rack;
+    if (!rack.ok) return rack;
+    const session = rackSession(services, rack.value);
+    services.live.on('rack', () => void session.refresh());
+    return ok(session);
   });
   const { it, isNew } = orThrow(opened);
   if (!isNew) orThrow(await it.refresh());

@@ -4,7 +4,7 @@ import type { ApiFault, NewStock, Stored } from '@rapid-jig/contract';
 import type { Api } from '../api/client';
 import type { Entry } from '../documents/entry';
 import { createRegister } from '../documents/register';
-import { outboxOf } from '../documents/testing.test-support';
+import { outboxOf, quiet } from '../documents/testing.test-support';
 import { opener } from '../services';
 import { itemsWithCounts, rackSession } from './rack-session';
 
@@ -28,7 +28,7 @@ function shop() {
     return Promise.resolve(ok({ items: [...items], moves: [...moves] }));
   };
   const outbox = outboxOf(send);
-  const open = opener(createRegister(), outbox);
+  const open = opener(createRegister(), outbox, quiet);
   const api = { rack: () => Promise.resolve(ok({ items, moves })) } as unknown as Api;
   const session = rackSession({ api, outbox, open, clientId: crypto.randomUUID() }, { items: [], moves: [] });
   return { session, refuse, outbox, counts: () => itemsWithCounts(session.store.getState()) };

@@ -19,7 +19,7 @@ import type { Api } from '../api/client';
 import type { Entry } from '../documents/entry';
 import { keptInMemory, type Kept } from '../documents/kept';
 import { createRegister } from '../documents/register';
-import { outboxOf } from '../documents/testing.test-support';
+import { outboxOf, quiet } from '../documents/testing.test-support';
 import { opener, type Services } from '../services';
 import { newestOnly } from '../workers/clients';
 import { openRunSession, type RunSession } from './run-session';
@@ -108,7 +108,9 @@ async function openSession() {
     api,
     outbox,
     register,
-    open: opener(register, outbox),
+    open: opener(register, outbox, quiet),
+    live: quiet,
+    say: () => undefined,
     planner,
     clientId: 'client',
     shop: still(TYPICAL_SHOP),

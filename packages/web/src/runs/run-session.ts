@@ -23,6 +23,7 @@ import {
 import type { OpenDocument } from '../documents/document';
 import { eventEntry, type Entry } from '../documents/entry';
 import type { Services } from '../services';
+import { wordsOfOthers } from '../words/others';
 import type { PlannedRun } from '../workers/planner.worker';
 
 export interface RunState {
@@ -129,9 +130,20 @@ function createRunSession(
     if (outcome.fate === 'sent') take(outcome.answer as StoredEvents);
     else store.setState(counted());
   });
+  services.live.on(`work ${id}`, () => void hear());
   const record = (event: WorkEvent): void => {
     outbox.put(eventEntry(id, document.store.getState().doc.name, event));
     store.setState(counted());
+  };
+  /** Takes what other devices did and says it. */
+  const hear = async (): Promise<void> => {
+    const known = new Set(recorded.map((event) => event.id));
+    const answer = await api.events(id);
+    if (!answer.ok) return;
+    take(answer.value);
+    const fresh = answer.value.events.filter((event) => !known.has(event.id) && event.clientId !== clientId);
+    const words = wordsOfOthers(fresh, store.getState().planned?.plan ?? null);
+    if (words !== null) services.say(words);
   };
   let baseline: { cost: PlanCost; at: number } | null = null;
   let lastMark = { pass: '', at: -Infinity };

@@ -1,2 +1,3 @@
-/** `1 part`, `3 parts`. */
-export const counted = (count: number, thing: string): string => `${String(count)} ${thing}${count === 1 ? '' : 's'}`;
+/** `1 part`, `3 parts`; `many` where more than one is called otherwise. */
+export const counted = (count: number, thing: string, many = `${thing}s`): string =>
+  `${String(count)} ${count === 1 ? thing : many}`;

@@ -3,6 +3,7 @@ import type { Logger } from 'pino';
 import { drawerSchema, machinesSchema, shopSchema } from '@rapid-jig/contract';
 import { notFound } from '../../api-error';
 import type { Database } from '../../db/database';
+import { createLive } from '../live';
 import { drawingRoutes } from './drawings';
 import { patternRoutes } from './patterns';
 import { rackRoutes } from './rack';
@@ -13,6 +14,9 @@ import { templateRoutes } from './templates';
 /** Every address under `/api`: thin adapters from HTTP to the store. */
 export function apiRoutes(db: Database, clock: () => Date, logger: Logger): Router {
   const router = Router();
+  const live = createLive();
+  router.use(live.watch);
+  router.use('/live', live.stream);
   router.use('/templates', templateRoutes(db));
   router.use('/runs', runRoutes(db, clock, logger));
   router.use('/shop', singletonRoutes(db, 'shop', shopSchema));

@@ -1,0 +1,58 @@
+import { randomUUID } from 'node:crypto';
+import type { AddressInfo } from 'node:net';
+import type { Server } from 'node:http';
+import { afterEach, beforeEach, expect, test } from '@jest/globals';
+import type { Change } from '@rapid-jig/contract';
+import { appFor, newTemplate, openScratch, runOf } from '../testing/server.test-support';
+
+let scratch: Awaited<ReturnType<typeof openScratch>>;
+let server: Server;
+let address: string;
+beforeEach(async () => {
+  scratch = await openScratch();
+  server = appFor(scratch.db).listen(0, '127.0.0.1');
+  await new Promise((resolve) => server.once('listening', resolve));
+  address = `http://127.0.0.1:${String((server.address() as AddressInfo).port)}/api`;
+});
+afterEach(async () => {
+  server.closeAllConnections();
+  await new Promise((resolve) => server.close(resolve));
+  await scratch.remove();
+});
+
+const put = (path: string, doc: object, version = 0): Promise<Response> =>
+  fetch(address + path, {
+    method: 'PUT',
+    headers: {
+      'Content-Type': 'application/json',
+      'If-Match': `"${String(version)}"`,
+      'Idempotency-Key': randomUUID(),
+      'X-Tab': 'tablet',
+    },
+    body: JSON.stringify(doc),
+  });
+
+test('who listens is told which document a write has changed and who wrote it, once it is stored; what fails is not told', async () => {
+  const stop = new AbortController();
+  const stream = await fetch(`${address}/live`, { signal: stop.signal });
+  expect(stream.headers.get('content-type')).toBe('text/event-stream');
+  const reader = stream.body!.pipeThrough(new TextDecoderStream()).getReader();
+  let heard = '';
+  const changes = async (count: number): Promise<Change[]> => {
+    for (;;) {
+      const found = [...heard.matchAll(/^data: (.*)$/gm)].map(([, data]) => JSON.parse(data!) as Change);
+      if (found.length >= count) return found;
+      heard += (await reader.read()).value ?? '';
+    }
+  };
+  const template = newTemplate();
+  const run = runOf(template);
+  expect((await put(`/runs/${run.id}`, run)).status).toBe(404);
+  expect((await put(`/templates/${template.id}`, template)).status).toBe(200);
+  expect((await put(`/runs/${run.id}`, run)).status).toBe(200);
+  expect(await changes(2)).toEqual([
+    { topics: [`template ${template.id}`], by: 'tablet' },
+    { topics: [`run ${run.id}`], by: 'tablet' },
+  ]);
+  stop.abort();
+});

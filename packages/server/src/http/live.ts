@@ -1,0 +1,64 @@
+import { Router, type RequestHandler, type Response } from 'express';
+import type { Change } from '@rapid-jig/contract';
+
+/** A line now and then keeps the stream open through whatever lies between. */
+const BEAT_MS = 25_000;
+
+/** Tells every page that listens what a write has changed. */
+export interface Live {
+  /** The stream of changes, as server-sent events. */
+  readonly stream: Router;
+  /** Watches writes go by: once one is answered with success, it is told. */
+  readonly watch: RequestHandler;
+}
+
+export function createLive(): Live {
+  const listeners = new Set<Response>();
+  const tell = (change: Change): void => {
+    for (const listener of listeners) listener.write(`data: ${JSON.stringify(change)}\n\n`);
+  };
+  const stream = Router();
+  stream.get('/', (request, response) => {
+    response.writeHead(200, { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store, no-transform' });
+    response.write('retry: 1000\n\n');
+    listeners.add(response);
+    const beat = setInterval(() => response.write(':\n\n'), BEAT_MS);
+    request.on('close', () => {
+      clearInterval(beat);
+      listeners.delete(response);
+    });
+  });
+  return {
+    stream,
+    watch: (request, response, next) => {
+      if (request.method !== 'GET' && request.method !== 'HEAD') {
+        const topics = topicsOf(request.path);
+        const by = request.get('X-Tab') ?? null;
+        response.on('finish', () => {
+          if (response.statusCode < 300 && topics.length > 0) tell({ topics, by });
+        });
+      }
+      next();
+    },
+  };
+}
+
+/** What a write to an address changes. */
+function topicsOf(path: string): string[] {
+  const [room, id, part] = path.split('/').filter(Boolean);
+  switch (room) {
+    case 'runs':
+      if (part === 'blanks') return [`work ${id ?? ''}`, 'rack'];
+      if (part === 'reserve') return ['rack'];
+      return [part === undefined ? `run ${id ?? ''}` : `work ${id ?? ''}`];
+    case 'templates':
+      return [`template ${id ?? ''}`];
+    case 'rack':
+    case 'shop':
+    case 'drawer':
+    case 'machines':
+      return [room];
+    default:
+      return [];
+  }
+}

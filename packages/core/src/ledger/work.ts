@@ -112,6 +112,8 @@ function countsOf(event: Exclude<WorkEvent, PassTakenBack>): (readonly [string, 
  */
 export const layersReady = ({ standing }: WorkDone, gang: string, isOfGang: (pass: PassSawn) => boolean): number =>
   standing.reduce((ready, event) => {
+    // Before any blank of it is cut, no pass needs to be looked at.
+    if (event.kind === 'pass-sawn' && ready === 0) return 0;
     if (event.kind === 'blanks-cut') return ready + (event.layers[gang] ?? 0);
     return event.kind === 'pass-sawn' && isOfGang(event) ? Math.max(0, ready - event.layers) : ready;
   }, 0);

@@ -42,7 +42,8 @@ export async function planRun(asked: PlanInput, kit: PlanKit, signal?: AbortSign
   kit.onStage('estimate');
   const uses = bladeUses(turns, ordered, input.shop);
   const planned = ordered.map((stack) => finish(stack, input));
-  const parts = counted.value.map(({ count }) => withLeftOver(count, planned));
+  const layers = layersByPart(planned);
+  const parts = counted.value.map(({ count }) => withLeftOver(count, layers.get(count.partId) ?? 0));
   return ok({
     parts,
     stacks: planned,
@@ -77,10 +78,16 @@ const finish = (stack: Stack, { shop }: PlanInput): PlannedStack => ({
   warnings: stackWarnings(stack),
 });
 
-function withLeftOver(count: PartCount, stacks: readonly Stack[]): PlannedPart {
-  const planned = stacks
-    .filter((stack) => stack.gang.parts.some(({ partId }) => partId === count.partId))
-    .reduce((sum, stack) => sum + stack.layers * stack.passesToCut, 0);
+/** How many of each part the stacks give. */
+function layersByPart(stacks: readonly Stack[]): ReadonlyMap<string, number> {
+  const layers = new Map<string, number>();
+  for (const stack of stacks)
+    for (const { partId } of stack.gang.parts)
+      layers.set(partId, (layers.get(partId) ?? 0) + stack.layers * stack.passesToCut);
+  return layers;
+}
+
+function withLeftOver(count: PartCount, planned: number): PlannedPart {
   return { ...count, planned, leftOver: Math.max(0, planned + count.onHand + count.good - count.total) };
 }
 

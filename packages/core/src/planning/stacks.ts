@@ -67,12 +67,11 @@ interface GangContext {
 const stackKey = (gang: Gang, layers: number): string => shortKey({ gang: gang.key, layers });
 
 function doneSizes(gang: Gang, passes: readonly PassSawn[]): { layers: number; events: string[] }[] {
-  const byLayers = new Map<number, string[]>();
-  for (const pass of passes) {
-    if (pass.stack !== stackKey(gang, pass.layers)) continue;
-    byLayers.set(pass.layers, [...(byLayers.get(pass.layers) ?? []), pass.id]);
-  }
-  return [...byLayers].map(([layers, events]) => ({ layers, events }));
+  return [...new Set(passes.map(({ layers }) => layers))].flatMap((layers) => {
+    const key = stackKey(gang, layers);
+    const events = passes.filter((pass) => pass.stack === key && pass.layers === layers).map(({ id }) => id);
+    return events.length > 0 ? [{ layers, events }] : [];
+  });
 }
 
 function reachesOf(gang: Gang, shop: Shop): Result<Map<string, Reach>, PlanError> {

@@ -16,10 +16,10 @@ export function standingOf(events: readonly WorkEvent[]): WorkEvent[] {
   );
 }
 
-/** Good and spoiled of a part or rod as the events have it. */
-export function doneOf(events: readonly WorkEvent[], id: string): PieceCount {
+/** Good and spoiled of a part or rod as the events that stand have it. */
+function doneOf(standing: readonly WorkEvent[], id: string): PieceCount {
   let [good, spoiled] = [0, 0];
-  for (const event of standingOf(events)) {
+  for (const event of standing) {
     if (event.kind === 'pass-sawn') {
       good += event.counts[id]?.good ?? 0;
       spoiled += event.counts[id]?.spoiled ?? 0;
@@ -31,13 +31,19 @@ export function doneOf(events: readonly WorkEvent[], id: string): PieceCount {
   return { good, spoiled };
 }
 
-function expectedTally(perCopy: number, line: RunLine, id: string, { run, work }: PlanInput): Tally {
+function expectedTally(
+  perCopy: number,
+  line: RunLine,
+  id: string,
+  { run }: PlanInput,
+  standing: readonly WorkEvent[],
+): Tally {
   const rule: SpareRule = line.spares[id] ?? run.spares;
   const needed = perCopy * line.copies;
   // To a hundredth of a piece, so that 10 % of 10 is 1; what is left is rounded up.
   const share = rule.kind === 'percent' ? Math.round(needed * rule.percent) / 100 : rule.count;
   const spares = needed === 0 ? 0 : Math.ceil(share);
-  const { good, spoiled } = doneOf(work, id);
+  const { good, spoiled } = doneOf(standing, id);
   const sparesLeft = run.refillSpares ? spares : spares > spoiled ? spares - spoiled : 0;
   const onHand = line.onHand[id] ?? 0;
   const wanting = needed + sparesLeft - onHand - good;
@@ -56,7 +62,8 @@ function expectedTally(perCopy: number, line: RunLine, id: string, { run, work }
 }
 
 /** The counts of all parts that the run needs, and nothing else. */
-export function expectedCounts(input: PlanInput): PartCount[] {
+function expectedCounts(input: PlanInput): PartCount[] {
+  const standing = standingOf(input.work);
   return pinnedTemplates(input).flatMap(({ line, template }) =>
     template.parts
       .filter(({ perCopy }) => perCopy > 0)
@@ -65,26 +72,35 @@ export function expectedCounts(input: PlanInput): PartCount[] {
         templateName: template.name,
         partId: part.id,
         partName: part.name,
-        ...expectedTally(part.perCopy, line, part.id, input),
+        ...expectedTally(part.perCopy, line, part.id, input, standing),
       })),
   );
+}
+
+/** How many of each part the passes that are still to saw give. */
+function layersOfParts({ stacks }: Plan): ReadonlyMap<string, number> {
+  const sawn = new Map<string, number>();
+  for (const { gang, layers, passesToCut } of stacks)
+    for (const partId of new Set(gang.parts.map((part) => part.partId)))
+      sawn.set(partId, (sawn.get(partId) ?? 0) + layers * passesToCut);
+  return sawn;
 }
 
 export function countsWrong(plan: Plan, input: PlanInput): string[] {
   const expected = expectedCounts(input);
   const wrong: string[] = [];
   if (plan.parts.length !== expected.length) wrong.push(`${String(plan.parts.length)} parts are counted`);
+  const rows = new Map(plan.parts.map((row) => [row.partId, row]));
+  const sawn = layersOfParts(plan);
   for (const count of expected) {
-    const row = plan.parts.find(({ partId }) => partId === count.partId);
+    const row = rows.get(count.partId);
     if (!row) {
       wrong.push(`${count.partName} is missing from the count`);
       continue;
     }
     const { planned, leftOver, ...own } = row;
     if (!isSame(own, count)) wrong.push(`${count.partName} is counted as ${JSON.stringify(own)}`);
-    const made = plan.stacks
-      .filter(({ gang }) => gang.parts.some(({ partId }) => partId === count.partId))
-      .reduce((sum, { layers, passesToCut }) => sum + layers * passesToCut, 0);
+    const made = sawn.get(count.partId) ?? 0;
     if (planned !== made) wrong.push(`${count.partName}: ${String(planned)} planned, the passes give ${String(made)}`);
     if (made < count.toCut)
       wrong.push(`${count.partName}: ${String(made)} sawn where ${String(count.toCut)} are wanted`);
@@ -96,11 +112,12 @@ export function countsWrong(plan: Plan, input: PlanInput): string[] {
 
 /** Dowels and strips are counted as parts are. */
 export function rodsWrong(plan: Plan, input: PlanInput): string[] {
+  const standing = standingOf(input.work);
   const expected = pinnedTemplates(input).flatMap(({ line, template }) =>
     template.rods
       .filter(({ perCopy }) => perCopy * line.copies > 0)
       .map(({ id, name, kind, woodId, thickness, width, length, perCopy }) => {
-        const tally = expectedTally(perCopy, line, id, input);
+        const tally = expectedTally(perCopy, line, id, input, standing);
         return {
           rodId: id,
           templateId: template.id,

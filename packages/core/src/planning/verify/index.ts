@@ -2,7 +2,7 @@ import type { PlanInput } from '../model/input';
 import type { Plan } from '../model/plan';
 import { countsWrong, rodsWrong } from './counts';
 import { expectedGangs } from './expected';
-import { stackWrong, stacksWrong } from './stacks';
+import { eachStackWrong, stacksWrong } from './stacks';
 import { wholeWrong } from './whole';
 
 /**
@@ -17,7 +17,7 @@ export function verifyPlan(plan: Plan, input: PlanInput): string[] {
     ...countsWrong(plan, input),
     ...rodsWrong(plan, input),
     ...stacksWrong(plan, input, gangs),
-    ...plan.stacks.flatMap((stack) => stackWrong(stack, plan, input, gangs)),
+    ...eachStackWrong(plan, input, gangs),
     ...wholeWrong(plan, input),
   ];
 }

@@ -23,30 +23,30 @@ const ROUNDED_UP = inches(1 / 16);
 /** All stacks together: every part wanted is in one gang, passes give what is wanted, and each pass that stands is kept. */
 export function stacksWrong(plan: Plan, { work }: PlanInput, gangs: readonly ExpectedGang[]): string[] {
   const wrong: string[] = [];
+  const standing = standingOf(work);
   const keys = plan.stacks.map(({ key }) => key);
   if (new Set(keys).size < keys.length) wrong.push('two stacks have one key');
+  const toCut = new Map(plan.parts.map((part) => [part.partId, part.toCut]));
+  const byGang = new Map<string, PlannedStack[]>();
+  for (const stack of plan.stacks) byGang.set(stack.gang.key, [...(byGang.get(stack.gang.key) ?? []), stack]);
   for (const gang of gangs) {
-    const own = plan.stacks.filter((stack) => stack.gang.key === gang.key);
-    const wanted = Math.max(...gang.parts.map(({ id }) => plan.parts.find(({ partId }) => partId === id)?.toCut ?? 0));
+    const own = byGang.get(gang.key) ?? [];
+    const wanted = Math.max(...gang.parts.map(({ id }) => toCut.get(id) ?? 0));
     const layers = own.reduce((sum, stack) => sum + stack.layers * stack.passesToCut, 0);
     const most = gang.pinnedLayers === null ? wanted : Math.ceil(wanted / gang.pinnedLayers) * gang.pinnedLayers;
     const name = gang.parts.map((part) => part.name).join(' + ');
     if (layers !== most) wrong.push(`${name}: ${String(layers)} layers in its stacks, ${String(most)} are wanted`);
     const ready = own.reduce((sum, { layersReady }) => sum + layersReady, 0);
-    const least = Math.min(readyLayers(gang, work), layers);
+    const least = Math.min(readyLayers(gang, standing), layers);
     if (ready !== least) wrong.push(`${name}: blanks for ${String(ready)} layers are ready, not ${String(least)}`);
   }
   return wrong;
 }
 
 /** Layers for which blanks were marked as cut, less those that passes have used up since. */
-function readyLayers({ key }: ExpectedGang, work: PlanInput['work']): number {
-  const seen = new Set<string>();
+function readyLayers({ key }: ExpectedGang, standing: PlanInput['work']): number {
   let ready = 0;
-  for (const event of work) {
-    const isBack = work.some((other) => other.kind === 'pass-taken-back' && other.event === event.id);
-    if (isBack || seen.has(event.id)) continue;
-    if (event.kind !== 'pass-taken-back') seen.add(event.id);
+  for (const event of standing) {
     if (event.kind === 'blanks-cut') ready += event.layers[key] ?? 0;
     if (event.kind === 'pass-sawn' && event.stack === shortKey({ gang: key, layers: event.layers }))
       ready = Math.max(0, ready - event.layers);
@@ -54,18 +54,21 @@ function readyLayers({ key }: ExpectedGang, work: PlanInput['work']): number {
   return ready;
 }
 
-/** One stack against its gang, its cuts against the template, its blades against drawer and saw. */
-export function stackWrong(
-  stack: PlannedStack,
-  plan: Plan,
-  input: PlanInput,
-  gangs: readonly ExpectedGang[],
-): string[] {
+/** Each stack against its gang, its cuts against the template, its blades against drawer and saw. */
+export function eachStackWrong(plan: Plan, input: PlanInput, gangs: readonly ExpectedGang[]): string[] {
+  const rows = new Map(plan.parts.map((row) => [row.partId, row]));
+  const byKey = new Map(gangs.map((gang) => [gang.key, gang]));
+  const settled = { ...input, work: standingOf(input.work) };
+  return plan.stacks.flatMap((stack) => stackWrong(stack, rows, settled, byKey.get(stack.gang.key)));
+}
+
+type Rows = ReadonlyMap<string, Plan['parts'][number]>;
+
+function stackWrong(stack: PlannedStack, rows: Rows, input: PlanInput, gang: ExpectedGang | undefined): string[] {
   const name = stack.gang.parts.map(({ partName }) => partName).join(' + ');
-  const gang = gangs.find(({ key }) => key === stack.gang.key);
   if (!gang) return [`${name}: no such parts lie together in the templates`];
   const wrong = [
-    ...gangWrong(stack, gang, plan),
+    ...gangWrong(stack, gang, rows),
     ...sizeWrong(stack, gang, input),
     ...cutsWrong(stack, gang, input),
     ...orderWrong(stack, input),
@@ -76,7 +79,7 @@ export function stackWrong(
   return wrong.map((what) => `${name}: ${what}`);
 }
 
-function gangWrong({ key, gang, layers, done }: PlannedStack, expected: ExpectedGang, plan: Plan): string[] {
+function gangWrong({ key, gang, layers, done }: PlannedStack, expected: ExpectedGang, rows: Rows): string[] {
   const wrong: string[] = [];
   const say = (is: boolean, what: string): void => void (is && wrong.push(what));
   const { parts, template, woodId, nominalMm, thicknessMm, pinnedLayers, box } = expected;
@@ -88,9 +91,8 @@ function gangWrong({ key, gang, layers, done }: PlannedStack, expected: Expected
   say(gang.templateId !== template.id || gang.templateName !== template.name, 'the template');
   say(gang.grain !== parts[0]?.grain, 'the grain');
   say(!isSame(gang.box, box), 'the box round its parts');
-  const rows = parts.map(({ id }) => plan.parts.find(({ partId }) => partId === id));
-  const counts = rows.map((row) => {
-    const { planned: _planned, leftOver: _leftOver, ...count } = row ?? {};
+  const counts = parts.map(({ id }) => {
+    const { planned: _planned, leftOver: _leftOver, ...count } = rows.get(id) ?? {};
     return count;
   });
   say(!isSame(gang.parts, counts), 'the parts in it');
@@ -124,7 +126,7 @@ function sizeWrong(
     say(layers > most, `${String(layers)} layers where ${String(most)} are allowed`);
     say(layers > limitedBy.layers && limitedBy.rule !== 'need', 'more layers than its own limit');
   }
-  const passes = standingOf(work).filter((event) => event.kind === 'pass-sawn' && event.stack === stack.key);
+  const passes = work.filter((event) => event.kind === 'pass-sawn' && event.stack === stack.key);
   say(!isSame([...done].sort(), passes.map(({ id }) => id).sort()), 'other passes done than the events say');
   // A datum edge lies on the board's own edge: one margin less that way.
   const margin = marginOf(input);

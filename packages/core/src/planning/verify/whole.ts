@@ -4,6 +4,7 @@ import { filmSheetsFor } from '../consumables';
 import { factorsInForce } from '../model/factors';
 import type { PlanInput } from '../model/input';
 import type { Consumables, Minutes, Plan, PlannedStack } from '../model/plan';
+import { canonicalJson } from '../key';
 import { isSame } from './expected';
 import { ratesFor } from './minutes';
 
@@ -112,11 +113,12 @@ function warningsWrong(plan: Plan): string[] {
   const wrong: string[] = [];
   const risk = Math.max(0, ...toSaw(plan).map(({ layers, gang }) => layers * gang.parts.length));
   if (plan.piecesAtRisk !== risk) wrong.push(`${String(plan.piecesAtRisk)} pieces at risk, not ${String(risk)}`);
-  const has = (kind: string, where: string): boolean =>
-    plan.warnings.some((warning) => warning.kind === kind && warning.where === where);
+  const kinds = new Set(plan.warnings.map(({ kind, where }) => canonicalJson([kind, where])));
+  const has = (kind: string, where: string): boolean => kinds.has(canonicalJson([kind, where]));
+  const told = new Set(plan.warnings.map(canonicalJson));
   for (const stack of toSaw(plan))
     for (const warning of stack.warnings)
-      if (!plan.warnings.some((told) => isSame(told, warning))) wrong.push(`a warning of ${warning.where} is not told`);
+      if (!told.has(canonicalJson(warning))) wrong.push(`a warning of ${warning.where} is not told`);
   for (const { leftOver, templateName, partName } of plan.parts)
     if (leftOver > 0 !== has('left-over', `${templateName}, ${partName}`))
       wrong.push(`${partName}: left over is not told`);

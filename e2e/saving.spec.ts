@@ -15,10 +15,12 @@ async function runOfPlates(page: Page, address: string): Promise<string> {
 
 const passBox = (page: Page, pass: number): Locator =>
   page.getByRole('checkbox', { name: new RegExp(`^Pass ${String(pass)} of`) });
-const namesIn = (page: Page, path: string): Promise<string[]> =>
-  page.request
-    .get(path)
-    .then(async (answer) => ((await answer.json()) as { doc: { name: string } }[]).map(({ doc }) => doc.name));
+/** What the list at an address names: runs by their documents, templates by their cards. */
+async function namesIn(page: Page, path: string): Promise<string[]> {
+  const answer = await page.request.get(path);
+  const list = (await answer.json()) as { doc?: { name: string }; card?: { name: string } }[];
+  return list.map(({ doc, card }) => (doc ?? card)!.name);
+}
 
 test('what makes something makes one, however often it is clicked; with the program away it says so and makes it later', async ({
   app,

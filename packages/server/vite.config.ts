@@ -1,7 +1,13 @@
 import { defineConfig } from 'vite';
 
-/** Bundles the server and the workspace packages it uses into one file; packages from the registry stay outside. */
+/** Bundles the server, its workers and the workspace packages they use; packages from the registry stay outside. */
 export default defineConfig({
   ssr: { noExternal: [/^@rapid-jig\//] },
-  build: { ssr: 'src/main.ts', outDir: 'dist', target: 'node20', sourcemap: true },
+  build: {
+    ssr: true,
+    outDir: 'dist',
+    target: 'node20',
+    sourcemap: true,
+    rollupOptions: { input: { main: 'src/main.ts', worker: 'src/heavy/worker.ts' } },
+  },
 });

@@ -10,6 +10,7 @@ import type {
   StockMove,
   TakenWood,
   Template,
+  TemplateCard,
   WorkEvent,
 } from '@rapid-jig/core';
 
@@ -33,6 +34,13 @@ export interface StoredTemplate extends Stored<Template> {
   readonly revision: number;
 }
 
+/** A template as lists show it. */
+export interface StoredCard {
+  readonly version: number;
+  readonly revision: number;
+  readonly card: TemplateCard;
+}
+
 export interface StoredRun extends Stored<Run> {
   /** UTC; null until the first pass or the maker starts the run. */
   readonly startedAt: string | null;
@@ -50,11 +58,15 @@ export interface StoredEvents {
   readonly startedAt: string | null;
 }
 
-/** The plan a run was started with. */
-export interface PlanSnapshot {
+/** What a run was started with. */
+export interface Started {
   readonly inputHash: string;
   readonly coreVersion: string;
   readonly startedAt: string;
+}
+
+/** The same with its plan. */
+export interface PlanSnapshot extends Started {
   readonly plan: Plan;
 }
 

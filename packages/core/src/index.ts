@@ -110,8 +110,10 @@ export type {
   WaysToFit,
   WrittenLine,
 } from './patterns';
-export { cutsOf, partsFromDrawing, renewParts } from './products';
+export { cardOf, cutsOf, partsFromDrawing, renewParts } from './products';
 export type {
+  CardPicture,
+  TemplateCard,
   DrawingSource,
   DrilledHole,
   MarkedLine,

@@ -7,6 +7,7 @@ import { openDatabase, type Database } from './db/database';
 import { whyNotOpened } from './db/faults';
 import { lockFolder, type FolderLock } from './db/folder-lock';
 import { seedDemo } from './demo/seed';
+import { heavyPool, type Heavy, type HeavyPool } from './heavy/pool';
 import { createApp, type ServedShop } from './http/app';
 import { readSettings, type Settings } from './settings';
 
@@ -27,17 +28,17 @@ async function openFile(url: string): Promise<Database> {
   return db;
 }
 
-async function openDemo(file: string, fresh: boolean): Promise<Database> {
+async function openDemo(file: string, fresh: boolean, heavy: Heavy): Promise<Database> {
   if (fresh) await Promise.all(['', '-wal', '-shm'].map((ending) => rm(file + ending, { force: true })));
   const db = await openFile(pathToFileURL(file).href);
-  await seedDemo(db, join(root, 'packages/server/demo'), new Date(), logger);
+  await seedDemo(db, join(root, 'packages/server/demo'), new Date(), logger, heavy);
   return db;
 }
 
 /** The maker's own shop, and the demo; a demo that cannot be opened does not keep the own shop shut. */
-async function openShops({ ownDatabaseUrl, demoDatabaseFile }: Settings): Promise<ServedShop[]> {
+async function openShops({ ownDatabaseUrl, demoDatabaseFile }: Settings, heavy: Heavy): Promise<ServedShop[]> {
   const isFresh = process.argv.includes('--fresh');
-  const demo = await openDemo(demoDatabaseFile, isFresh).catch((error: unknown) => {
+  const demo = await openDemo(demoDatabaseFile, isFresh, heavy).catch((error: unknown) => {
     const why = whyNotOpened(error, demoDatabaseFile);
     if (ownDatabaseUrl === null) throw new Error(why, { cause: error });
     console.error(`The demo shop is not open. ${why}`);
@@ -59,24 +60,34 @@ async function main(): Promise<void> {
   const lock = await lockFolder(settings.dataFolder).catch((error: unknown) => {
     throw new Error(whyNotOpened(error, settings.dataFolder), { cause: error });
   });
-  const shops = await openShops(settings).catch(async (error: unknown) => {
-    await lock.release();
+  const pool = heavyPool(join(root, 'packages/server/dist/worker.js'));
+  const shops = await openShops(settings, pool.heavy).catch(async (error: unknown) => {
+    await Promise.all([lock.release(), pool.close()]);
     throw error;
   });
-  serve(settings, shops, lock, demoOnly);
+  serve({ settings, shops, lock, pool, demoOnly });
 }
 
-function serve(settings: Settings, shops: readonly ServedShop[], lock: FolderLock, demoOnly: boolean): void {
+interface Serving {
+  readonly settings: Settings;
+  readonly shops: readonly ServedShop[];
+  readonly lock: FolderLock;
+  readonly pool: HeavyPool;
+  readonly demoOnly: boolean;
+}
+
+function serve({ settings, shops, lock, pool, demoOnly }: Serving): void {
   const app = createApp({
     shops,
     clock: () => new Date(),
     logger,
+    heavy: pool.heavy,
     webRoot: join(root, 'packages/web/dist'),
     hosts: settings.extraHosts,
   });
   const close = async (): Promise<void> => {
     await Promise.all(shops.map(({ db }) => db.close()));
-    await lock.release();
+    await Promise.all([lock.release(), pool.close()]);
   };
   const server = app.listen(settings.port, settings.host);
   server.on('listening', () => {

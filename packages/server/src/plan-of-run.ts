@@ -1,40 +1,37 @@
-import { planRun, verifyPlan, type Plan, type PlanInput } from '@rapid-jig/core';
+import type { PlanError } from '@rapid-jig/core';
 import type { Logger } from 'pino';
 import { ApiError } from './api-error';
 import type { Session } from './db/database';
-import { getRun, listEvents, pinnedRevisions } from './store/runs';
+import { inputOf, type PlanTask } from './heavy/tasks';
+import { getRun, listEvents } from './store/runs';
 import { getSingleton } from './store/singletons';
+import { rawRevisions } from './store/templates';
 
 /** What the plan of a run depends on, as it is stored now. */
-export const planInputOf = async (session: Session, runId: string): Promise<PlanInput> => ({
+export const planTaskOf = async (session: Session, runId: string): Promise<PlanTask> => ({
   run: (await getRun(session, runId)).doc,
-  revisions: await pinnedRevisions(session, runId),
+  revisions: await rawRevisions(session, runId),
   shop: (await getSingleton(session, 'shop')).doc,
   drawer: (await getSingleton(session, 'drawer')).doc.blades,
   work: await listEvents(session, runId),
 });
 
-/** Plans, and lets the independent checker judge; a run that cannot be planned, or is planned wrongly, is `cannot-plan`. */
-export async function checkedPlan(input: PlanInput, logger: Logger, plan = planRun): Promise<Plan> {
-  const { id: runId, name } = input.run;
-  const result = await plan(input, { onStage: () => undefined });
-  if (!result.ok) {
-    const [fault] = result.error;
-    throw new ApiError({
-      kind: 'cannot-plan',
-      message: fault?.message ?? 'This run cannot be planned.',
-      where: fault?.where ?? name,
-      hint: fault?.hint ?? 'Open the run and see what it says.',
-    });
-  }
-  const wrong = verifyPlan(result.value, input);
-  if (wrong.length === 0) return result.value;
-  // Kept whole, so that the plan can be made again from it.
-  logger.error({ runId, wrong, input }, 'a plan breaks its rules');
-  throw new ApiError({
+export function cannotPlan([fault]: PlanError, { run }: PlanTask): ApiError {
+  return new ApiError({
+    kind: 'cannot-plan',
+    message: fault?.message ?? 'This run cannot be planned.',
+    where: fault?.where ?? run.name,
+    hint: fault?.hint ?? 'Open the run and see what it says.',
+  });
+}
+
+/** A plan that its own checker refuses: kept whole in the log, so that it can be made again from its input. */
+export function wrongPlan(wrong: readonly string[], task: PlanTask, logger: Logger): ApiError {
+  logger.error({ runId: task.run.id, wrong, input: inputOf(task) }, 'a plan breaks its rules');
+  return new ApiError({
     kind: 'cannot-plan',
     message: 'The plan of this run does not pass its own check, so it was not started.',
-    where: wrong[0] ?? name,
+    where: wrong[0] ?? task.run.name,
     hint: 'Nothing is lost. Change a quantity or a layer limit and start it again; what was planned is kept in the log.',
   });
 }

@@ -1,32 +1,33 @@
-import { CORE_VERSION, hashOf, planRun } from '@rapid-jig/core';
-import type { PlanSnapshot } from '@rapid-jig/contract';
+import { CORE_VERSION } from '@rapid-jig/core';
+import type { Started } from '@rapid-jig/contract';
 import type { Logger } from 'pino';
 import type { Database } from './db/database';
-import { checkedPlan, planInputOf } from './plan-of-run';
-import { findSnapshot, keepSnapshot } from './store/runs';
+import type { Heavy } from './heavy/pool';
+import { cannotPlan, planTaskOf, wrongPlan } from './plan-of-run';
+import { findStarted, keepSnapshot } from './store/runs';
+
+/** What starting needs beside the run: where it is kept, the time, the log, and who plans. */
+export interface Starting {
+  readonly db: Database;
+  readonly now: Date;
+  readonly logger: Logger;
+  readonly heavy: Heavy;
+}
 
 /**
- * Freezes the plan of a run: planned here from what is stored, checked by the independent verifier, kept with the hash
- * of its input. A run that was started before keeps its first plan.
+ * Freezes the plan of a run: planned from what is stored, checked by the independent verifier, kept with the hash of its
+ * input. A run that was started before keeps its first plan.
  */
-export async function startRun(
-  db: Database,
-  runId: string,
-  now: Date,
-  logger: Logger,
-  plan = planRun,
-): Promise<PlanSnapshot> {
-  const known = await db.read((session) => findSnapshot(session, runId));
+export async function startRun(runId: string, { db, now, logger, heavy }: Starting): Promise<Started> {
+  const known = await db.read((session) => findStarted(session, runId));
   if (known) return known;
-  const input = await db.read((session) => planInputOf(session, runId));
-  const snapshot: PlanSnapshot = {
-    inputHash: hashOf(input),
-    coreVersion: CORE_VERSION,
-    startedAt: now.toISOString(),
-    plan: await checkedPlan(input, logger, plan),
-  };
+  const task = await db.read((session) => planTaskOf(session, runId));
+  const planned = await heavy.plan(task);
+  if (planned.kind === 'cannot-plan') throw cannotPlan(planned.faults, task);
+  if (planned.kind === 'wrong') throw wrongPlan(planned.wrong, task, logger);
+  const started = { inputHash: planned.inputHash, coreVersion: CORE_VERSION, startedAt: now.toISOString() };
   return db.write(async (session) => {
-    await keepSnapshot(session, runId, snapshot);
-    return (await findSnapshot(session, runId)) ?? snapshot;
+    await keepSnapshot(session, runId, started, planned.planJson);
+    return (await findStarted(session, runId)) ?? started;
   });
 }

@@ -1,30 +1,30 @@
-import {
-  drawDown,
-  hashOf,
-  rackOfRun,
-  verifyWood,
-  type DrawDown,
-  type StockItem,
-  type StockMove,
-  type TakenWood,
-} from '@rapid-jig/core';
+import { hashOf, rackOfRun, type DrawDown, type StockItem, type StockMove, type TakenWood } from '@rapid-jig/core';
 import type { AfterCutting, CutBlanks, ReserveWood } from '@rapid-jig/contract';
 import type { Logger } from 'pino';
 import { ApiError } from './api-error';
 import type { Database, Session } from './db/database';
-import { checkedPlan, planInputOf } from './plan-of-run';
+import type { Heavy } from './heavy/pool';
+import type { WoodTask } from './heavy/tasks';
+import { cannotPlan, planTaskOf } from './plan-of-run';
 import { addMoves, addStock, getRack, refuseMoreThanThereIs } from './store/rack';
 import { addEvent, hasEvent, workOf } from './store/runs';
 import { getSingleton } from './store/singletons';
 
+/** What checking a layout needs. */
+export interface Checking {
+  readonly db: Database;
+  readonly logger: Logger;
+  readonly heavy: Heavy;
+}
+
 /** Holds boards for a run, by a layout that is checked against the run and the rack as they are stored. */
 export async function reserveWood(
-  db: Database,
   runId: string,
   { moves, wood }: ReserveWood,
-  logger: Logger,
+  checking: Checking,
 ): Promise<StockMove[]> {
-  const down = await checkedDrawDown(db, runId, wood, moves, logger);
+  const { db } = checking;
+  const down = await checkedDrawDown(runId, wood, moves, checking);
   refuseOther(down.used, countsOf(moves, 'reserved'));
   return db.write((session) => addMoves(session, moves));
 }
@@ -34,10 +34,11 @@ export async function reserveWood(
  * checked first. The event's id is the key: sent again it changes nothing, so a second click or a second device takes no
  * second board.
  */
-export async function cutBlanks(db: Database, runId: string, cut: CutBlanks, logger: Logger): Promise<AfterCutting> {
+export async function cutBlanks(runId: string, cut: CutBlanks, checking: Checking): Promise<AfterCutting> {
+  const { db } = checking;
   const { event, moves, items, wood } = cut;
   if (!(await db.read((session) => hasEvent(session, event.id)))) {
-    const down = await checkedDrawDown(db, runId, wood, moves, logger);
+    const down = await checkedDrawDown(runId, wood, moves, checking);
     const { layers, rods } = event;
     const said: DrawDown = { used: countsOf(moves, 'used'), back: items.map(withoutId), layers, rods };
     refuseOther(down, said);
@@ -60,35 +61,26 @@ async function take(session: Session, { moves, items }: Pick<CutBlanks, 'moves' 
 
 /** What a layout takes and leaves; it is refused where it breaks a rule, or does not fit what is stored now. */
 async function checkedDrawDown(
-  db: Database,
   runId: string,
   wood: TakenWood,
   moves: readonly StockMove[],
-  logger: Logger,
+  { db, logger, heavy }: Checking,
 ): Promise<DrawDown> {
-  const { input, rack, machines } = await db.read(async (session) => {
+  const task = await db.read(async (session): Promise<WoodTask> => {
     const rack = await getRack(session);
-    await refuseMoreThanThereIs(
-      session,
-      rack.moves,
-      moves.filter(({ itemId }) => rack.items.some(({ doc }) => doc.id === itemId)),
-    );
-    return { input: await planInputOf(session, runId), rack, machines: (await getSingleton(session, 'machines')).doc };
+    const items = rack.items.map(({ doc }) => doc);
+    const known = moves.filter(({ itemId }) => items.some(({ id }) => id === itemId));
+    await refuseMoreThanThereIs(session, rack.moves, known);
+    const { doc: machines } = await getSingleton(session, 'machines');
+    return { plan: await planTaskOf(session, runId), rack: rackOfRun(items, rack.moves, runId), machines, wood };
   });
-  const items = rack.items.map(({ doc }) => doc);
-  const task = {
-    plan: await checkedPlan(input, logger),
-    rack: rackOfRun(items, rack.moves, runId),
-    machines,
-    objective: 'wood' as const,
-    wishes: input.run.wood,
-    rods: wood.rods,
-  };
-  const wrong = verifyWood(task, wood.groups);
-  if (wrong.length === 0) return drawDown(wood, items);
+  const checked = await heavy.checkWood(task);
+  if (checked.kind === 'checked') return checked.down;
+  if (checked.kind === 'cannot-plan') throw cannotPlan(checked.faults, task.plan);
   // Kept whole, so that the layout can be judged again.
-  logger.error({ runId, wrong, task, groups: wood.groups }, 'a layout does not fit its run and the rack');
-  throw woodChanged(wrong[0] ?? input.run.name);
+  const { wrong } = checked;
+  logger.error({ runId, wrong, task }, 'a layout does not fit its run and the rack');
+  throw woodChanged(wrong[0] ?? task.plan.run.name);
 }
 
 const woodChanged = (where: string): ApiError =>

@@ -1,3 +1,5 @@
+export { cardOf } from './card';
+export type { CardPicture, TemplateCard } from './card';
 export { partsFromDrawing, renewParts } from './from-drawing';
 export type { PartDefaults } from './from-drawing';
 export { shapeOfPart } from './shape';

@@ -12,7 +12,7 @@ import { newRun, NO_WISHES, noSteps, type Run, type WorkEvent } from '@rapid-jig
 import { MIGRATIONS, newTemplate, typedStock } from '../testing/server.test-support';
 import { getDrawing } from '../store/drawings';
 import { listRuns } from '../store/runs';
-import { getTemplate, listTemplates } from '../store/templates';
+import { getTemplate, listCards } from '../store/templates';
 import { openDatabase } from './database';
 import { whyNotOpened } from './faults';
 import { lockFolder } from './folder-lock';
@@ -66,6 +66,7 @@ const OLD_SHOPS: Readonly<Record<string, (client: Client) => Promise<string>>> =
   '0004_writes_and_devices': keepOriginal,
   '0005_originals': keepOriginal,
   '0006_set_aside': keepOriginal,
+  '0007_template_cards': keepOriginal,
 };
 
 const ORIGINAL = { fileName: 'kept.svg', text: '<svg>½</svg>\r\n' };
@@ -202,7 +203,7 @@ test.each([
   const db = await openDatabase(url, MIGRATIONS);
   expect(db.setAside).toHaveLength(2);
   expect(db.copiedTo).toContain('.before-');
-  expect((await db.read(listTemplates)).map(({ doc }) => doc.name)).toEqual(['Good']);
+  expect((await db.write(listCards)).map(({ card }) => card.name)).toEqual(['Good']);
   expect(await db.read(listRuns)).toEqual([]);
   const kept = await db.read((session) => session.select().from(setAside));
   expect(kept.map(({ stored }) => Buffer.compare(stored, bytes))).toEqual([0, 0]);

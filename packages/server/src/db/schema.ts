@@ -9,6 +9,7 @@ import {
   type StockItem,
   type StockMove,
   type Template,
+  type TemplateCard,
   type WorkEvent,
 } from '@rapid-jig/core';
 
@@ -31,6 +32,8 @@ export const templates = sqliteTable('templates', {
   id: text('id').primaryKey(),
   version: integer('version').notNull(),
   revision: integer('revision').notNull(),
+  /** What lists show of the newest revision; made anew where there is none yet. */
+  card: text('card', { mode: 'json' }).$type<TemplateCard>(),
   updatedAt: text('updated_at').notNull().default(now),
 });
 

@@ -3,7 +3,8 @@ import { afterEach, beforeEach, expect, test } from '@jest/globals';
 import { addUpWork, planRun, verifyPlan } from '@rapid-jig/core';
 import { getRun, listEvents, listRuns, pinnedRevisions } from '../store/runs';
 import { getSingleton } from '../store/singletons';
-import { listTemplates } from '../store/templates';
+import { tasks } from '../heavy/tasks';
+import { getTemplate, listCards } from '../store/templates';
 import { DEMO_DRAWINGS, NOW, openScratch } from '../testing/server.test-support';
 import { seedDemo } from './seed';
 
@@ -14,18 +15,19 @@ beforeEach(async () => {
 afterEach(() => scratch.remove());
 
 test('the demo is a shop in the middle of its work, and making it twice changes nothing', async () => {
-  await seedDemo(scratch.db, DEMO_DRAWINGS, NOW, pino({ level: 'silent' }));
-  await seedDemo(scratch.db, DEMO_DRAWINGS, NOW, pino({ level: 'silent' }));
+  await seedDemo(scratch.db, DEMO_DRAWINGS, NOW, pino({ level: 'silent' }), tasks());
+  await seedDemo(scratch.db, DEMO_DRAWINGS, NOW, pino({ level: 'silent' }), tasks());
   const { db } = scratch;
-  const templates = await db.read(listTemplates);
-  expect(templates.map(({ doc }) => doc.name)).toEqual([
+  const templates = await db.write(listCards);
+  expect(templates.map(({ card }) => card.name)).toEqual([
     'Honeycomb trivet',
     'Rocking whale',
     'Luggage tags',
     'Harbour tray puzzle',
   ]);
   // Nineteen cells round one: 1 + 6 + 12.
-  expect(templates[0]?.doc.parts[0]?.insideCuts).toHaveLength(19);
+  const trivet = await db.read((session) => getTemplate(session, templates[0]!.card.id));
+  expect(trivet.doc.parts[0]?.insideCuts).toHaveLength(19);
   const [stored] = await db.read(listRuns);
   const { doc: run, startedAt } = await db.read((session) => getRun(session, stored!.doc.id));
   expect([startedAt, run.dueDate]).toEqual([NOW.toISOString(), '2026-12-18']);

@@ -19,6 +19,7 @@ import {
 } from '@rapid-jig/core';
 import type { Logger } from 'pino';
 import type { Database } from '../db/database';
+import type { Heavy } from '../heavy/pool';
 import { startRun } from '../start-run';
 import { keepDrawing } from '../store/drawings';
 import { addEvent, listRuns, putRun } from '../store/runs';
@@ -34,14 +35,22 @@ const RUN_ID = idFor('run');
 const CLIENT_ID = idFor('tablet beside the saw');
 
 /** Fills an empty database with the demo shop; one that already has runs is left as it is. */
-export async function seedDemo(db: Database, drawingsFolder: string, now: Date, logger: Logger): Promise<void> {
+export async function seedDemo(
+  db: Database,
+  drawingsFolder: string,
+  now: Date,
+  logger: Logger,
+  heavy: Heavy,
+): Promise<void> {
   if ((await db.read(listRuns)).length > 0) return;
   const templates: Template[] = [];
   for (const demo of DEMO_TEMPLATES) {
     const { template, files } = await readTemplate(demo, drawingsFolder);
+    const read = await heavy.readTemplate(Buffer.from(JSON.stringify(template)));
+    if (!read.ok) throw new Error(`${demo.name}: ${read.fault.message}`);
     await db.write(async (session) => {
       for (const file of files) await keepDrawing(session, file.id, file);
-      await putTemplate(session, template, 0);
+      await putTemplate(session, read, 0);
     });
     templates.push(template);
   }
@@ -51,7 +60,7 @@ export async function seedDemo(db: Database, drawingsFolder: string, now: Date, 
     await putRun(session, run, 0);
   });
   await fillRack(db, now);
-  await startRun(db, RUN_ID, now, logger);
+  await startRun(RUN_ID, { db, now, logger, heavy });
   const { blades } = await db.read(async (session) => (await getSingleton(session, 'drawer')).doc);
   const revisions = templates.map((template) => ({ revision: 1, template }));
   await sawSome(db, { run, revisions, shop: DEMO_SHOP, drawer: blades, work: [] }, now);

@@ -1,4 +1,4 @@
-import type { ApiFault } from '@rapid-jig/contract';
+import type { ApiFault, PlanSnapshot } from '@rapid-jig/contract';
 import { randomUUID } from 'node:crypto';
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import request from 'supertest';
@@ -45,7 +45,7 @@ describe('documents and their versions', () => {
     const stale = await putTemplate({ ...template, name: 'Mine' }, 1);
     expect(stale.status).toBe(409);
     expect(stale.body).toMatchObject({ kind: 'version-conflict', current: { version: 2, doc: { name: 'Theirs' } } });
-    expect((await api().get('/api/templates')).body).toMatchObject([{ version: 2, doc: { name: 'Theirs' } }]);
+    expect((await api().get('/api/templates')).body).toMatchObject([{ version: 2, card: { name: 'Theirs' } }]);
   });
 
   test('a write without a version, under another id, or of something that is not there', async () => {
@@ -150,6 +150,10 @@ describe('a run', () => {
     await put(`/api/runs/${run.id}`, run, 0);
     return { run, template };
   }
+  const startedPlan = async (id: string): Promise<PlanSnapshot> => {
+    await api().post(`/api/runs/${id}/start`);
+    return (await api().get(`/api/runs/${id}/snapshot`)).body as PlanSnapshot;
+  };
   const passOf = (plan: Plan): WorkEvent => {
     const stack = plan.stacks[0]!;
     const counts = { [stack.gang.parts[0]!.partId]: { good: stack.layers, spoiled: 0 } };
@@ -173,13 +177,15 @@ describe('a run', () => {
     expect(first.body.inputHash).toMatch(/^[0-9a-f]{64}$/);
     await put(`/api/runs/${run.id}`, { ...run, maxLayers: 1 }, 1);
     expect((await api().post(`/api/runs/${run.id}/start`)).body).toEqual(first.body);
-    expect((await api().get(`/api/runs/${run.id}/snapshot`)).body).toEqual(first.body);
+    const { plan, ...started } = (await api().get(`/api/runs/${run.id}/snapshot`)).body as PlanSnapshot;
+    expect(started).toEqual(first.body);
+    expect(plan.stacks.length).toBeGreaterThan(0);
     expect((await api().get('/api/runs')).body).toMatchObject([{ startedAt: '2026-11-24T09:00:00.000Z' }]);
   });
 
   test('an event sent twice counts once; taking it back is another event', async () => {
     const { run } = await storedRun();
-    const { body: snapshot } = await api().post(`/api/runs/${run.id}/start`);
+    const snapshot = await startedPlan(run.id);
     const event = passOf(snapshot.plan);
     const path = `/api/runs/${run.id}/events`;
     await api().post(path).send(event);
@@ -197,7 +203,7 @@ describe('a run', () => {
 
   test('an event for a run that is not there, or with another run’s id', async () => {
     const { run } = await storedRun();
-    const { body: snapshot } = await api().post(`/api/runs/${run.id}/start`);
+    const snapshot = await startedPlan(run.id);
     const event = passOf(snapshot.plan);
     expect((await api().post(`/api/runs/${randomUUID()}/events`).send(event)).status).toBe(404);
     await api().post(`/api/runs/${run.id}/events`).send(event);
@@ -210,7 +216,7 @@ describe('a run', () => {
 
   test('a pass of a part that the run does not make is refused, and so is a move of wood too thin to be any', async () => {
     const { run } = await storedRun();
-    const { body: snapshot } = await api().post(`/api/runs/${run.id}/start`);
+    const snapshot = await startedPlan(run.id);
     const ghost = randomUUID();
     const event = { ...passOf(snapshot.plan), counts: { [ghost]: { good: 1, spoiled: 0 } } };
     const answer = await api().post(`/api/runs/${run.id}/events`).send(event);
@@ -222,7 +228,7 @@ describe('a run', () => {
 
   test('the first pass starts the run', async () => {
     const { run } = await storedRun();
-    const plan = (await api().post(`/api/runs/${run.id}/start`)).body as { plan: Plan };
+    const plan = await startedPlan(run.id);
     const { run: fresh, template } = await storedRun();
     const part = template.parts[0]!.id;
     const event = { ...passOf(plan.plan), counts: { [part]: { good: 4, spoiled: 0 } } };

@@ -1,11 +1,13 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import express, { type ErrorRequestHandler, type Express, type RequestHandler } from 'express';
+import compression from 'compression';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { CORE_VERSION } from '@rapid-jig/core';
 import type { ApiFault, Health } from '@rapid-jig/contract';
 import type { Database } from '../db/database';
+import type { Heavy } from '../heavy/pool';
 import { isDiskFull } from '../db/faults';
 import { ApiError } from '../api-error';
 import { guardOrigin } from './guards';
@@ -21,22 +23,25 @@ export interface AppOptions {
   readonly shops: readonly ServedShop[];
   readonly clock: () => Date;
   readonly logger: Logger;
+  /** Does what takes long, off the thread that answers. */
+  readonly heavy: Heavy;
   /** Folder of the built web app; null to serve the API alone. */
   readonly webRoot: string | null;
   /** Names beside the loopback ones that requests may be made under. */
   readonly hosts: readonly string[];
 }
 
-export function createApp({ shops, clock, logger, webRoot, hosts }: AppOptions): Express {
+export function createApp({ shops, clock, logger, heavy, webRoot, hosts }: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(securityHeaders());
   app.use(guardOrigin(hosts));
   app.use(logRequests(logger));
+  app.use(compression());
   for (const { base, db } of shops) {
     const health: Health = { status: 'ok', database: base === '' ? 'own' : 'demo', version: CORE_VERSION };
     app.get(`${base}/api/health`, (_request, response) => void response.json(health));
-    app.use(`${base}/api`, apiRoutes(db, clock, logger));
+    app.use(`${base}/api`, apiRoutes(db, clock, logger, heavy));
   }
   if (webRoot !== null) serveWeb(app, webRoot, shops);
   app.use(answerFaults(logger));

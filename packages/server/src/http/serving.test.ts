@@ -5,8 +5,9 @@ import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { pino } from 'pino';
 import request from 'supertest';
 import { planRun, type PlanInput } from '@rapid-jig/core';
-import { runOf, newTemplate, NOW, openScratch } from '../testing/server.test-support';
-import { putRun } from '../store/runs';
+import { runOf, newTemplate, NOW, openScratch, readOf } from '../testing/server.test-support';
+import { tasks } from '../heavy/tasks';
+import { findSnapshot, putRun } from '../store/runs';
 import { putTemplate } from '../store/templates';
 import { startRun } from '../start-run';
 import { createApp, type AppOptions, type ServedShop } from './app';
@@ -27,12 +28,14 @@ afterEach(async () => {
   await rm(webRoot, { recursive: true });
 });
 
+const starting = () => ({ db: scratch.db, now: NOW, logger: SILENT, heavy: tasks() });
 const serve = (bases: readonly ServedShop['base'][], changes: Partial<AppOptions> = {}) =>
   request(
     createApp({
       shops: bases.map((base) => ({ base, db: scratch.db })),
       clock: () => NOW,
-      logger: pino({ level: 'silent' }),
+      logger: SILENT,
+      heavy: tasks(),
       webRoot,
       hosts: [],
       ...changes,
@@ -80,13 +83,13 @@ test('two devices that start the same run at once get the same frozen plan', asy
   const template = newTemplate();
   const run = runOf(template);
   await scratch.db.write(async (session) => {
-    await putTemplate(session, template, 0);
+    await putTemplate(session, await readOf(template), 0);
     await putRun(session, run, 0);
   });
   const later = new Date(NOW.getTime() + 60_000);
   const [one, other] = await Promise.all([
-    startRun(scratch.db, run.id, NOW, SILENT),
-    startRun(scratch.db, run.id, later, SILENT),
+    startRun(run.id, starting()),
+    startRun(run.id, { ...starting(), now: later }),
   ]);
   expect(one).toEqual(other);
 });
@@ -95,7 +98,7 @@ test('a plan that breaks its rules is no 500: it is told, and the input is in th
   const template = newTemplate();
   const run = runOf(template);
   await scratch.db.write(async (session) => {
-    await putTemplate(session, template, 0);
+    await putTemplate(session, await readOf(template), 0);
     await putRun(session, run, 0);
   });
   const lines: string[] = [];
@@ -104,7 +107,7 @@ test('a plan that breaks its rules is no 500: it is told, and the input is in th
     const result = await planRun(input, kit);
     return result.ok ? { ok: true, value: { ...result.value, piecesAtRisk: 99 } } : result;
   };
-  await expect(startRun(scratch.db, run.id, NOW, logger, wrong)).rejects.toMatchObject({
+  await expect(startRun(run.id, { ...starting(), logger, heavy: tasks(wrong) })).rejects.toMatchObject({
     status: 422,
     fault: { kind: 'cannot-plan', where: '99 pieces at risk, not 4' },
   });
@@ -119,10 +122,12 @@ test('a run that was granted a smaller margin starts, and its passes are recorde
   const run = runOf(template);
   const granted = { ...run, wood: { ...run.wood, margin: { mm: 3.175, typed: '1/8' } } };
   await scratch.db.write(async (session) => {
-    await putTemplate(session, template, 0);
+    await putTemplate(session, await readOf(template), 0);
     await putRun(session, granted, 0);
   });
-  expect((await startRun(scratch.db, run.id, NOW, SILENT)).plan.stacks[0]!.blank.margin).toBe(3.175);
+  await startRun(run.id, starting());
+  const snapshot = await scratch.db.read((session) => findSnapshot(session, run.id));
+  expect(snapshot!.plan.stacks[0]!.blank.margin).toBe(3.175);
 });
 
 test('a full disk is told as such, so that the browser keeps what it has and sends it again', async () => {
@@ -135,10 +140,10 @@ test('a full disk is told as such, so that the browser keeps what it has and sen
 test('a transaction that fails half-way leaves nothing behind, and the next goes ahead', async () => {
   const template = newTemplate();
   const broken = scratch.db.write(async (session) => {
-    await putTemplate(session, template, 0);
+    await putTemplate(session, await readOf(template), 0);
     throw new Error('the power went');
   });
   await expect(broken).rejects.toThrow('the power went');
-  const stored = await scratch.db.write((session) => putTemplate(session, template, 0));
+  const stored = await scratch.db.write(async (session) => putTemplate(session, await readOf(template), 0));
   expect(stored.version).toBe(1);
 });

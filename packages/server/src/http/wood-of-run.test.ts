@@ -47,7 +47,8 @@ async function laidRun() {
     .post('/api/rack')
     .set('Idempotency-Key', randomUUID())
     .send({ items: [item], moves: [move(item.id, 'received', 2)] });
-  const { plan } = (await api().post(`/api/runs/${run.id}/start`)).body as PlanSnapshot;
+  await api().post(`/api/runs/${run.id}/start`);
+  const { plan } = (await api().get(`/api/runs/${run.id}/snapshot`)).body as PlanSnapshot;
   const task = {
     plan,
     rack: [{ item, free: 2 }],

@@ -1,6 +1,6 @@
 import { and, asc, eq, sql } from 'drizzle-orm';
 import { hashOf, type Run, type TemplateRevision, type WorkEvent } from '@rapid-jig/core';
-import type { PlanSnapshot, StoredEvents, StoredRun, Written } from '@rapid-jig/contract';
+import type { PlanSnapshot, Started, StoredEvents, StoredRun, Written } from '@rapid-jig/contract';
 import type { Session } from '../db/database';
 import { planSnapshots, runPins, runs, templateRevisions, workEvents } from '../db/schema';
 import { idTaken, notFound } from '../api-error';
@@ -130,6 +130,16 @@ function countedIn(event: WorkEvent): string[] {
   }
 }
 
+/** When and from what a run was started, without its plan. */
+export async function findStarted(session: Session, runId: string): Promise<Started | undefined> {
+  const { inputHash, coreVersion, startedAt } = planSnapshots;
+  const [row] = await session
+    .select({ inputHash, coreVersion, startedAt })
+    .from(planSnapshots)
+    .where(eq(planSnapshots.runId, runId));
+  return row;
+}
+
 export async function findSnapshot(session: Session, runId: string): Promise<PlanSnapshot | undefined> {
   const [row] = await session.select().from(planSnapshots).where(eq(planSnapshots.runId, runId));
   if (!row) return undefined;
@@ -138,9 +148,9 @@ export async function findSnapshot(session: Session, runId: string): Promise<Pla
 }
 
 /** Freezes the plan a run starts with. The first one stays. */
-export async function keepSnapshot(session: Session, runId: string, snapshot: PlanSnapshot): Promise<void> {
+export async function keepSnapshot(session: Session, runId: string, started: Started, planJson: string): Promise<void> {
   await session
     .insert(planSnapshots)
-    .values({ runId, ...snapshot })
+    .values({ runId, ...started, plan: sql`${planJson}` })
     .onConflictDoNothing();
 }

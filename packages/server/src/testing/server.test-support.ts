@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { pino } from 'pino';
 import { inches, newRun, parseStock, type Part, type Run, type StockItem, type Template } from '@rapid-jig/core';
 import { openDatabase, type Database } from '../db/database';
+import { tasks } from '../heavy/tasks';
 import { createApp } from '../http/app';
 
 export const MIGRATIONS = join(import.meta.dirname, '../../drizzle');
@@ -27,6 +28,7 @@ export const appFor = (db: Database) =>
     shops: [{ base: '', db }],
     clock: () => NOW,
     logger: pino({ level: 'silent' }),
+    heavy: tasks(),
     webRoot: null,
     hosts: [],
   });
@@ -79,4 +81,11 @@ export function typedStock(text: string): { item: StockItem; quantity: number } 
   const read = parseStock(text, 'in');
   if (!read.ok) throw new Error(read.error.message);
   return { quantity: read.value.quantity, item: { ...read.value.item, id: randomUUID() } };
+}
+
+/** A template as the worker hands it on to be stored. */
+export async function readOf(template: Template) {
+  const read = await tasks().readTemplate(Buffer.from(JSON.stringify(template)));
+  if (!read.ok) throw new Error(read.fault.message);
+  return read;
 }

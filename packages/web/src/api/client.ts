@@ -8,6 +8,7 @@ import type {
   ReserveWood,
   StockMoves,
   Stored,
+  StoredCard,
   StoredEvents,
   StoredRack,
   StoredRun,
@@ -17,7 +18,7 @@ import type { Entry, EntryKind } from '../documents/entry';
 import {
   areRevisions,
   areRuns,
-  areTemplates,
+  areCards,
   isAfterCutting,
   isEvents,
   isMoves,
@@ -41,7 +42,8 @@ export interface Original {
 
 /** Everything the web app asks of the server. */
 export interface Api {
-  templates(): Answer<StoredTemplate[]>;
+  /** All templates as lists show them. */
+  templates(): Answer<StoredCard[]>;
   template(id: string): Answer<StoredTemplate>;
   revision(id: string, revision: number): Answer<Template>;
   runs(): Answer<StoredRun[]>;
@@ -112,7 +114,7 @@ export function createApi(base: string, send: typeof fetch, tab: string): Api {
   };
   const post = (body: unknown): RequestInit => ({ method: 'POST', headers: JSON_TYPE, body: JSON.stringify(body) });
   return {
-    templates: () => ask('/templates', areTemplates),
+    templates: () => ask('/templates', areCards),
     template: (id) => ask(`/templates/${id}`, isStoredTemplate),
     revision: (id, revision) => ask(`/templates/${id}/revisions/${String(revision)}`, isTemplate),
     runs: () => ask('/runs', areRuns),

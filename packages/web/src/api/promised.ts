@@ -3,6 +3,7 @@ import type {
   PlanSnapshot,
   StockMoves,
   Stored,
+  StoredCard,
   StoredEvents,
   StoredRack,
   StoredRun,
@@ -31,7 +32,9 @@ export const isStoredTemplate = (body: unknown): body is StoredTemplate =>
   isStored(body) && 'revision' in body && isTemplate(body.doc);
 export const isStoredRun = (body: unknown): body is StoredRun =>
   isStored(body) && 'startedAt' in body && hasId(body.doc);
-export const areTemplates = listOf(isStoredTemplate);
+export const areCards = listOf(
+  (body): body is StoredCard => isWritten(body) && 'revision' in body && 'card' in body && hasId(body.card),
+);
 export const areRuns = listOf(isStoredRun);
 export const areRevisions = listOf(
   (body): body is TemplateRevision => isObject(body) && 'revision' in body && isTemplate(body['template']),

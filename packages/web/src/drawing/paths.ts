@@ -4,6 +4,7 @@ import {
   pathBox,
   toSvgPathData,
   type Box,
+  type CardPicture,
   type Part,
   type TemplateRevision,
 } from '@rapid-jig/core';
@@ -35,6 +36,15 @@ export function drawPart(part: Part): DrawnPart {
     box: pathBox(part.outline.path),
   };
 }
+
+/** A part as a card shows it. */
+export const drawCard = ({ outline, inside, box }: CardPicture): DrawnPart => ({
+  outline,
+  inside,
+  through: '',
+  marks: '',
+  box,
+});
 
 /** Every part of the revisions, by part id. */
 export function drawParts(revisions: readonly TemplateRevision[]): ReadonlyMap<string, DrawnPart> {

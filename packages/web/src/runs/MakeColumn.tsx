@@ -73,8 +73,8 @@ function RunHabits() {
 
 const Line = memo(function Line({ line, plan }: { readonly line: RunLine; readonly plan: Plan | null }) {
   const { session, templates } = useOpenRun();
-  const stored = templates.find(({ doc }) => doc.id === line.templateId);
-  const name = stored?.doc.name ?? 'Template';
+  const stored = templates.find(({ card }) => card.id === line.templateId);
+  const name = stored?.card.name ?? 'Template';
   const edit = (changes: Partial<RunLine>): void => {
     session.document.edit(
       (run) => ({
@@ -132,7 +132,7 @@ const Line = memo(function Line({ line, plan }: { readonly line: RunLine; readon
 const AddTemplate = memo(function AddTemplate({ taken }: { readonly taken: string }) {
   const { session, templates } = useOpenRun();
   const [typed, setTyped] = useState('');
-  const free = templates.filter(({ doc }) => !doc.archived && doc.parts.length > 0 && !taken.includes(doc.id));
+  const free = templates.filter(({ card }) => !card.archived && card.parts.length > 0 && !taken.includes(card.id));
   if (free.length === 0)
     return taken === '' ? <Typography color="textSecondary">There is no template with parts yet.</Typography> : null;
   return (
@@ -143,10 +143,10 @@ const AddTemplate = memo(function AddTemplate({ taken }: { readonly taken: strin
       inputValue={typed}
       onInputChange={(_event, text) => setTyped(text)}
       blurOnSelect
-      getOptionLabel={({ doc }) => doc.name}
-      getOptionKey={({ doc }) => doc.id}
+      getOptionLabel={({ card }) => card.name}
+      getOptionKey={({ card }) => card.id}
       onChange={(_event, chosen) => {
-        if (chosen) void session.addTemplate(chosen.doc.id, chosen.revision);
+        if (chosen) void session.addTemplate(chosen.card.id, chosen.revision);
         setTyped('');
       }}
       renderInput={(params) => <TextField {...params} label={taken === '' ? 'What will you make?' : 'Also make'} />}

@@ -1,9 +1,9 @@
 import { Box, Typography } from '@mui/material';
 import { Link, useLoaderData } from 'react-router';
 import { newRun } from '@rapid-jig/core';
-import type { StoredRun, StoredTemplate } from '@rapid-jig/contract';
+import type { StoredRun, StoredCard } from '@rapid-jig/contract';
 import { PartPicture } from '../drawing/PartPicture';
-import { drawPart } from '../drawing/paths';
+import { drawCard } from '../drawing/paths';
 import { v4 as newId } from 'uuid';
 import { useMake } from '../documents/make';
 import { OnceButton } from '../fields/OnceButton';
@@ -16,7 +16,7 @@ import { dateWords, daysAhead } from './due';
 
 /** What is being made, each run as a plank with the outlines of what is cut from it. */
 export function RunListView() {
-  const { runs, templates } = useLoaderData<{ runs: StoredRun[]; templates: StoredTemplate[] }>();
+  const { runs, templates } = useLoaderData<{ runs: StoredRun[]; templates: StoredCard[] }>();
   const { base } = useServices();
   if (templates.length === 0)
     return <EmptyStart words="First, bring the drawing of something you make." demo={base === ''} />;
@@ -58,13 +58,13 @@ function RunPlank({
   templates,
 }: {
   readonly run: StoredRun;
-  readonly templates: readonly StoredTemplate[];
+  readonly templates: readonly StoredCard[];
 }) {
   const lines = doc.lines.flatMap((line) => {
-    const template = templates.find((one) => one.doc.id === line.templateId)?.doc;
-    const part = template?.parts[0];
-    return template && part
-      ? [{ copies: line.copies, name: template.name, woodId: part.woodId, drawn: drawPart(part) }]
+    const card = templates.find((one) => one.card.id === line.templateId)?.card;
+    const [picture] = card?.pictures ?? [];
+    return card && picture
+      ? [{ copies: line.copies, name: card.name, woodId: picture.woodId, drawn: drawCard(picture) }]
       : [];
   });
   return (

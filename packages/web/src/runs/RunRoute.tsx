@@ -2,7 +2,7 @@ import { createContext, useContext, useEffect } from 'react';
 import { Outlet, useLoaderData } from 'react-router';
 import { useStore } from 'zustand';
 import type { Run } from '@rapid-jig/core';
-import type { StoredTemplate } from '@rapid-jig/contract';
+import type { StoredCard } from '@rapid-jig/contract';
 import type { Services } from '../services';
 import { orThrow } from '../shell/or-throw';
 import { openRunSession, type RunSession, type RunState } from './run-session';
@@ -10,7 +10,7 @@ import { openRunSession, type RunSession, type RunState } from './run-session';
 interface OpenRun {
   readonly session: RunSession;
   /** All templates, for choosing from and to see newer revisions. */
-  readonly templates: readonly StoredTemplate[];
+  readonly templates: readonly StoredCard[];
 }
 
 export async function loadRun(services: Services, id: string): Promise<OpenRun> {

@@ -54,10 +54,14 @@ function useEverything(): readonly Found[] {
       const found: Found[] = [];
       for (const { doc } of runs.ok ? runs.value : [])
         found.push({ kind: 'Runs', name: doc.name, to: `/runs/${doc.id}` });
-      for (const { doc } of templates.ok ? templates.value : []) {
-        found.push({ kind: 'Templates', name: doc.name, to: `/templates/${doc.id}` });
-        for (const part of doc.parts)
-          found.push({ kind: 'Parts', name: `${doc.name}: ${part.name}`, to: `/templates/${doc.id}?part=${part.id}` });
+      for (const { card } of templates.ok ? templates.value : []) {
+        found.push({ kind: 'Templates', name: card.name, to: `/templates/${card.id}` });
+        for (const part of card.parts)
+          found.push({
+            kind: 'Parts',
+            name: `${card.name}: ${part.name}`,
+            to: `/templates/${card.id}?part=${part.id}`,
+          });
       }
       setStored(found.sort((a, b) => ORDER.indexOf(a.kind) - ORDER.indexOf(b.kind)));
     });

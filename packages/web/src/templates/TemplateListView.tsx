@@ -2,10 +2,12 @@ import { useMemo, useState } from 'react';
 import { Box, FormControlLabel, IconButton, Menu, MenuItem, Switch, TextField, Typography } from '@mui/material';
 import { IconDots } from '@tabler/icons-react';
 import { Link, useLoaderData, useNavigate, useRevalidator } from 'react-router';
-import type { Template } from '@rapid-jig/core';
-import type { StoredTemplate } from '@rapid-jig/contract';
+import type { Template, TemplateCard } from '@rapid-jig/core';
+import type { StoredCard } from '@rapid-jig/contract';
 import { PartPicture } from '../drawing/PartPicture';
-import { drawPart, scaleToFit } from '../drawing/paths';
+import { drawCard, scaleToFit } from '../drawing/paths';
+import { useOnce } from '../fields/use-once';
+import { useServices } from '../services';
 import { useRemembered } from '../fields/use-remembered';
 import { v4 as newId } from 'uuid';
 import { useMake } from '../documents/make';
@@ -17,14 +19,15 @@ import { counted } from '../words/counted';
 
 /** The shop's products, each with the outlines of its parts. */
 export function TemplateListView() {
-  const stored = useLoaderData<StoredTemplate[]>();
+  const stored = useLoaderData<StoredCard[]>();
   const navigate = useNavigate();
   const [search, setSearch] = useRemembered('template-search', '');
   const [archived, setArchived] = useRemembered('templates-archived', 'no');
   const shown = stored.filter(
-    ({ doc }) => (archived === 'yes' || !doc.archived) && doc.name.toLowerCase().includes(search.trim().toLowerCase()),
+    ({ card }) =>
+      (archived === 'yes' || !card.archived) && card.name.toLowerCase().includes(search.trim().toLowerCase()),
   );
-  const hasArchived = stored.some(({ doc }) => doc.archived);
+  const hasArchived = stored.some(({ card }) => card.archived);
   return (
     <Page wide>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, flexWrap: 'wrap', mb: 2 }}>
@@ -52,7 +55,7 @@ export function TemplateListView() {
       />
       <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(290px, 1fr))', gap: 3, mt: 3 }}>
         {shown.map((template) => (
-          <TemplateTag key={template.doc.id} stored={template} />
+          <TemplateTag key={template.card.id} stored={template} />
         ))}
       </Box>
       {stored.length > 0 && shown.length === 0 && (
@@ -65,15 +68,15 @@ export function TemplateListView() {
 /** Room for the outlines on a tag, px. */
 const PICTURE = { width: 250, height: 190 };
 const GAP_PX = 8;
-/** More parts than this would be too small to tell apart. */
-const MOST_PICTURES = 12;
 
 /** One product, hung up like a pattern on a nail. */
-function TemplateTag({ stored: { doc, revision, version } }: { readonly stored: StoredTemplate }) {
+function TemplateTag({ stored: { card, revision } }: { readonly stored: StoredCard }) {
   const { pictures, scale } = useMemo(() => {
-    const drawn = doc.parts
-      .slice(0, MOST_PICTURES)
-      .map((part) => ({ id: part.id, drawn: drawPart(part), woodId: part.woodId }));
+    const drawn = card.pictures.map((picture) => ({
+      id: picture.partId,
+      drawn: drawCard(picture),
+      woodId: picture.woodId,
+    }));
     return {
       pictures: drawn,
       scale: scaleToFit(
@@ -82,8 +85,7 @@ function TemplateTag({ stored: { doc, revision, version } }: { readonly stored: 
         GAP_PX,
       ),
     };
-  }, [doc]);
-  const perCopy = doc.parts.reduce((sum, part) => sum + part.perCopy, 0);
+  }, [card]);
   return (
     <Box
       sx={{
@@ -95,7 +97,7 @@ function TemplateTag({ stored: { doc, revision, version } }: { readonly stored: 
         pt: 3,
         px: 2,
         pb: 1.5,
-        opacity: doc.archived ? 0.6 : 1,
+        opacity: card.archived ? 0.6 : 1,
         '&::before': {
           content: '""',
           position: 'absolute',
@@ -110,7 +112,7 @@ function TemplateTag({ stored: { doc, revision, version } }: { readonly stored: 
         },
       }}
     >
-      <Box component={Link} to={`/templates/${doc.id}`} sx={{ color: 'inherit', textDecoration: 'none' }}>
+      <Box component={Link} to={`/templates/${card.id}`} sx={{ color: 'inherit', textDecoration: 'none' }}>
         <Box
           sx={{
             display: 'flex',
@@ -130,49 +132,51 @@ function TemplateTag({ stored: { doc, revision, version } }: { readonly stored: 
           ))}
         </Box>
         <Typography variant="h2" sx={{ mt: 1, overflowWrap: 'anywhere' }}>
-          {doc.name}
+          {card.name}
         </Typography>
       </Box>
       <Box sx={{ display: 'flex', alignItems: 'center' }}>
         <Typography variant="body2" color="textSecondary" sx={{ flex: 1, ...FIGURE }}>
-          {counted(perCopy, 'piece')} a copy · revision {revision}
-          {doc.archived ? ' · archived' : ''}
+          {counted(card.piecesPerCopy, 'piece')} a copy · revision {revision}
+          {card.archived ? ' · archived' : ''}
         </Typography>
-        <TagMenu doc={doc} version={version} />
+        <TagMenu card={card} />
       </Box>
     </Box>
   );
 }
 
-function TagMenu({ doc, version }: { readonly doc: Template; readonly version: number }) {
+function TagMenu({ card }: { readonly card: TemplateCard }) {
+  const { api, say } = useServices();
   const make = useMake();
+  const { once } = useOnce();
   const { revalidate } = useRevalidator();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const put = async (changed: Template, of: number): Promise<void> => {
-    // The menu closes with the first tap, so a second one finds nothing to tap.
+  /** Reads the whole template, changes it, and writes what comes of it: over itself, or as a new one. */
+  const put = async (change: (doc: Template) => Template): Promise<void> => {
     setAnchor(null);
-    if (anchor === null) return;
-    await make.template(changed, of);
+    const stored = await api.template(card.id);
+    if (!stored.ok) {
+      say(`${stored.error.message} ${stored.error.hint}`);
+      return;
+    }
+    const changed = change(stored.value.doc);
+    await make.template(changed, changed.id === card.id ? stored.value.version : 0);
     await revalidate();
   };
   return (
     <>
-      <IconButton aria-label={`More for ${doc.name}`} onClick={(event) => setAnchor(event.currentTarget)}>
+      <IconButton
+        aria-label={`More for ${card.name}`}
+        sx={{ width: 44, height: 44 }}
+        onClick={(event) => setAnchor(event.currentTarget)}
+      >
         <IconDots size={18} />
       </IconButton>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
-        <MenuItem
-          onClick={() =>
-            void put(
-              copyOfTemplate(doc, () => newId()),
-              0,
-            )
-          }
-        >
-          Duplicate
-        </MenuItem>
-        <MenuItem onClick={() => void put({ ...doc, archived: !doc.archived }, version)}>
-          {doc.archived ? 'Take out of the archive' : 'Archive'}
+        <MenuItem onClick={() => void once(() => put((doc) => copyOfTemplate(doc, () => newId())))}>Duplicate</MenuItem>
+        <MenuItem onClick={() => void once(() => put((doc) => ({ ...doc, archived: !doc.archived })))}>
+          {card.archived ? 'Take out of the archive' : 'Archive'}
         </MenuItem>
       </Menu>
     </>

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import type { IncomingMessage } from 'node:http';
-import { json, raw, type Request } from 'express';
+import { json, raw, type Request, type Response } from 'express';
 import Joi, { type Schema } from 'joi';
 import { check } from '@rapid-jig/contract';
 import { ApiError } from '../../api-error';
@@ -20,7 +20,12 @@ export const idOf = (request: Request): string => checked(idSchema, request.para
 /** The document in the body; its own id must be the one in the address. */
 export function documentOf<T extends { readonly id: string }>(request: Request, schema: Schema<T>): T {
   const doc = checked(schema, request.body);
-  if (doc.id === idOf(request)) return doc;
+  refuseOtherId(doc.id, idOf(request));
+  return doc;
+}
+
+export function refuseOtherId(own: string, addressed: string): void {
+  if (own === addressed) return;
   throw new ApiError({
     kind: 'invalid-request',
     message: 'The document has another id than the address.',
@@ -37,6 +42,8 @@ const verify = (request: IncomingMessage, _response: unknown, body: Buffer): voi
 /** Drawings and the parts read from them are large; so is a table of stock. Nothing else is. */
 export const LARGE_BODY = json({ limit: '32mb', verify });
 export const SMALL_BODY = json({ limit: '1mb', verify });
+/** The same as its bytes, to be read by a worker. */
+export const LARGE_JSON_BYTES = raw({ limit: '32mb', type: 'application/json', verify });
 export const BYTES_BODY = raw({ limit: '10mb', type: 'application/octet-stream', verify });
 
 /** The write that a request is: without a key it is refused, for it could not be told from the same one said again. */
@@ -52,4 +59,14 @@ export function writeOf(request: Request): Write {
   const { method, originalUrl, headers } = request;
   const content = [method, originalUrl, headers['if-match'] ?? '', bodyHashes.get(request) ?? ''].join(' ');
   return { key, contentHash: createHash('sha256').update(content).digest('hex') };
+}
+
+/** Ends when whoever asked goes away before the answer. */
+export function goneSignal(response: Response): AbortSignal {
+  const gone = new AbortController();
+  // Of the response: a request is closed as soon as its body has been read.
+  response.on('close', () => {
+    if (!response.writableEnded) gone.abort();
+  });
+  return gone.signal;
 }

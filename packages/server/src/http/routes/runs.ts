@@ -3,7 +3,8 @@ import type { Logger } from 'pino';
 import { cutBlanksSchema, reserveWoodSchema, runSchema, workEventSchema } from '@rapid-jig/contract';
 import { notFound } from '../../api-error';
 import type { Database } from '../../db/database';
-import { startRun } from '../../start-run';
+import type { Heavy } from '../../heavy/pool';
+import { startRun, type Starting } from '../../start-run';
 import { cutBlanks, reserveWood } from '../../wood-of-run';
 import { recordWork } from '../../record-work';
 import { findSnapshot, getRun, listRuns, pinnedRevisions, putRun, workOf } from '../../store/runs';
@@ -11,8 +12,9 @@ import { once } from '../../store/writes';
 import { versionOf } from '../guards';
 import { checked, documentOf, idOf, LARGE_BODY, SMALL_BODY, writeOf } from './request';
 
-export function runRoutes(db: Database, clock: () => Date, logger: Logger): Router {
+export function runRoutes(db: Database, clock: () => Date, logger: Logger, heavy: Heavy): Router {
   const router = Router();
+  const starting = (): Starting => ({ db, now: clock(), logger, heavy });
   router.get('/', async (_request, response) => {
     response.json(await db.read(listRuns));
   });
@@ -30,7 +32,7 @@ export function runRoutes(db: Database, clock: () => Date, logger: Logger): Rout
     response.json(await db.read((session) => pinnedRevisions(session, id)));
   });
   router.post('/:id/start', async (request, response) => {
-    response.json(await startRun(db, idOf(request), clock(), logger));
+    response.json(await startRun(idOf(request), starting()));
   });
   router.get('/:id/snapshot', async (request, response) => {
     const id = idOf(request);
@@ -44,15 +46,15 @@ export function runRoutes(db: Database, clock: () => Date, logger: Logger): Rout
   });
   router.post('/:id/blanks', LARGE_BODY, async (request, response) => {
     const [id, cut] = [idOf(request), checked(cutBlanksSchema, request.body)];
-    response.json(await cutBlanks(db, id, cut, logger));
+    response.json(await cutBlanks(id, cut, { db, logger, heavy }));
   });
   router.post('/:id/reserve', LARGE_BODY, async (request, response) => {
     const [id, reserve] = [idOf(request), checked(reserveWoodSchema, request.body)];
-    response.json({ moves: await reserveWood(db, id, reserve, logger) });
+    response.json({ moves: await reserveWood(id, reserve, { db, logger, heavy }) });
   });
   router.post('/:id/events', SMALL_BODY, async (request, response) => {
     const [id, event] = [idOf(request), checked(workEventSchema, request.body)];
-    response.json(await recordWork(db, id, event, clock(), logger));
+    response.json(await recordWork(id, event, starting()));
   });
   return router;
 }

@@ -1,0 +1,159 @@
+import {
+  cardOf,
+  drawDown,
+  hashOf,
+  openForm,
+  patternsFor,
+  patternSheets,
+  planRun,
+  toForm,
+  verifyPlan,
+  verifyWood,
+  type DrawDown,
+  type Plan,
+  type PlanError,
+  type PlanInput,
+  type StockItem,
+  type TakenWood,
+  type Template,
+  type WoodPlanInput,
+} from '@rapid-jig/core';
+import { check, templateSchema, type ApiFault, type PatternRequest } from '@rapid-jig/contract';
+import { writePdf } from '../pdf/write-pdf';
+
+/** A revision as it is stored: megabytes of lines go from the database to a worker without being read on the way. */
+export interface RawRevision {
+  readonly revision: number;
+  readonly json: string;
+}
+
+/** What a plan is made from. */
+export interface PlanTask extends Omit<PlanInput, 'revisions'> {
+  readonly revisions: readonly RawRevision[];
+}
+
+export type Planned =
+  | { readonly kind: 'planned'; readonly planJson: string; readonly inputHash: string }
+  | { readonly kind: 'cannot-plan'; readonly faults: PlanError }
+  /** The plan breaks its rules; its input belongs in the log. */
+  | { readonly kind: 'wrong'; readonly wrong: readonly string[] };
+
+export interface WoodTask extends Pick<WoodPlanInput, 'rack' | 'machines'> {
+  readonly plan: PlanTask;
+  readonly wood: TakenWood;
+}
+
+export type CheckedWood = Exclude<Planned, { kind: 'planned' }> | { readonly kind: 'checked'; readonly down: DrawDown };
+
+export interface SheetsTask {
+  readonly request: PatternRequest;
+  readonly revisions: readonly RawRevision[];
+  readonly shop: PlanInput['shop'];
+  readonly drawer: PlanInput['drawer'];
+}
+
+export type Sheets =
+  | { readonly kind: 'pdf'; readonly bytes: Uint8Array; readonly name: string }
+  | { readonly kind: 'fault'; readonly fault: ApiFault };
+
+export type ReadTemplate =
+  | { readonly ok: true; readonly id: string; readonly json: string; readonly cardJson: string }
+  | { readonly ok: false; readonly fault: ApiFault };
+
+/** Everything that takes long enough to keep other requests waiting. */
+export interface Tasks {
+  plan(task: PlanTask): Promise<Planned>;
+  checkWood(task: WoodTask): Promise<CheckedWood>;
+  sheets(task: SheetsTask): Promise<Sheets>;
+  readTemplate(body: Uint8Array): Promise<ReadTemplate>;
+}
+
+/** The input of a task, read. Throws where a revision is not in the form of today: it was raised when the file was opened. */
+export const inputOf = ({ revisions, ...rest }: PlanTask): PlanInput => ({
+  ...rest,
+  revisions: revisions.map(({ revision, json }) => ({ revision, template: opened(json) })),
+});
+
+function opened(json: string): Template {
+  const template = openForm<Template>('template', JSON.parse(json));
+  if (!template.ok) throw new Error(template.error.message);
+  return template.value;
+}
+
+type PlanRun = typeof planRun;
+
+async function planned(input: PlanInput, plan: PlanRun): Promise<Plan | Exclude<Planned, { kind: 'planned' }>> {
+  const result = await plan(input, { onStage: () => undefined });
+  if (!result.ok) return { kind: 'cannot-plan', faults: result.error };
+  const wrong = verifyPlan(result.value, input);
+  return wrong.length > 0 ? { kind: 'wrong', wrong } : result.value;
+}
+
+/** What one PDF may hold; more is printed in several. */
+const MOST_PAGES = 600;
+/** Patterns that are laid out at once: counted before any work is done. */
+const MOST_PATTERNS = 5000;
+
+/** The tasks themselves; another planner may be passed in, to see what becomes of a wrong plan. */
+export const tasks = (plan: PlanRun = planRun): Tasks => ({
+  plan: async (task) => {
+    const input = inputOf(task);
+    const made = await planned(input, plan);
+    if ('kind' in made) return made;
+    return { kind: 'planned', planJson: JSON.stringify(toForm('plan', made)), inputHash: hashOf(input) };
+  },
+  checkWood: async ({ plan: task, wood, rack, machines }) => {
+    const input = inputOf(task);
+    const made = await planned(input, plan);
+    if ('kind' in made) return made;
+    const given = { plan: made, rack, machines, objective: 'wood' as const, wishes: input.run.wood, rods: wood.rods };
+    const wrong = verifyWood(given, wood.groups);
+    if (wrong.length > 0) return { kind: 'wrong', wrong };
+    const items: StockItem[] = rack.map(({ item }) => item);
+    return { kind: 'checked', down: drawDown(wood, items) };
+  },
+  sheets: async ({ request, revisions, shop, drawer }) => {
+    const count = request.patterns.reduce((sum, { copies }) => sum + copies, 0);
+    if (count > MOST_PATTERNS) return tooMany(`${String(count)} patterns`, `${String(MOST_PATTERNS)} patterns`);
+    const read = revisions.map(({ revision, json }) => ({ revision, template: opened(json) }));
+    const patterns = patternsFor(request.patterns, read, shop, drawer);
+    if (!patterns.ok) return { kind: 'fault', fault: { ...patterns.error, kind: 'not-found' } };
+    const { pages } = patternSheets(patterns.value, request.options);
+    if (pages.length > MOST_PAGES) return tooMany(`${String(pages.length)} sheets`, `${String(MOST_PAGES)} sheets`);
+    const name = read[0]?.template.name ?? 'patterns';
+    return { kind: 'pdf', bytes: await writePdf(pages, name), name };
+  },
+  readTemplate: (body) => Promise.resolve(readTemplate(body)),
+});
+
+const tooMany = (these: string, most: string): Sheets => ({
+  kind: 'fault',
+  fault: {
+    kind: 'too-large',
+    message: `These would be ${these}; up to ${most} are written at once.`,
+    where: 'patterns',
+    hint: 'Print fewer copies at a time.',
+  },
+});
+
+function readTemplate(body: Uint8Array): ReadTemplate {
+  const json = parsed(body);
+  const checked = check(templateSchema, json);
+  if (!checked.ok) return { ok: false, fault: checked.error };
+  const template = checked.value as Template;
+  return {
+    ok: true,
+    id: template.id,
+    json: JSON.stringify(toForm('template', template)),
+    cardJson: JSON.stringify(cardOf(template)),
+  };
+}
+
+function parsed(body: Uint8Array): unknown {
+  try {
+    return JSON.parse(new TextDecoder().decode(body));
+  } catch {
+    // The schema refuses it with what was wanted.
+    return undefined;
+  }
+}

@@ -16,17 +16,24 @@ export class RunningApp {
     private readonly folder: string,
     /** Address of the maker's own shop, without a slash at the end. */
     public address: string,
+    private readonly settings: Readonly<Record<string, string>>,
   ) {}
 
-  static async start(): Promise<RunningApp> {
-    const app = new RunningApp(await mkdtemp(join(tmpdir(), 'rapid-jig-e2e-')), '');
+  static async start(settings: Readonly<Record<string, string>> = {}): Promise<RunningApp> {
+    const app = new RunningApp(await mkdtemp(join(tmpdir(), 'rapid-jig-e2e-')), '', settings);
     await app.launch('0');
     return app;
   }
 
   private async launch(port: string): Promise<void> {
     const child = spawn(process.execPath, [SERVER], {
-      env: { ...process.env, RAPID_JIG_DATA: this.folder, RAPID_JIG_PORT: port, RAPID_JIG_ALLOWED_HOSTS: NAMED_HOST },
+      env: {
+        ...process.env,
+        RAPID_JIG_DATA: this.folder,
+        RAPID_JIG_PORT: port,
+        RAPID_JIG_ALLOWED_HOSTS: NAMED_HOST,
+        ...this.settings,
+      },
       stdio: ['ignore', 'pipe', 'inherit'],
     });
     this.child = child;

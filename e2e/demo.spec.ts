@@ -30,6 +30,7 @@ test('every place opens by its address, in the other unit, and the demo never me
   ] as const) {
     await page.goto(`${app.address}/demo/${path}`);
     await expect(page.getByText(words).first()).toBeVisible();
+    await expect(page).toHaveTitle(/ · Rapid Jig$/);
   }
   await page.goto(`${app.address}/templates`);
   await expect(page.getByText('Start here')).toBeVisible();

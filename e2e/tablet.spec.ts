@@ -1,5 +1,6 @@
 import flags from './chromium-flags.json' with { type: 'json' };
-import { bringDrawing, expect, NAMED_HOST, svgFile, test } from './app';
+import { networkInterfaces } from 'node:os';
+import { bringDrawing, expect, NAMED_HOST, RunningApp, svgFile, test } from './app';
 
 // A name that the browser does not take for this machine: such a page is not a secure one, as on a tablet over plain HTTP.
 test.use({
@@ -47,4 +48,38 @@ test('a browser that refuses to keep anything still works, and says that nothing
   await expect(page.getByLabel('Name of the template')).toHaveValue('Plate');
   await page.getByRole('button', { name: 'Nothing outlasts this page' }).click();
   await expect(page.getByRole('dialog')).toContainText('This browser keeps nothing for this page');
+});
+
+const [ownAddress] = Object.values(networkInterfaces())
+  .flatMap((addresses = []) => addresses)
+  .filter(({ family, internal }) => family === 'IPv4' && !internal)
+  .map(({ address }) => address);
+
+test('on the local network a device is asked for the code once, and sees nothing before it', async ({
+  page,
+  browser,
+}) => {
+  test.skip(ownAddress === undefined, 'this machine has no network');
+  const lan = await RunningApp.start({ RAPID_JIG_LAN: '1' });
+  const guest = await browser.newPage();
+  const outside = lan.address.replace('127.0.0.1', ownAddress ?? '');
+  await guest.goto(`${outside}/runs`);
+  await expect(guest.getByRole('heading', { name: 'This device is new here' })).toBeVisible();
+  expect((await guest.request.get(`${outside}/api/runs`, { headers: { Host: 'localhost' } })).status()).toBe(401);
+  await guest.getByLabel('Code').fill('12');
+  await guest.getByRole('button', { name: 'Let it in' }).click();
+  await expect(guest.getByRole('alert')).toContainText('This is not the code.');
+  await page.goto(`${lan.address}/shop`);
+  const section = page.getByRole('region', { name: 'Other devices' });
+  await expect(section.getByRole('img', { name: /Address as a picture/ })).toBeVisible();
+  const code = /\b\d{6}\b/.exec(await section.innerText())![0];
+  await guest.getByLabel('Code').fill(code);
+  await guest.getByRole('button', { name: 'Let it in' }).click();
+  await expect(guest.getByText('First, bring the drawing of something you make.')).toBeVisible();
+  await page.reload();
+  await section.getByRole('button', { name: 'Turn out' }).click();
+  await expect(section.getByRole('button', { name: 'Turn out' })).toHaveCount(0);
+  await guest.reload();
+  await expect(guest.getByRole('heading', { name: 'This device is new here' })).toBeVisible();
+  await lan.remove();
 });

@@ -118,6 +118,31 @@ export interface Change {
   readonly by: string | null;
 }
 
+/** A device of the local network that was let in. */
+export interface Device {
+  readonly id: string;
+  readonly name: string;
+  /** UTC. */
+  readonly addedAt: string;
+}
+
+/** How devices of the local network come in; told on the main computer only. */
+export interface LocalNetwork {
+  /** Addresses of this computer under which they find the program; none while it listens to this computer alone. */
+  readonly addresses: readonly string[];
+  /** The first of them as a picture for a camera, an SVG. */
+  readonly qrSvg: string | null;
+  /** What a new device is asked for. */
+  readonly code: string;
+  readonly devices: readonly Device[];
+}
+
+/** A device that asks to be let in. */
+export interface Pairing {
+  readonly code: string;
+  readonly name: string;
+}
+
 /** Patterns to be printed. */
 export interface PatternRequest {
   readonly patterns: readonly PatternOrder[];
@@ -139,6 +164,8 @@ export type ApiFaultKind =
   | 'too-large'
   | 'disk-full'
   | 'forbidden'
+  | 'unknown-device'
+  | 'wrong-code'
   | 'in-use'
   | 'id-taken'
   | 'not-enough'

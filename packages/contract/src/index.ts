@@ -4,9 +4,12 @@ export type {
   ApiFaultKind,
   Change,
   CutBlanks,
+  Device,
   Drawer,
   Health,
+  LocalNetwork,
   NewStock,
+  Pairing,
   PatternRequest,
   PlanSnapshot,
   ReserveWood,
@@ -25,4 +28,5 @@ export { check } from './check';
 export { machinesSchema, newStockSchema, stockItemSchema, stockMovesSchema } from './rack';
 export { patternRequestSchema } from './pattern-request';
 export { drawerSchema, runSchema, shopSchema, templateSchema, workEventSchema } from './schemas';
+export { pairingSchema } from './pairing';
 export { cutBlanksSchema, reserveWoodSchema } from './wood-of-run';

@@ -3,7 +3,9 @@ import type { ApiFault, ApiFaultKind, Stored } from '@rapid-jig/contract';
 /** The one place where kinds of fault become HTTP. */
 const STATUS: Readonly<Record<ApiFaultKind, number>> = {
   'invalid-request': 400,
+  'unknown-device': 401,
   forbidden: 403,
+  'wrong-code': 403,
   'not-found': 404,
   'version-conflict': 409,
   'in-use': 409,

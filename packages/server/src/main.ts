@@ -1,13 +1,17 @@
 import { mkdir, rm } from 'node:fs/promises';
+import { networkInterfaces } from 'node:os';
 import type { AddressInfo } from 'node:net';
 import { dirname, join } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
 import { pino } from 'pino';
+import { toString as qrCode } from 'qrcode';
 import { openDatabase, type Database } from './db/database';
 import { whyNotOpened } from './db/faults';
 import { lockFolder, type FolderLock } from './db/folder-lock';
+import { openDevices } from './devices';
 import { seedDemo } from './demo/seed';
 import { heavyPool, type Heavy, type HeavyPool } from './heavy/pool';
+import { isOwnComputer } from './http/guards';
 import { createApp, type ServedShop } from './http/app';
 import { readSettings, type Settings } from './settings';
 
@@ -56,7 +60,8 @@ async function openShops({ ownDatabaseUrl, demoDatabaseFile }: Settings, heavy: 
 
 async function main(): Promise<void> {
   const demoOnly = process.argv.includes('--demo');
-  const settings = readSettings(process.env, root, demoOnly);
+  const lan = process.argv.includes('--lan') || process.env['RAPID_JIG_LAN'] === '1';
+  const settings = readSettings(process.env, root, { demoOnly, lan });
   const lock = await lockFolder(settings.dataFolder).catch((error: unknown) => {
     throw new Error(whyNotOpened(error, settings.dataFolder), { cause: error });
   });
@@ -65,7 +70,7 @@ async function main(): Promise<void> {
     await Promise.all([lock.release(), pool.close()]);
     throw error;
   });
-  serve({ settings, shops, lock, pool, demoOnly });
+  await serve({ settings, shops, lock, pool, demoOnly });
 }
 
 interface Serving {
@@ -76,14 +81,36 @@ interface Serving {
   readonly demoOnly: boolean;
 }
 
-function serve({ settings, shops, lock, pool, demoOnly }: Serving): void {
+const LOOPBACK_ONLY = ['127.0.0.1', 'localhost', '::1'];
+
+/** Names of this computer on the local network; none where it listens to itself alone. */
+const networkNames = (host: string): string[] =>
+  LOOPBACK_ONLY.includes(host)
+    ? []
+    : Object.values(networkInterfaces())
+        .flatMap((addresses = []) => addresses)
+        .filter(({ family, internal }) => family === 'IPv4' && !internal)
+        .map(({ address }) => address);
+
+async function serve({ settings, shops, lock, pool, demoOnly }: Serving): Promise<void> {
+  const clock = (): Date => new Date();
+  const keeper = shops.at(-1);
+  if (!keeper) throw new Error('there is no shop to serve');
+  const devices = await openDevices(keeper.db, clock);
+  const names = networkNames(settings.host);
+  let port = settings.port;
+  const path = demoOnly ? '/demo/' : '/';
+  const addresses = (): string[] => names.map((name) => `http://${name}:${String(port)}${path}`);
   const app = createApp({
     shops,
-    clock: () => new Date(),
+    clock,
+    devices,
+    addresses,
+    isOwn: isOwnComputer,
     logger,
     heavy: pool.heavy,
     webRoot: join(root, 'packages/web/dist'),
-    hosts: settings.extraHosts,
+    hosts: [...settings.extraHosts, ...names],
   });
   const close = async (): Promise<void> => {
     await Promise.all(shops.map(({ db }) => db.close()));
@@ -91,12 +118,13 @@ function serve({ settings, shops, lock, pool, demoOnly }: Serving): void {
   };
   const server = app.listen(settings.port, settings.host);
   server.on('listening', () => {
-    const { port } = server.address() as AddressInfo;
-    const address = `http://${settings.host}:${String(port)}`;
-    console.log(`Rapid Jig is open at ${address}${demoOnly ? '/demo/' : '/'}`);
+    ({ port } = server.address() as AddressInfo);
+    const address = `http://${names.length > 0 ? '127.0.0.1' : settings.host}:${String(port)}`;
+    console.log(`Rapid Jig is open at ${address}${path}`);
     if (settings.ownDatabaseUrl) console.log(`Your shop is kept in ${settings.ownDatabaseUrl}`);
     if (!demoOnly) console.log(`The demo shop is at ${address}/demo/`);
     void lock.tell(address);
+    void tellNetwork(addresses(), devices.code());
   });
   server.on('error', (error: NodeJS.ErrnoException) => {
     const taken = `Port ${String(settings.port)} is taken. Stop the other program, or set RAPID_JIG_PORT to another port.`;
@@ -112,6 +140,15 @@ function serve({ settings, shops, lock, pool, demoOnly }: Serving): void {
   };
   process.once('SIGINT', stop);
   process.once('SIGTERM', stop);
+}
+
+/** For the tablet beside the saw: where to go, as letters and as a picture for its camera, and the code it is asked for. */
+async function tellNetwork(addresses: readonly string[], code: string): Promise<void> {
+  const [first] = addresses;
+  if (first === undefined) return;
+  console.log(`On the local network: ${addresses.join('  ')}`);
+  console.log(await qrCode(first, { type: 'terminal', small: true }));
+  console.log(`A new device is asked for this code: ${code} (it also stands under Shop)`);
 }
 
 await main().catch((error: unknown) => {

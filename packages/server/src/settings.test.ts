@@ -1,8 +1,10 @@
 import { expect, test } from '@jest/globals';
 import { readSettings } from './settings';
 
+const OWN = { demoOnly: false, lan: false };
+
 test('files lie in the data folder of the checkout unless told otherwise, and only this machine is listened to', () => {
-  expect(readSettings({}, '/shop', false)).toEqual({
+  expect(readSettings({}, '/shop', OWN)).toEqual({
     host: '127.0.0.1',
     port: 4321,
     ownDatabaseUrl: 'file:///shop/data/shop.db',
@@ -11,20 +13,24 @@ test('files lie in the data folder of the checkout unless told otherwise, and on
     extraHosts: [],
   });
   const told = { RAPID_JIG_DATA: '/elsewhere', RAPID_JIG_PORT: '8080', RAPID_JIG_ALLOWED_HOSTS: 'bench.local, saw' };
-  expect(readSettings(told, '/shop', true)).toMatchObject({
+  expect(readSettings(told, '/shop', { demoOnly: true, lan: false })).toMatchObject({
     port: 8080,
     ownDatabaseUrl: null,
     demoDatabaseFile: '/elsewhere/demo.db',
     extraHosts: ['bench.local', 'saw'],
   });
   const odd = { RAPID_JIG_DATA: '/a #1 %41?' };
-  expect(readSettings(odd, '/shop', false).ownDatabaseUrl).toBe('file:///a%20%231%20%2541%3F/shop.db');
+  expect(readSettings(odd, '/shop', OWN).ownDatabaseUrl).toBe('file:///a%20%231%20%2541%3F/shop.db');
   const remote = { RAPID_JIG_DATABASE_URL: 'http://shed:8080' };
-  expect(readSettings(remote, '/shop', false).ownDatabaseUrl).toBe('http://shed:8080');
+  expect(readSettings(remote, '/shop', OWN).ownDatabaseUrl).toBe('http://shed:8080');
+});
+
+test('on the local network every address is listened to', () => {
+  expect(readSettings({}, '/shop', { demoOnly: false, lan: true }).host).toBe('0.0.0.0');
 });
 
 test('a port that is none is named', () => {
-  expect(() => readSettings({ RAPID_JIG_PORT: 'saw' }, '/shop', false)).toThrow(
+  expect(() => readSettings({ RAPID_JIG_PORT: 'saw' }, '/shop', OWN)).toThrow(
     'RAPID_JIG_PORT must be a port from 0 to 65535, got "saw"',
   );
 });

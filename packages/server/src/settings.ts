@@ -18,9 +18,13 @@ export const DEFAULT_PORT = 4321;
 /**
  * Reads settings from the environment: `RAPID_JIG_DATA` (folder, default `data`), `RAPID_JIG_DATABASE_URL` (a `file:`
  * or libSQL server URL, default a file in that folder), `RAPID_JIG_HOST`, `RAPID_JIG_PORT`, `RAPID_JIG_ALLOWED_HOSTS`
- * (names, separated by commas). Throws with the name of a setting that cannot be used.
+ * (names, separated by commas). On the local network (`lan`) every address of this computer is listened to. Throws with the name of a setting that cannot be used.
  */
-export function readSettings(env: NodeJS.ProcessEnv, root: string, demoOnly: boolean): Settings {
+export function readSettings(
+  env: NodeJS.ProcessEnv,
+  root: string,
+  { demoOnly, lan }: { readonly demoOnly: boolean; readonly lan: boolean },
+): Settings {
   const folder = env['RAPID_JIG_DATA'] ?? 'data';
   const data = isAbsolute(folder) ? folder : resolve(root, folder);
   const port = Number(env['RAPID_JIG_PORT'] ?? DEFAULT_PORT);
@@ -28,7 +32,7 @@ export function readSettings(env: NodeJS.ProcessEnv, root: string, demoOnly: boo
     throw new Error(`RAPID_JIG_PORT must be a port from 0 to 65535, got "${env['RAPID_JIG_PORT'] ?? ''}"`);
   }
   return {
-    host: env['RAPID_JIG_HOST'] ?? '127.0.0.1',
+    host: env['RAPID_JIG_HOST'] ?? (lan ? '0.0.0.0' : '127.0.0.1'),
     port,
     ownDatabaseUrl: demoOnly ? null : (env['RAPID_JIG_DATABASE_URL'] ?? pathToFileURL(join(data, 'shop.db')).href),
     dataFolder: data,

@@ -11,6 +11,7 @@ import { WoodDefs } from './drawing/WoodDefs';
 import { routes } from './routes';
 import { ServicesContext, startServices } from './services';
 import { FaultView } from './shell/FaultView';
+import { PairView } from './shell/PairView';
 import { theme } from './theme/theme';
 
 const base = /^\/demo(\/|$)/.test(location.pathname) ? '/demo' : '';
@@ -38,6 +39,8 @@ if (services.ok) {
       <RouterProvider router={router} />
     </ServicesContext>,
   );
+} else if (services.error.kind === 'unknown-device') {
+  frame(<PairView base={base} onLetIn={() => location.reload()} />);
 } else {
   const retry = (): void => location.reload();
   frame(<FaultView fault={services.error} onRetry={retry} />);

@@ -111,8 +111,8 @@ const rackRoutes = (services: Services): RouteObject[] => [
   {
     path: 'shop',
     lazy: async () => {
-      const { ShopView, loadMachines } = await import('./shop/ShopView');
-      return { Component: ShopView, loader: () => loadMachines(services) };
+      const { ShopView, loadShop } = await import('./shop/ShopView');
+      return { Component: ShopView, loader: () => loadShop(services) };
     },
   },
   {

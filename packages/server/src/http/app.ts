@@ -1,6 +1,6 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
-import express, { type ErrorRequestHandler, type Express, type RequestHandler } from 'express';
+import express, { type ErrorRequestHandler, type Express, type Request, type RequestHandler } from 'express';
 import compression from 'compression';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
@@ -10,8 +10,10 @@ import type { Database } from '../db/database';
 import type { Heavy } from '../heavy/pool';
 import { isDiskFull } from '../db/faults';
 import { ApiError } from '../api-error';
-import { guardOrigin } from './guards';
+import type { Devices } from '../devices';
+import { guardDevices, guardOrigin } from './guards';
 import { apiRoutes } from './routes';
+import { deviceRoutes } from './routes/devices';
 
 /** One shop served by the program: the maker's own at `/`, the demo at `/demo`. */
 export interface ServedShop {
@@ -29,9 +31,15 @@ export interface AppOptions {
   readonly webRoot: string | null;
   /** Names beside the loopback ones that requests may be made under. */
   readonly hosts: readonly string[];
+  readonly devices: Devices;
+  /** Addresses for the devices of the local network; none while only this computer is listened to. */
+  readonly addresses: () => readonly string[];
+  /** Which requests are this computer's own. */
+  readonly isOwn: (request: Request) => boolean;
 }
 
-export function createApp({ shops, clock, logger, heavy, webRoot, hosts }: AppOptions): Express {
+export function createApp(options: AppOptions): Express {
+  const { shops, clock, logger, heavy, webRoot, hosts, devices, addresses, isOwn } = options;
   const app = express();
   app.disable('x-powered-by');
   app.use(securityHeaders());
@@ -40,6 +48,8 @@ export function createApp({ shops, clock, logger, heavy, webRoot, hosts }: AppOp
   app.use(compression());
   for (const { base, db } of shops) {
     const health: Health = { status: 'ok', database: base === '' ? 'own' : 'demo', version: CORE_VERSION };
+    app.use(`${base}/api/devices`, deviceRoutes(devices, addresses, isOwn));
+    app.use(`${base}/api`, guardDevices(devices, isOwn));
     app.get(`${base}/api/health`, (_request, response) => void response.json(health));
     app.use(`${base}/api`, apiRoutes(db, clock, logger, heavy));
   }

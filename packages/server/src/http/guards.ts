@@ -1,5 +1,6 @@
-import type { NextFunction, Request, RequestHandler, Response } from 'express';
+import type { Request, RequestHandler } from 'express';
 import { ApiError } from '../api-error';
+import type { Devices } from '../devices';
 
 const LOOPBACK = ['127.0.0.1', 'localhost', '[::1]'];
 
@@ -11,13 +12,19 @@ const forbidden = (message: string, where: string): ApiError =>
     hint: 'Open the program at the address it printed when it started.',
   });
 
+/** True where a request comes from this very computer, by its connection: what it says of itself counts for nothing. */
+export function isOwnComputer({ socket: { remoteAddress = '' } }: Pick<Request, 'socket'>): boolean {
+  const address = remoteAddress.replace(/^::ffff:/, '');
+  return address === '::1' || address.startsWith('127.');
+}
+
 /**
  * Refuses requests made under a name that is not this program's, and writes that come from another site's page:
  * a web page elsewhere must not reach a maker's shop through the browser.
  */
-export function guardOrigin(extraHosts: readonly string[]): RequestHandler {
-  const known = new Set([...LOOPBACK, ...extraHosts]);
-  return (request: Request, _response: Response, next: NextFunction) => {
+export function guardOrigin(names: readonly string[]): RequestHandler {
+  const known = new Set([...LOOPBACK, ...names]);
+  return (request, _response, next) => {
     const host = request.headers.host ?? '';
     const name = host.replace(/:\d+$/, '');
     if (!known.has(name)) throw forbidden('This address is not one the program answers to.', `Host: ${host}`);
@@ -28,6 +35,34 @@ export function guardOrigin(extraHosts: readonly string[]): RequestHandler {
     next();
   };
 }
+
+const COOKIE = 'rapid-jig-device';
+const YEAR_SECONDS = 31_536_000;
+
+/** The cookie that lets a device in again: no script reads it, and no other site sends it. */
+export const deviceCookie = (key: string, isSecure: boolean): string =>
+  `${COOKIE}=${key}; Path=/; HttpOnly; SameSite=Strict; Max-Age=${String(YEAR_SECONDS)}${isSecure ? '; Secure' : ''}`;
+
+function keyOf(request: Request): string {
+  const pairs = (request.headers.cookie ?? '').split(';').map((pair) => pair.trim().split('='));
+  return pairs.find(([name]) => name === COOKIE)?.[1] ?? '';
+}
+
+/** Lets this computer in, and devices that were asked for the code once; others see nothing and write nothing. */
+export const guardDevices =
+  (devices: Devices, isOwn: (request: Request) => boolean): RequestHandler =>
+  (request, _response, next) => {
+    if (isOwn(request) || devices.knows(keyOf(request))) {
+      next();
+      return;
+    }
+    throw new ApiError({
+      kind: 'unknown-device',
+      message: 'This device has not been let in yet.',
+      where: 'this device',
+      hint: 'Type the code that stands on the main computer, under Shop.',
+    });
+  };
 
 /** The version in If-Match: `"3"`. A write without one is refused, so that nothing is overwritten unseen. */
 export function versionOf(request: Request): number {

@@ -5,7 +5,7 @@ import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { pino } from 'pino';
 import request from 'supertest';
 import { planRun, type PlanInput } from '@rapid-jig/core';
-import { runOf, newTemplate, NOW, openScratch, readOf } from '../testing/server.test-support';
+import { runOf, newTemplate, NOW, alone, openScratch, readOf } from '../testing/server.test-support';
 import { tasks } from '../heavy/tasks';
 import { findSnapshot, putRun } from '../store/runs';
 import { putTemplate } from '../store/templates';
@@ -30,17 +30,7 @@ afterEach(async () => {
 
 const starting = () => ({ db: scratch.db, now: NOW, logger: SILENT, heavy: tasks() });
 const serve = (bases: readonly ServedShop['base'][], changes: Partial<AppOptions> = {}) =>
-  request(
-    createApp({
-      shops: bases.map((base) => ({ base, db: scratch.db })),
-      clock: () => NOW,
-      logger: SILENT,
-      heavy: tasks(),
-      webRoot,
-      hosts: [],
-      ...changes,
-    }),
-  );
+  request(createApp({ ...alone(), shops: bases.map((base) => ({ base, db: scratch.db })), webRoot, ...changes }));
 
 describe('the web app is served beside the API', () => {
   test.each(['/', '/runs/some-id/sheet', '/demo/', '/demo/templates/new'])(

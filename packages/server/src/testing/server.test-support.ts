@@ -6,7 +6,8 @@ import { pino } from 'pino';
 import { inches, newRun, parseStock, type Part, type Run, type StockItem, type Template } from '@rapid-jig/core';
 import { openDatabase, type Database } from '../db/database';
 import { tasks } from '../heavy/tasks';
-import { createApp } from '../http/app';
+import type { Devices } from '../devices';
+import { createApp, type AppOptions } from '../http/app';
 
 export const MIGRATIONS = join(import.meta.dirname, '../../drizzle');
 export const DEMO_DRAWINGS = join(import.meta.dirname, '../../demo');
@@ -23,15 +24,28 @@ export async function openScratch(): Promise<{ db: Database; url: string; remove
   return { db, url, remove };
 }
 
-export const appFor = (db: Database) =>
-  createApp({
-    shops: [{ base: '', db }],
-    clock: () => NOW,
-    logger: pino({ level: 'silent' }),
-    heavy: tasks(),
-    webRoot: null,
-    hosts: [],
-  });
+/** All that an app needs beside its shops, as a program that listens to this computer alone has it. */
+export const alone = (): Omit<AppOptions, 'shops'> => ({
+  clock: () => NOW,
+  logger: pino({ level: 'silent' }),
+  heavy: tasks(),
+  webRoot: null,
+  hosts: [],
+  devices: NO_DEVICES,
+  addresses: () => [],
+  isOwn: () => true,
+});
+
+const NO_DEVICES: Devices = {
+  code: () => '',
+  knows: () => false,
+  pair: () => Promise.reject(new Error('no device is let in')),
+  list: () => Promise.resolve([]),
+  turnOut: () => Promise.resolve(),
+};
+
+export const appFor = (db: Database, changes: Partial<AppOptions> = {}) =>
+  createApp({ ...alone(), shops: [{ base: '', db }], ...changes });
 
 export function squarePart(): Part {
   const corners = [

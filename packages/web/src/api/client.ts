@@ -4,6 +4,8 @@ import type {
   ApiFault,
   CutBlanks,
   Drawer,
+  LocalNetwork,
+  Pairing,
   PatternRequest,
   ReserveWood,
   StockMoves,
@@ -22,6 +24,7 @@ import {
   isAfterCutting,
   isEvents,
   isMoves,
+  isNetwork,
   isNothing,
   isRack,
   isStored,
@@ -60,6 +63,9 @@ export interface Api {
   cutBlanks(runId: string, cut: CutBlanks): Answer<AfterCutting>;
   /** Boards held for a run instead of what it held before. */
   reserveWood(runId: string, reserve: ReserveWood): Answer<StockMoves>;
+  /** How devices of the local network come in. */
+  network(): Answer<LocalNetwork>;
+  turnOut(deviceId: string): Answer<null>;
   /** A PDF. */
   patternSheets(request: PatternRequest): Answer<Blob>;
   /** Sends an entry of the outbox. */
@@ -89,6 +95,18 @@ const PROMISED: Readonly<Record<EntryKind, Promised<unknown>>> = {
 
 const JSON_TYPE = { 'Content-Type': 'application/json' };
 const BYTES_TYPE = 'application/octet-stream';
+
+/** Asks to be let in, before anything else can be asked; the browser keeps the key it is given. */
+export async function pairDevice(base: string, send: typeof fetch, asked: Pairing): Answer<null> {
+  const answer = await send(`${base}/api/devices/pair`, {
+    method: 'POST',
+    headers: JSON_TYPE,
+    body: JSON.stringify(asked),
+  }).catch(() => null);
+  if (answer?.ok) return ok(null);
+  const body: unknown = await answer?.json().catch(() => null);
+  return err(isFault(body) ? body : UNREACHABLE);
+}
 
 /** The API behind `base` ('' for the maker's own shop, '/demo' for the demo), as one tab asks it. */
 export function createApi(base: string, send: typeof fetch, tab: string): Api {
@@ -139,6 +157,8 @@ export function createApi(base: string, send: typeof fetch, tab: string): Api {
         headers: { 'Content-Type': BYTES_TYPE, 'X-File-Name': encodeURIComponent(fileName) },
         body: bytes,
       }),
+    network: () => ask('/devices', isNetwork),
+    turnOut: (id) => ask(`/devices/${id}`, isNothing, { method: 'DELETE' }),
     cutBlanks: (runId, cut) => ask(`/runs/${runId}/blanks`, isAfterCutting, post(cut)),
     reserveWood: (runId, reserve) => ask(`/runs/${runId}/reserve`, isMoves, post(reserve)),
     patternSheets: async (request) => {

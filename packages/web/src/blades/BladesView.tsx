@@ -20,7 +20,7 @@ export function BladesView() {
   useUndoKeys(document);
   const chosen = blades.find(({ id }) => id === search.get('blade'));
   return (
-    <Page wide>
+    <Page wide title="Blades">
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2 }}>
         <Typography variant="h1">Blades</Typography>
         <SaveBadge document={document} />

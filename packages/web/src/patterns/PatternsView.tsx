@@ -68,7 +68,7 @@ export function PatternsView({ title, back, revisions, wishes }: PatternsViewPro
   const change = (changes: Partial<PatternSheetOptions>): void => setOptions((before) => ({ ...before, ...changes }));
   const nothing = wanted.every((wish) => wish.copies === 0);
   return (
-    <Page wide>
+    <Page wide title="Patterns">
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2, flexWrap: 'wrap', mb: 2 }}>
         <Typography variant="h1" sx={{ flex: 1 }}>
           Patterns: {title}

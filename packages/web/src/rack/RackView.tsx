@@ -64,7 +64,7 @@ export function RackView() {
   const chosen = params.get('item');
   const choose = (id: string): void => setParams({ item: id }, { replace: true, preventScrollReset: true });
   return (
-    <Page wide>
+    <Page wide title="Rack">
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, flexWrap: 'wrap', mb: 2 }}>
         <Typography variant="h1" sx={{ flex: 1 }}>
           Rack

@@ -21,7 +21,7 @@ export function RunListView() {
   if (templates.length === 0)
     return <EmptyStart words="First, bring the drawing of something you make." demo={base === ''} />;
   return (
-    <Page>
+    <Page title="Runs">
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, mb: 2 }}>
         <Typography variant="h1" sx={{ flex: 1 }}>
           Runs

@@ -25,8 +25,9 @@ export function RunView() {
   const shop = useShop();
   useUndoKeys(session.document);
   const drawn = useMemo(() => drawParts(revisions), [revisions]);
+  const name = useRunDoc((run) => run.name);
   return (
-    <Page wide>
+    <Page wide title={name}>
       <RunHeader />
       <SaveTrouble document={session.document} differences={fieldDifferences} />
       {trouble && (

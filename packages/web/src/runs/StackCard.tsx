@@ -30,9 +30,12 @@ export const StackCard = memo(function StackCard({ stack, drawn, scale }: StackC
     <Box
       component="article"
       aria-label={`${gang.templateName}, ${name}, ${counted(layers, 'layer')}`}
-      sx={{ maxWidth: '100%', opacity: passesToCut === 0 ? 0.75 : 1 }}
+      sx={{ maxWidth: '100%' }}
     >
-      <StackPicture stack={stack} drawn={drawn} scale={scale} />
+      {/* What is sawn stands back; its words stay as clear as the others. */}
+      <Box sx={{ opacity: passesToCut === 0 ? 0.6 : 1 }}>
+        <StackPicture stack={stack} drawn={drawn} scale={scale} />
+      </Box>
       <Box sx={{ width: 250, maxWidth: '100%' }}>
         <Typography variant="h3" sx={{ overflowWrap: 'anywhere' }}>
           {name}

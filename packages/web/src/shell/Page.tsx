@@ -1,9 +1,30 @@
+import { useEffect, useRef } from 'react';
 import { Box } from '@mui/material';
+import { useLocation } from 'react-router';
 
-/** The bench below the rail. */
-export function Page({ children, wide = false }: { readonly children: React.ReactNode; readonly wide?: boolean }) {
+interface PageProps {
+  /** What the tab of the browser is called. */
+  readonly title: string;
+  readonly wide?: boolean;
+  readonly children: React.ReactNode;
+}
+
+/** The bench below the rail. Gone to, it has the focus, so that keys and a reading voice begin there. */
+export function Page({ title, children, wide = false }: PageProps) {
+  const main = useRef<HTMLElement>(null);
+  const { pathname } = useLocation();
+  useEffect(() => {
+    // A field that asks for the focus itself keeps it.
+    if (!main.current?.contains(document.activeElement)) main.current?.focus({ preventScroll: true });
+  }, [pathname]);
   return (
-    <Box component="main" sx={{ maxWidth: wide ? 1560 : 1180, mx: 'auto', px: { xs: 2, md: 3 }, pt: 2.5, pb: 8 }}>
+    <Box
+      component="main"
+      ref={main}
+      tabIndex={-1}
+      sx={{ maxWidth: wide ? 1560 : 1180, mx: 'auto', px: { xs: 2, md: 3 }, pt: 2.5, pb: 8, outline: 'none' }}
+    >
+      <title>{`${title} · Rapid Jig`}</title>
       {children}
     </Box>
   );

@@ -1,7 +1,7 @@
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { Box, Button, IconButton, Tooltip, useColorScheme } from '@mui/material';
 import { IconMoon, IconSearch, IconSun } from '@tabler/icons-react';
-import { NavLink, Outlet, useNavigation } from 'react-router';
+import { NavLink, Outlet, ScrollRestoration, useNavigation } from 'react-router';
 import { useServices, useUnit } from '../services';
 import { FIGURE } from '../theme/theme';
 import { OutboxBadge } from './OutboxBadge';
@@ -82,6 +82,7 @@ export function Shell() {
         />
       )}
       <Outlet />
+      <ScrollRestoration />
       <SaidBar />
       <Suspense>
         {open === 'search' && <SearchDialog onClose={() => setOpen(null)} />}

@@ -1,6 +1,8 @@
 import { Box, TextField, Typography } from '@mui/material';
 import { useLoaderData } from 'react-router';
 import { FACTORS, minorDigits, TOOTH_FORMS, type Machines, type Shop } from '@rapid-jig/core';
+import type { LocalNetwork } from '@rapid-jig/contract';
+import type { Answer } from '../api/client';
 import type { OpenDocument } from '../documents/document';
 import { Choice } from '../fields/Choice';
 import { CountField } from '../fields/CountField';
@@ -11,32 +13,42 @@ import { orThrow } from '../shell/or-throw';
 import { Page } from '../shell/Page';
 import { SaveBadge, SaveTrouble, useUndoKeys } from '../shell/SaveBadge';
 import { fieldDifferences } from '../documents/differences';
+import { NetworkSection } from './NetworkSection';
 import { MachinesSection } from './MachinesSection';
 import { Section } from './Section';
 import { FORM_WORDS, HOLDING_WORDS, SOURCE_WORDS } from '../words/plan';
 
 type Edit = (changes: Partial<Shop>) => void;
 
-export const loadMachines = async ({ api, open }: Services): Promise<OpenDocument<Machines>> =>
-  orThrow(
-    await open<Machines>({
+export interface LoadedShop {
+  readonly machines: OpenDocument<Machines>;
+  /** Told on the main computer only. */
+  readonly network: Awaited<Answer<LocalNetwork>>;
+}
+
+export async function loadShop({ api, open }: Services): Promise<LoadedShop> {
+  const [machines, network] = await Promise.all([
+    open<Machines>({
       key: 'machines',
       kind: 'settings',
       path: '/machines',
       label: () => 'Machines',
       load: api.machines,
     }),
-  );
+    api.network(),
+  ]);
+  return { machines: orThrow(machines), network };
+}
 
 /** The maker's own facts and habits, in one place. */
 export function ShopView() {
   const { shop: document } = useServices();
-  const machines = useLoaderData<OpenDocument<Machines>>();
+  const { machines, network } = useLoaderData<LoadedShop>();
   const shop = useShop();
   useUndoKeys(document);
   const edit: Edit = (changes) => document.edit((doc) => ({ ...doc, ...changes }), Object.keys(changes).join());
   return (
-    <Page>
+    <Page title="Shop">
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2 }}>
         <Typography variant="h1">Shop</Typography>
         <SaveBadge document={document} />
@@ -46,6 +58,7 @@ export function ShopView() {
       <MachinesSection document={machines} />
       <HabitsSection shop={shop} edit={edit} />
       <PaperAndMoney shop={shop} edit={edit} />
+      <NetworkSection network={network} />
       <FactorsSection shop={shop} edit={edit} />
     </Page>
   );

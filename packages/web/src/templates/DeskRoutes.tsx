@@ -43,7 +43,7 @@ export function NewTemplateView() {
     setDismissed(true);
   };
   return (
-    <Page wide>
+    <Page wide title="A drawing becomes a template">
       <Typography variant="h1" sx={{ mb: 2 }}>
         A drawing becomes a template
       </Typography>
@@ -104,7 +104,7 @@ export function TemplateDrawingView() {
   };
   const shown = arrived ?? file;
   return (
-    <Page wide>
+    <Page wide title={`The drawing of ${template.name}`}>
       <Typography variant="h1" sx={{ mb: 2 }}>
         The drawing of {template.name}
       </Typography>

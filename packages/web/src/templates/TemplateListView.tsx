@@ -29,7 +29,7 @@ export function TemplateListView() {
   );
   const hasArchived = stored.some(({ card }) => card.archived);
   return (
-    <Page wide>
+    <Page wide title="Templates">
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, flexWrap: 'wrap', mb: 2 }}>
         <Typography variant="h1" sx={{ flex: 1 }}>
           Templates

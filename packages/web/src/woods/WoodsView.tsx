@@ -28,7 +28,7 @@ export function WoodsView() {
   const solid = WOODS.filter(({ kind }) => kind === 'solid').sort((a, b) => a.hardnessN - b.hardnessN);
   const sheets = WOODS.filter(({ kind }) => kind === 'sheet').sort((a, b) => a.hardnessN - b.hardnessN);
   return (
-    <Page>
+    <Page title="Woods">
       <Typography variant="h1">Woods</Typography>
       <Typography color="textSecondary" sx={{ maxWidth: 720, mb: 2 }}>
         A sample is as long as the wood is hard. Hardness decides blade, height of the stack and speed: below the first

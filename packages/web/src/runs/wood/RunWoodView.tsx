@@ -54,7 +54,7 @@ export function RunWoodView() {
   const isLacking = laid?.groups.some(({ missing }) => missing.length > 0) ?? false;
   const isEmpty = laid?.groups.length === 0 && laid.rods.length === 0;
   return (
-    <Page wide>
+    <Page wide title={`Wood for ${name}`}>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, flexWrap: 'wrap', mb: 2 }}>
         <Typography variant="h1" sx={{ flex: 1 }}>
           Wood for {name}

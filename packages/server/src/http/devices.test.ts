@@ -1,0 +1,82 @@
+import { afterEach, beforeEach, expect, test } from '@jest/globals';
+import request from 'supertest';
+import type { LocalNetwork } from '@rapid-jig/contract';
+import { openDevices, type Devices } from '../devices';
+import { appFor, NOW, openScratch } from '../testing/server.test-support';
+import { isOwnComputer } from './guards';
+
+let scratch: Awaited<ReturnType<typeof openScratch>>;
+let devices: Devices;
+let now: number;
+beforeEach(async () => {
+  scratch = await openScratch();
+  now = NOW.getTime();
+  devices = await openDevices(scratch.db, () => new Date(now));
+});
+afterEach(() => scratch.remove());
+
+/** The program on the local network, as a guest or the main computer asks it. */
+const asked = (isOwn: boolean) =>
+  request(
+    appFor(scratch.db, {
+      devices,
+      hosts: ['192.168.1.5'],
+      addresses: () => ['http://192.168.1.5:4321/'],
+      isOwn: () => isOwn,
+    }),
+  );
+const pair = (code: string) => asked(false).post('/api/devices/pair').send({ code, name: 'Tablet' });
+
+test('a guest sees nothing and writes nothing before it has typed the code, whatever name it asks under', async () => {
+  for (const path of ['/api/runs', '/api/live', '/api/health', '/api/drawings/x'])
+    for (const host of ['localhost', '192.168.1.5'])
+      expect((await asked(false).get(path).set('Host', host)).body).toMatchObject({ kind: 'unknown-device' });
+  expect((await asked(false).put('/api/shop').set('Host', 'localhost').send({})).status).toBe(401);
+  expect((await asked(false).get('/api/devices')).status).toBe(403);
+  expect((await asked(true).get('/api/runs')).status).toBe(200);
+});
+
+test('the code lets a device in for good, by a cookie no script can read; turned out, it is a guest again', async () => {
+  const { body } = await asked(true).get('/api/devices');
+  const network = body as LocalNetwork;
+  expect(network).toMatchObject({ addresses: ['http://192.168.1.5:4321/'], code: devices.code(), devices: [] });
+  expect(network.qrSvg).toContain('<svg');
+  const let_in = await pair(` ${network.code} `);
+  expect(let_in.status).toBe(204);
+  const [cookie] = let_in.get('Set-Cookie') ?? [];
+  expect(cookie).toMatch(/HttpOnly; SameSite=Strict/);
+  const own = cookie!.split(';')[0]!;
+  const runs = () => asked(false).get('/api/runs').set('Cookie', own);
+  expect((await runs()).status).toBe(200);
+  // After a restart too; and the code that was used lets in nobody else.
+  devices = await openDevices(scratch.db, () => new Date(now));
+  expect((await runs()).status).toBe(200);
+  expect((await pair(network.code)).body).toMatchObject({ kind: 'wrong-code' });
+  const [known] = ((await asked(true).get('/api/devices')).body as LocalNetwork).devices;
+  expect(known).toMatchObject({ name: 'Tablet' });
+  expect((await asked(false).delete(`/api/devices/${known!.id}`).set('Cookie', own)).status).toBe(403);
+  expect((await asked(true).delete(`/api/devices/${known!.id}`)).status).toBe(204);
+  expect((await runs()).status).toBe(401);
+});
+
+test('guessing ends: after five wrong codes there is another one, and none is taken for a minute', async () => {
+  const right = devices.code();
+  const wrong = right === '000000' ? '000001' : '000000';
+  for (let n = 0; n < 5; n++) expect((await pair(wrong)).status).toBe(403);
+  expect((await pair(devices.code())).body).toMatchObject({ hint: expect.stringContaining('Wait a minute') });
+  now += 61_000;
+  expect((await pair(right)).status).toBe(right === devices.code() ? 204 : 403);
+  expect((await pair(devices.code())).status).toBe(204);
+});
+
+test.each([
+  ['127.0.0.1', true],
+  ['127.0.0.2', true],
+  ['::1', true],
+  ['::ffff:127.0.0.1', true],
+  ['192.168.1.20', false],
+  ['::ffff:192.168.1.20', false],
+  [undefined, false],
+])('a connection from %s is this computer’s own: %s', (remoteAddress, isOwn) => {
+  expect(isOwnComputer({ socket: { remoteAddress } } as Parameters<typeof isOwnComputer>[0])).toBe(isOwn);
+});

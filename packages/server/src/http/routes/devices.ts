@@ -1,0 +1,45 @@
+import { Router, type Request } from 'express';
+import { toString as qrCode } from 'qrcode';
+import { pairingSchema, type LocalNetwork } from '@rapid-jig/contract';
+import { ApiError } from '../../api-error';
+import type { Devices } from '../../devices';
+import { deviceCookie } from '../guards';
+import { checked, idOf, SMALL_BODY } from './request';
+
+/** Letting devices in; all but the asking itself is for the main computer. */
+export function deviceRoutes(
+  devices: Devices,
+  addresses: () => readonly string[],
+  isOwn: (request: Request) => boolean,
+): Router {
+  const router = Router();
+  router.post('/pair', SMALL_BODY, async (request, response) => {
+    const key = await devices.pair(checked(pairingSchema, request.body));
+    response.set('Set-Cookie', deviceCookie(key, request.secure)).status(204).end();
+  });
+  router.use((request, _response, next) => {
+    if (isOwn(request)) next();
+    else
+      throw new ApiError({
+        kind: 'forbidden',
+        message: 'Devices are let in and turned out on the main computer.',
+        where: 'this device',
+        hint: 'Open Shop there.',
+      });
+  });
+  router.get('/', async (_request, response) => {
+    const [first] = addresses();
+    const network: LocalNetwork = {
+      addresses: addresses(),
+      qrSvg: first === undefined ? null : await qrCode(first, { type: 'svg', margin: 1 }),
+      code: devices.code(),
+      devices: await devices.list(),
+    };
+    response.json(network);
+  });
+  router.delete('/:id', async (request, response) => {
+    await devices.turnOut(idOf(request));
+    response.status(204).end();
+  });
+  return router;
+}

@@ -1,0 +1,244 @@
+import { spawn } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { build, ensurePackages, root } from './install.mjs';
+
+// npm run torture [-- kills]: kills the server again and again under two clients that write, and counts: what was
+// acknowledged is there, and nothing is there twice. Then asks for much at once, and measures how long others wait.
+const KILLS = Number(process.argv[2] ?? 40);
+const SERVER = join(root, 'packages/server/dist/main.js');
+const JSON_TYPE = { 'Content-Type': 'application/json' };
+
+ensurePackages();
+build();
+const folder = await mkdtemp(join(tmpdir(), 'rapid-jig-torture-'));
+let port = '0';
+
+/** Starts the program on the same files and port, and waits until it is open. */
+async function start() {
+  const child = spawn(process.execPath, [SERVER], {
+    env: { ...process.env, RAPID_JIG_DATA: folder, RAPID_JIG_PORT: port },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  const address = await new Promise((resolve, reject) => {
+    child.once('exit', (code) => reject(new Error(`the server ended with ${String(code)}`)));
+    child.stdout.on('data', (text) => {
+      const found = /open at (http:\S+?)\/\s/.exec(String(text))?.[1];
+      if (found) resolve(found);
+    });
+  });
+  port = new URL(address).port;
+  return { child, address };
+}
+
+const ended = (child) => new Promise((resolve) => child.once('exit', resolve));
+const pause = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
+
+/** Sends until it is answered, as the outbox does: the same key again after each break. */
+async function sendUntilAnswered(path, init, isOver) {
+  while (!isOver()) {
+    try {
+      const answer = await fetch(`http://127.0.0.1:${port}/api${path}`, { ...init, signal: AbortSignal.timeout(5000) });
+      const body = answer.status === 204 ? null : await answer.json();
+      if (answer.status < 500) return { status: answer.status, body };
+    } catch {
+      // Killed in the middle: whether it arrived is not known, so it is said again.
+    }
+    await pause(20);
+  }
+  return null;
+}
+
+const corner = (x, y) => ({ kind: 'line', to: { x, y } });
+const square = (id, path) => ({ id, line: null, path });
+const partWith = (segments) => ({
+  id: randomUUID(),
+  name: 'Tag',
+  perCopy: 1,
+  woodId: 'cherry',
+  thickness: { mm: 6.35, typed: '1/4' },
+  grain: 'along-x',
+  outline: square(randomUUID(), { start: { x: 0, y: 0 }, closed: true, segments }),
+  drawing: null,
+  insideCuts: [],
+  throughCuts: [],
+  holes: [],
+  marks: [],
+  datum: null,
+  sharedBlank: null,
+  pinnedLayers: null,
+});
+const SQUARE = [corner(60, 0), corner(60, 40), corner(0, 40), corner(0, 0)];
+const templateOf = (parts, name = 'Tag') => ({
+  id: randomUUID(),
+  name,
+  note: '',
+  parts,
+  rods: [],
+  drawings: [],
+  archived: false,
+});
+const runOf = (template, copies) => ({
+  id: randomUUID(),
+  name: 'Fair',
+  dueDate: null,
+  lines: [{ templateId: template.id, revision: 1, copies, spares: {}, onHand: {} }],
+  spares: { kind: 'count', count: 0 },
+  refillSpares: false,
+  maxLayers: null,
+  measured: [],
+  wood: { margin: null, freeLayers: false, laminate: false, byHand: false, freeForm: false, substitutes: [], pins: [] },
+  archived: false,
+});
+const put = (doc, version) => ({
+  method: 'PUT',
+  headers: { ...JSON_TYPE, 'If-Match': `"${String(version)}"`, 'Idempotency-Key': randomUUID() },
+  body: JSON.stringify(doc),
+});
+const post = (body) => ({
+  method: 'POST',
+  headers: { ...JSON_TYPE, 'Idempotency-Key': randomUUID() },
+  body: JSON.stringify(body),
+});
+
+async function expectOk(answer, what) {
+  if (!answer || answer.status >= 300) throw new Error(`${what}: ${JSON.stringify(answer)}`);
+  return answer.body;
+}
+
+const never = () => false;
+const make = async (path, doc) => expectOk(await sendUntilAnswered(path, put(doc, 0), never), path);
+
+let server = await start();
+const template = templateOf([partWith(SQUARE)]);
+await make(`/templates/${template.id}`, template);
+const run = runOf(template, 5000);
+await make(`/runs/${run.id}`, run);
+await expectOk(await sendUntilAnswered(`/runs/${run.id}/start`, post({}), never), 'the start of the run');
+
+// Two clients: each edits a template of its own, one write after the other, and marks passes of the one run.
+let isOver = false;
+const acknowledged = { events: [], edits: 0 };
+async function client(nth) {
+  const own = templateOf([partWith(SQUARE)], `Client ${String(nth)}`);
+  await make(`/templates/${own.id}`, own);
+  let version = 1;
+  for (let n = 1; !isOver; n++) {
+    const edited = await sendUntilAnswered(
+      `/templates/${own.id}`,
+      put({ ...own, note: String(n) }, version),
+      () => isOver,
+    );
+    if (edited) {
+      ({ version } = await expectOk(edited, 'an edit'));
+      acknowledged.edits++;
+      if (version !== n + 1) throw new Error(`edit ${String(n)} became version ${String(version)}`);
+    }
+    const event = {
+      kind: 'pass-sawn',
+      id: randomUUID(),
+      clientId: randomUUID(),
+      at: new Date().toISOString(),
+      stack: 'ab12',
+      pass: 2 * n + nth,
+      layers: 1,
+      counts: { [template.parts[0].id]: { good: 1, spoiled: 0 } },
+    };
+    const told = await sendUntilAnswered(`/runs/${run.id}/events`, post(event), () => isOver);
+    if (told) {
+      await expectOk(told, 'an event');
+      acknowledged.events.push(event.id);
+    }
+  }
+}
+const clients = [client(0), client(1)];
+for (let kill = 0; kill < KILLS; kill++) {
+  // The workers need a moment to be there; then the kill comes anywhere in the writing.
+  await pause(600 + Math.floor(900 * Math.random()));
+  const gone = ended(server.child);
+  server.child.kill('SIGKILL');
+  await gone;
+  server = await start();
+}
+await pause(300);
+isOver = true;
+await Promise.all(clients);
+const { events } = await (await fetch(`${server.address}/api/runs/${run.id}/events`)).json();
+const ids = events.map(({ id }) => id);
+const lost = acknowledged.events.filter((id) => !ids.includes(id));
+console.log(`${KILLS} kills; ${acknowledged.events.length} events and ${acknowledged.edits} edits acknowledged`);
+console.log(`lost: ${lost.length}; twice: ${ids.length - new Set(ids).size}; every edit became the next version`);
+
+/** How long a small request waits while `work` is under way, ms: the longest, and the work itself. */
+async function othersWait(name, work) {
+  let longest = 0;
+  let isDone = false;
+  const started = performance.now();
+  const working = work().finally(() => (isDone = true));
+  while (!isDone) {
+    const asked = performance.now();
+    await (await fetch(`${server.address}/api/health`)).json();
+    longest = Math.max(longest, performance.now() - asked);
+    await pause(5);
+  }
+  const answer = await working;
+  console.log(
+    `${name}: ${String(answer.status)} after ${Math.round(performance.now() - started)} ms; others waited ${Math.round(longest)} ms at the most`,
+  );
+}
+const ask = (path, init) => fetch(`${server.address}/api${path}`, init);
+
+const ring = Array.from({ length: 100_000 }, (_none, i) => {
+  const angle = (2 * Math.PI * (i + 1)) / 100_000;
+  return corner(100 * Math.cos(angle) - 100, 100 * Math.sin(angle));
+});
+const large = templateOf([partWith(ring)], 'Large');
+await othersWait('a template of 100,000 segments, made', () => ask(`/templates/${large.id}`, put(large, 0)));
+await othersWait('the same, saved again', () => ask(`/templates/${large.id}`, put({ ...large, note: 'x' }, 1)));
+for (let n = 0; n < 100; n++) {
+  const parts = Array.from({ length: 4 }, () => partWith(ring.slice(0, 5000)));
+  const one = templateOf(parts, `Template ${String(n)}`);
+  await ask(`/templates/${one.id}`, put(one, 0));
+}
+const list = await fetch(`${server.address}/api/templates`, { headers: { 'Accept-Encoding': 'gzip' } });
+const text = await list.text();
+console.log(
+  `the list of ${JSON.parse(text).length} templates: ${Math.round(text.length / 1000)} kB before compression`,
+);
+const many = templateOf(
+  Array.from({ length: 2000 }, () => partWith(SQUARE)),
+  'Many',
+);
+await ask(`/templates/${many.id}`, put(many, 0));
+const manyRun = runOf(many, 9);
+await ask(`/runs/${manyRun.id}`, put(manyRun, 0));
+await othersWait('a run of 2,000 parts, started', () => ask(`/runs/${manyRun.id}/start`, post({})));
+const options = {
+  paper: 'a4',
+  units: 'mm',
+  lineMm: 0.3,
+  lineRule: 'on',
+  ruleMm: 0,
+  colour: 'blue',
+  pierceMarks: true,
+  overlapMm: 10,
+};
+const patterns = Array.from({ length: 40 }, () => ({
+  templateId: template.id,
+  revision: 1,
+  partIds: [template.parts[0].id],
+  copies: 500,
+  stack: null,
+  bits: null,
+}));
+const sheets = (of) => () => ask('/pattern-sheets', post({ patterns: of, options }));
+await othersWait('40 x 500 copies of a pattern, asked for', sheets(patterns));
+await othersWait('4,000 copies of it', sheets(patterns.slice(0, 8)));
+
+const stopped = ended(server.child);
+server.child.kill('SIGTERM');
+await stopped;
+await rm(folder, { recursive: true, force: true });
+if (lost.length > 0) process.exitCode = 1;

@@ -19,8 +19,7 @@ export function PartPicture({ parts, scale = null, height = 96, label }: PartPic
   return (
     <Box
       component="svg"
-      role="img"
-      aria-label={label}
+      {...(label === '' ? { 'aria-hidden': true } : { role: 'img', 'aria-label': label })}
       viewBox={viewBoxOf(box, 1)}
       sx={{ ...size, maxWidth: '100%', display: 'block' }}
     >

@@ -26,10 +26,11 @@ export function SheetView() {
     );
   if (!plan || !sheet) return <Typography sx={{ p: 6 }}>Planning …</Typography>;
   return (
-    <Box className={`sheet paper-${shop.paper}`}>
+    <Box component="main" className={`sheet paper-${shop.paper}`}>
+      <title>{`Cut sheet of ${name} · Rapid Jig`}</title>
       <style>{`@page { size: ${shop.paper === 'a4' ? 'A4' : 'letter'}; margin: 12mm; }`}</style>
       <Box className="no-print" sx={{ display: 'flex', gap: 2, alignItems: 'center', mb: 3 }}>
-        <Button component={Link} to=".." relative="path">
+        <Button component={Link} to=".." relative="path" color="inherit">
           Back to the run
         </Button>
         <Button variant="contained" onClick={() => window.print()}>

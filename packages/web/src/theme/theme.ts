@@ -88,6 +88,7 @@ export const theme = createTheme({
     MuiButton: { defaultProps: { disableElevation: true } },
     MuiButtonBase: { defaultProps: { disableRipple: true } },
     MuiTextField: { defaultProps: { size: 'small' } },
+    MuiToggleButton: { styleOverrides: { root: { color: 'var(--rj-palette-text-primary)' } } },
     MuiTooltip: { defaultProps: { arrow: true } },
   },
 });

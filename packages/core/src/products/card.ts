@@ -27,11 +27,13 @@ export interface TemplateCard {
 /** More parts than this would be too small to tell apart. */
 const MOST_PICTURES = 12;
 /** Inside cuts drawn of a part, the largest first. */
-const MOST_INSIDE = 8;
-/** Points of one line: what an eye can tell at the size of a hand's width. */
-const MOST_POINTS = 48;
+const MOST_INSIDE = 24;
+/** Points of the outline, and of all inside cuts together: what an eye can tell at the size of a hand's width. */
+const OUTLINE_POINTS = 64;
+const INSIDE_POINTS = 192;
+const LEAST_POINTS = 6;
 /** Share of a part's size that a thinned line may stand off, to begin with; doubled until there are few enough points. */
-const STANDS_OFF = 1 / 250;
+const STANDS_OFF = 1 / 500;
 
 /** The card of a template. Pure; a second for a million segments. */
 export const cardOf = ({ id, name, archived, parts }: Template): TemplateCard => ({
@@ -56,17 +58,19 @@ function pictureOf({ id, woodId, outline, insideCuts, holes }: Part): CardPictur
   return {
     partId: id,
     woodId,
-    outline: thinned(outline.path, size),
-    inside: inside.map(({ path }) => thinned(path, size)).join(''),
+    outline: thinned(outline.path, size, OUTLINE_POINTS),
+    inside: inside
+      .map(({ path }) => thinned(path, size, Math.max(LEAST_POINTS, INSIDE_POINTS / inside.length)))
+      .join(''),
     box,
   };
 }
 
 const spanOf = ({ minX, minY, maxX, maxY }: Box): number => (maxX - minX) * (maxY - minY);
 
-function thinned(path: Path, size: number): string {
+function thinned(path: Path, size: number, most: number): string {
   let points = flatten(path, size * STANDS_OFF).map(({ x, y }) => ({ x, y }));
-  for (let within = size * STANDS_OFF; points.length > MOST_POINTS && within < size; within *= 2)
+  for (let within = size * STANDS_OFF; points.length > most && within < size; within *= 2)
     points = simplify(points, within, true);
   const digits = size > 100 ? 0 : 1;
   const at = ({ x, y }: { readonly x: number; readonly y: number }): string =>

@@ -34,7 +34,7 @@ export function RunHeader() {
         slotProps={{ inputLabel: { shrink: true } }}
       />
       <Typography color="textSecondary">{dueDate !== null && daysAhead(dueDate, new Date())}</Typography>
-      <Box sx={{ flex: 1, minWidth: 150 }}>
+      <Box sx={{ flex: 1, minWidth: 190 }}>
         <Progress />
         <SaveBadge document={session.document} />
       </Box>

@@ -1,4 +1,4 @@
-import { FormControlLabel, Switch } from '@mui/material';
+import { Box, FormControlLabel, Switch } from '@mui/material';
 import { useStore } from 'zustand';
 import { formatLength, TYPICAL_MACHINES, type LengthUnit, type Machines } from '@rapid-jig/core';
 import { fieldDifferences } from '../documents/differences';
@@ -47,8 +47,11 @@ export function MachinesSection({ document }: { readonly document: OpenDocument<
       id="machines"
       note="Their kerfs and limits decide how boards are resawn, planed and cut into blanks. Follow each machine's own manual; push sticks for thin rips, dust mask and extraction."
     >
-      <SaveBadge document={document} />
-      <SaveTrouble document={document} differences={fieldDifferences} />
+      {/* A row of its own, so that the machines stand in one line below it. */}
+      <Box sx={{ width: '100%' }}>
+        <SaveBadge document={document} />
+        <SaveTrouble document={document} differences={fieldDifferences} />
+      </Box>
       {(Object.keys(NAMES) as (keyof Machines)[]).map((name) => (
         <div key={name} style={{ display: 'flex', flexDirection: 'column', gap: 12, width: 200 }}>
           <FormControlLabel

@@ -123,6 +123,8 @@ export function rackSession({ api, outbox, open, clientId }: RackServices, rack:
     refresh: async () => {
       const read = await api.rack();
       if (!read.ok) return read;
+      // The ledger only grows: an answer with less of it was overtaken by a write on its way.
+      if (read.value.moves.length < store.getState().moves.length) return ok(null);
       store.setState(read.value, true);
       for (const it of documents.values()) await it.refresh();
       return ok(null);

@@ -18,6 +18,9 @@ function shop() {
   const moves: StockMove[] = [];
   const items: Stored<StockItem>[] = [];
   const refuse = { moves: false };
+  let answer: () => void = () => undefined;
+  /** The rack as it was when it was asked for, answered when the test says so. */
+  const reading = new Promise((resolve) => (answer = () => resolve(ok({ items: [], moves: [] }))));
   const away = { kind: 'invalid-request', message: 'away', where: 'the connection', hint: 'wait' } as const;
   const send = ({ kind, base }: Entry, { body }: { readonly body: unknown }): Promise<Result<unknown, ApiFault>> => {
     if (kind === 'document') return Promise.resolve(ok({ version: (base ?? 0) + 1 }));
@@ -29,9 +32,9 @@ function shop() {
   };
   const outbox = outboxOf(send);
   const open = opener(createRegister(), outbox, quiet);
-  const api = { rack: () => Promise.resolve(ok({ items, moves })) } as unknown as Api;
+  const api = { rack: () => reading } as unknown as Api;
   const session = rackSession({ api, outbox, open, clientId: crypto.randomUUID() }, { items: [], moves: [] });
-  return { session, refuse, outbox, counts: () => itemsWithCounts(session.store.getState()) };
+  return { session, refuse, outbox, answer: () => answer(), counts: () => itemsWithCounts(session.store.getState()) };
 }
 
 describe('the rack in this browser', () => {
@@ -50,6 +53,15 @@ describe('the rack in this browser', () => {
     expect(await session.add([typed('walnut 3/4 x 5 x 20')])).toMatchObject({ ok: false, error: { message: 'away' } });
     expect(counts()).toEqual([]);
     expect(outbox.store.getState().entries).toEqual([]);
+  });
+
+  test('the rack as it was before a write, read too late, does not take the place of what was written', async () => {
+    const { session, answer, counts } = shop();
+    const reading = session.refresh();
+    await session.add([typed('walnut 3/4 x 5 x 20')]);
+    answer();
+    await reading;
+    expect(counts()).toHaveLength(1);
   });
 
   test('an item is opened once, edits save themselves, and archived items leave the rack', async () => {

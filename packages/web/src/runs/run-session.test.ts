@@ -92,10 +92,18 @@ const send = ({ kind, base }: Entry, { body }: { readonly body: unknown }): Prom
 async function openSession() {
   const outbox = outboxOf(send, kept, `tab-${String(++tabs)}`);
   await outbox.start();
+  /** Once the run is open, its events are told as they were when they were asked for, when the test says so or at once. */
+  const late = { answer: () => undefined as void, isHeld: false, events: () => told() };
+  const told = () => {
+    const then = ok(work());
+    return late.isHeld
+      ? new Promise<typeof then>((resolve) => (late.answer = () => resolve(then)))
+      : Promise.resolve(then);
+  };
   const api: Partial<Api> = {
     run: () => Promise.resolve(ok({ doc: run, version: 1, startedAt: null })),
     revisions: () => Promise.resolve(ok([{ revision: 1, template }])),
-    events: () => Promise.resolve(ok(work())),
+    events: () => late.events(),
     revision: () => Promise.resolve(ok({ ...template, parts: [{ ...template.parts[0]!, perCopy: 3 }] })),
   };
   const planner = newestOnly(async (input) => {
@@ -121,7 +129,7 @@ async function openSession() {
   const session = opened.value;
   const stop = session.watch();
   await jest.advanceTimersByTimeAsync(10);
-  return { session, document: session.document, stop };
+  return { session, document: session.document, stop, late };
 }
 const settle = () => jest.advanceTimersByTimeAsync(10);
 const bodies = (session: RunSession) => session.store.getState().planned!.plan.parts[0];
@@ -180,6 +188,17 @@ test('a page that is behind marks a pass that another device has marked: it coun
   await session.refresh();
   await settle();
   expect(bodies(session)).toMatchObject({ good: 4, spoiled: 0, toCut: 4 });
+});
+
+test('an answer that was overtaken on its way takes nothing back', async () => {
+  const { session, late } = await openSession();
+  late.isHeld = true;
+  const reading = session.refresh();
+  session.markPass(firstStack(session), 1, 0);
+  await settle();
+  late.answer();
+  await reading;
+  expect(session.store.getState().events).toHaveLength(1);
 });
 
 test('with the server stopped the count goes on here, survives a closed tab, and is sent when it is back', async () => {

@@ -121,6 +121,8 @@ function createRunSession(
     change: null,
   }));
   const take = ({ events, startedAt }: StoredEvents): void => {
+    // The ledger only grows: an answer with less of it was overtaken on its way.
+    if (events.length < recorded.length) return;
     recorded = events;
     store.setState({ ...counted(), startedAt });
   };

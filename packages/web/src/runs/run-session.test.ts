@@ -93,7 +93,7 @@ async function openSession() {
   const outbox = outboxOf(send, kept, `tab-${String(++tabs)}`);
   await outbox.start();
   /** Once the run is open, its events are told as they were when they were asked for, when the test says so or at once. */
-  const late = { answer: () => undefined as void, isHeld: false, events: () => told() };
+  const late = { answer: (): void => undefined, isHeld: false, events: () => told() };
   const told = () => {
     const then = ok(work());
     return late.isHeld

@@ -83,6 +83,23 @@ const flaw = fc.record({
   width: fc.integer({ min: 5, max: 30 }),
 });
 
+const NEAR_FLAWS: [
+  { length: number; width: number }[],
+  { x: number; y: number; length: number; width: number }[],
+  number,
+] = [
+  [
+    { length: 53, width: 76 },
+    { length: 21, width: 38 },
+    { length: 20, width: 121 },
+  ],
+  [
+    { x: 103, y: 5, length: 24, width: 5 },
+    { x: 102, y: 5, length: 5, width: 10 },
+  ],
+  4,
+];
+
 describe('the list of cuts', () => {
   test('followed with nothing but a rule it gives every piece, at its size, from clear wood', () => {
     fc.assert(
@@ -121,7 +138,8 @@ describe('the list of cuts', () => {
           }
         },
       ),
-      { numRuns: 400 },
+      // Two flaws whose edges are nearer than a kerf.
+      { numRuns: 400, examples: [NEAR_FLAWS] },
     );
   });
 

@@ -52,7 +52,8 @@ function around(rest: RestNode, spots: readonly Spot[], kerf: number): CutTree |
   const inside = spots.filter((spot) => overlaps(rest, spot));
   const [first] = inside;
   if (!first) return rest;
-  const cut = inside.flatMap((spot) => cutsAround(spot, kerf)).find((one) => isFree(one, rest, inside, kerf));
+  const cuts = inside.flatMap((spot) => cutsAround(spot, kerf)).filter((one) => isFree(one, rest, inside, kerf));
+  const cut = inside.some(({ pin }) => pin) ? cuts[0] : firstWithin(cuts, kerf);
   if (!cut) return onlySpot(rest, inside);
   const { axis, at } = cut;
   const size = at - (axis === 'rip' ? rest.y : rest.x);
@@ -65,6 +66,13 @@ function around(rest: RestNode, spots: readonly Spot[], kerf: number): CutTree |
     return beyond ?? restNode(place);
   });
   return blocked ? null : tree;
+}
+
+/** Two edges of flaws nearer than a kerf are one cut, at the first of them: a second would have nothing to cut off. */
+function firstWithin([cut, ...others]: readonly Cut[], kerf: number): Cut | undefined {
+  if (!cut) return undefined;
+  const near = others.filter(({ axis, at }) => axis === cut.axis && at < cut.at && cut.at - at <= kerf);
+  return near.reduce((first, one) => (one.at < first.at ? one : first), cut);
 }
 
 const placeOf = ({ x, y, length, width }: RestNode) => ({ x, y, length, width });

@@ -131,7 +131,7 @@ test('bad drawings say what is wrong, where and what to do, and lose nothing', a
   await page.locator('input[type=file]').setInputFiles(svgFile('hostile.svg', hostile));
   await expect(page.getByText('Never run.')).toBeVisible();
   await expect(page.getByText('Never fetched.')).toBeVisible();
-  expect(await page.title()).toBe('Rapid Jig');
+  expect(await page.title()).toBe('A drawing becomes a template · Rapid Jig');
   expect(asked.filter((url) => url.includes('evil.example'))).toEqual([]);
 });
 

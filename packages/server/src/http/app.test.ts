@@ -133,6 +133,13 @@ describe('revisions', () => {
     expect(pinned.body).toEqual([{ revision: 1, template }]);
     expect((await api().get(`/api/templates/${template.id}/revisions/2`)).body).toMatchObject({ note: 'looser still' });
     expect((await api().get(`/api/templates/${template.id}/revisions/3`)).status).toBe(404);
+    // The first never changes again; the second does, even once a run that pinned it has let it go.
+    const kept = async (revision: number) =>
+      (await api().get(`/api/templates/${template.id}/revisions/${String(revision)}`)).headers['cache-control'];
+    expect(await kept(1)).toContain('immutable');
+    const line = { ...run.lines[0]!, revision: 2 };
+    await put(`/api/runs/${run.id}`, { ...run, lines: [line] }, 1);
+    expect(await kept(2)).toBeUndefined();
   });
 
   test('a run cannot pin what is not there, and nothing of it is kept', async () => {

@@ -40,7 +40,7 @@ export async function rawRevision(session: Session, id: string, revision: number
   return { revision, json: row.json };
 }
 
-/** A revision as JSON; final where it never changes again: a run pins it, or a newer one stands after it. */
+/** A revision as JSON; final where a newer one stands after it. The newest may be let go by its run and written again. */
 export async function servedRevision(
   session: Session,
   id: string,
@@ -52,7 +52,7 @@ export async function servedRevision(
     .innerJoin(templates, eq(templates.id, templateRevisions.templateId))
     .where(at(id, revision));
   if (!row) throw notFound('revision', `${id}, revision ${String(revision)}`);
-  return { json: row.json, isFinal: row.newest > revision || (await isPinned(session, id, revision)) };
+  return { json: row.json, isFinal: row.newest > revision };
 }
 
 const at = (id: string, revision: number) =>

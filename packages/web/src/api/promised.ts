@@ -1,7 +1,6 @@
 import type {
   AfterCutting,
   LocalNetwork,
-  PlanSnapshot,
   StockMoves,
   Stored,
   StoredCard,
@@ -48,8 +47,6 @@ export const isRack = (body: unknown): body is StoredRack =>
   isMoves(body) && 'items' in body && listOf(isStored)(body.items);
 export const isAfterCutting = (body: unknown): body is AfterCutting =>
   isEvents(body) && 'rack' in body && isRack(body.rack);
-export const isSnapshot = (body: unknown): body is PlanSnapshot =>
-  isObject(body) && typeof body['inputHash'] === 'string' && isObject(body['plan']);
 export const isNetwork = (body: unknown): body is LocalNetwork =>
   isObject(body) && typeof body['code'] === 'string' && areWithIds(body['devices']);
 export const isNothing = (body: unknown): body is null => body === null;

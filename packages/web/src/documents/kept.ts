@@ -1,4 +1,4 @@
-import { createStore, del, entries, get, set, update, type UseStore } from 'idb-keyval';
+import { createStore, del, get, getMany, keys, set, type UseStore } from 'idb-keyval';
 
 /** What this browser keeps: edits not yet sent, drawings on the desk. */
 export interface Kept {
@@ -6,8 +6,6 @@ export interface Kept {
   readonly isLasting: boolean;
   read<T>(key: string): Promise<T | undefined>;
   write(key: string, value: unknown): Promise<void>;
-  /** Reads and writes in one step, so that two at once, or two tabs, lose nothing of each other. */
-  change<T>(key: string, change: (value: T | undefined) => T): Promise<void>;
   remove(key: string): Promise<void>;
   /** Everything whose key begins so. */
   all<T>(prefix: string): Promise<(readonly [key: string, value: T])[]>;
@@ -29,10 +27,16 @@ const keptIn = (store: UseStore): Kept => ({
   isLasting: true,
   read: <T>(key: string) => get<T>(key, store),
   write: (key, value) => set(key, value, store),
-  change: (key, change) => update(key, change, store),
   remove: (key) => del(key, store),
-  all: async <T>(prefix: string) =>
-    (await entries<string, T>(store)).filter(([key]) => key.startsWith(prefix)).sort(([a], [b]) => (a < b ? -1 : 1)),
+  // By their keys first: what is kept beside them may be large, and is not read.
+  all: async <T>(prefix: string) => {
+    const found = (await keys<string>(store)).filter((key) => key.startsWith(prefix)).sort();
+    const values = await getMany<T | undefined>(found, store);
+    return found.flatMap((key, i): (readonly [string, T])[] => {
+      const value = values[i];
+      return value === undefined ? [] : [[key, value]];
+    });
+  },
 });
 
 /** Keeps as long as the page is open. */
@@ -42,8 +46,6 @@ export function keptInMemory(): Kept {
     isLasting: false,
     read: <T>(key: string) => Promise.resolve(kept.get(key) as T | undefined),
     write: (key, value) => Promise.resolve(void kept.set(key, value)),
-    change: <T>(key: string, change: (value: T | undefined) => T) =>
-      Promise.resolve(void kept.set(key, change(kept.get(key) as T | undefined))),
     remove: (key) => Promise.resolve(void kept.delete(key)),
     all: <T>(prefix: string) =>
       Promise.resolve(

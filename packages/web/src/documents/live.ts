@@ -29,11 +29,11 @@ export function openLive(base: string, tabs: Tabs): Live {
       hear(word);
       channel.postMessage(word);
     };
-    let isFirst = true;
+    // Opened after a break, or taken over from a tab that led: what happened meanwhile was not heard.
+    let hasMissed = listeners.size > 0;
     stream.onopen = () => {
-      // Opened again after a break: what happened meanwhile was not heard.
-      if (!isFirst) pass('missed');
-      isFirst = false;
+      if (hasMissed) pass('missed');
+      hasMissed = true;
     };
     // The server sends nothing but changes.
     stream.onmessage = ({ data }: MessageEvent<string>) => pass(JSON.parse(data) as Change);

@@ -62,6 +62,20 @@ test('entries of one lane go in the order they were made, also after the server 
   expect(host.said.map(({ path }) => path)).toEqual(['/1', '/2', '/3']);
 });
 
+test('while the server is away each lane tries once in a while, however long it lasts', async () => {
+  const host = fakeServer();
+  host.fail('unexpected');
+  const outbox = outboxOf(host.send);
+  await outbox.start();
+  outbox.put(entry('a', 'a'));
+  await jest.advanceTimersByTimeAsync(600_000);
+  host.said.length = 0;
+  await jest.advanceTimersByTimeAsync(60_000);
+  // Every four seconds, and now and then when it looks for what other tabs have left.
+  expect(host.said.length).toBeGreaterThan(10);
+  expect(host.said.length).toBeLessThan(20);
+});
+
 test('what was put in as the last answer came is not left behind', async () => {
   const host = fakeServer();
   const outbox = outboxOf(host.send);

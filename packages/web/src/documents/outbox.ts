@@ -27,8 +27,6 @@ export interface Outbox {
   put(entry: Entry, pauseMs?: number): void;
   /** What became of the entry at its next try, or at once where it is not here any more. */
   next(id: string): Promise<Outcome>;
-  /** Sends what waits, now. */
-  flush(): void;
   /** Sends a refused entry again. */
   retry(id: string): void;
   /** Gives an entry up. */
@@ -56,6 +54,8 @@ export function createOutbox({ kept, tabs, send }: OutboxOptions): Outbox {
   const listeners = new Set<(entry: Entry, outcome: Outcome) => void>();
   const busy = new Set<string>();
   const wanted = new Set<string>();
+  /** Lanes that try again later: each once, however often it was asked for. */
+  const retries = new Map<string, ReturnType<typeof setTimeout>>();
   /** Entries that wait for more edits. */
   const paused = new Map<string, ReturnType<typeof setTimeout>>();
 
@@ -109,7 +109,11 @@ export function createOutbox({ kept, tabs, send }: OutboxOptions): Outbox {
     if (mayPass(fault)) {
       await hold({ ...now, fault });
       tell(now, { fate: 'later', fault });
-      setTimeout(() => void run(lane), RETRY_MS);
+      clearTimeout(retries.get(lane));
+      retries.set(
+        lane,
+        setTimeout(() => void run(lane), RETRY_MS),
+      );
       return false;
     }
     const fate = fault.kind === 'version-conflict' ? 'conflict' : 'refused';
@@ -183,7 +187,6 @@ export function createOutbox({ kept, tabs, send }: OutboxOptions): Outbox {
           resolve({ fate: 'discarded' });
         } else release(id);
       }),
-    flush: runAll,
     retry: (id) => {
       const entry = find(id);
       if (entry) void hold({ ...entry, fate: 'waiting', fault: null }).then(() => run(entry.lane));

@@ -1,9 +1,10 @@
 import { v4 as newId } from 'uuid';
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { Box, Button } from '@mui/material';
 import { useStore } from 'zustand';
 import { drawDown, reservedBy, takenWood, type StockMove, type StockMoveKind } from '@rapid-jig/core';
 import type { CutBlanks, ReserveWood } from '@rapid-jig/contract';
+import { useOnce } from '../../fields/use-once';
 import type { RackSession, StockEntry } from '../../rack/rack-session';
 import { useServices } from '../../services';
 import { counted } from '../../words/counted';
@@ -22,14 +23,10 @@ export function StockActions({ session, laid, runId }: StockActionsProps) {
   const { session: run } = useOpenRun();
   const { say } = useServices();
   const { moves } = useStore(session.store);
-  const [isBusy, setBusy] = useState(false);
+  const { isBusy, once } = useOnce();
   const { cut, reserve } = useRequests(session, laid, runId);
   const held = reservedBy(runId, moves);
-  const busyWith = async (work: () => Promise<string>): Promise<void> => {
-    setBusy(true);
-    say(await work());
-    setBusy(false);
-  };
+  const busyWith = (work: () => Promise<string>): Promise<void> => once(async () => say(await work()));
   const hold = async (): Promise<string> => {
     const answer = await run.reserveWood(reserve(held));
     if (!answer.ok) return `${answer.error.message} ${answer.error.hint}`;

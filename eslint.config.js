@@ -1,7 +1,13 @@
 import js from '@eslint/js';
 import globals from 'globals';
+import access from 'eslint-plugin-jsx-a11y';
 import hooks from 'eslint-plugin-react-hooks';
 import ts from 'typescript-eslint';
+
+const NAMED_EXPORTS = [
+  { selector: 'ExportAllDeclaration', message: 'Name each export.' },
+  { selector: 'ExportDefaultDeclaration', message: 'Use named exports.' },
+];
 
 /** The floors of core, from the ground up: a room imports only from floors below its own. */
 const FLOORS = [
@@ -38,6 +44,40 @@ const roomRules = FLOORS.flatMap((rooms, floor) =>
   })),
 );
 
+/** The floors of the web app: its rooms in turn, each knowing only those before it; a view knows the views before its own. */
+const WEB_FLOORS = [
+  ['theme', 'workers'],
+  ['words'],
+  ['api'],
+  ['documents'],
+  ['services'],
+  ['drawing'],
+  ['fields'],
+  ['shell'],
+  ['blades', 'rack', 'shop', 'templates', 'woods'],
+  ['runs'],
+  ['patterns', 'wood'],
+];
+
+const ELSEWHERE = ['@rapid-jig/server', 'express', 'drizzle-orm'];
+
+const webRules = WEB_FLOORS.flatMap((rooms, floor) =>
+  rooms.map((room) => ({
+    files: [`packages/web/src/${room}/**/*.{ts,tsx}`, `packages/web/src/${room}.ts`],
+    ignores: ['**/*.test.{ts,tsx}', '**/*.test-support.ts'],
+    rules: noImports(
+      `web/${room} may import only from the floors below it, and reaches the server only over HTTP`,
+      WEB_FLOORS.slice(floor)
+        .flat()
+        .filter((other) => other !== room)
+        .flatMap((above) => [`../${above}`, `../${above}/*`, `../../${above}`, `../../${above}/*`])
+        .concat(ELSEWHERE),
+    ),
+  })),
+);
+
+const COLOUR = /^#[0-9a-f]{3,8}$|rgba?\(|hsl/i;
+
 /** Types of a plan know types of the rooms below and each other, not the algorithms that make them. */
 const modelRule = {
   files: ['packages/core/src/planning/model/*.ts'],
@@ -62,11 +102,7 @@ export default ts.config(
       '@typescript-eslint/consistent-type-imports': 'error',
       '@typescript-eslint/no-explicit-any': 'error',
       '@typescript-eslint/no-non-null-assertion': 'error',
-      'no-restricted-syntax': [
-        'error',
-        { selector: 'ExportAllDeclaration', message: 'Name each export.' },
-        { selector: 'ExportDefaultDeclaration', message: 'Use named exports.' },
-      ],
+      'no-restricted-syntax': ['error', ...NAMED_EXPORTS],
       '@typescript-eslint/no-unused-vars': ['error', { ignoreRestSiblings: true }],
       '@typescript-eslint/restrict-template-expressions': 'off',
       eqeqeq: 'error',
@@ -111,7 +147,28 @@ export default ts.config(
   },
   {
     files: ['packages/web/src/**/*.{ts,tsx}'],
-    rules: noImports('the web app reaches the server only over HTTP', ['@rapid-jig/server', 'express', 'drizzle-orm']),
+    rules: noImports('the web app reaches the server only over HTTP', ELSEWHERE),
+  },
+  ...webRules,
+  {
+    ...access.flatConfigs.recommended,
+    files: ['packages/web/src/**/*.tsx'],
+    rules: {
+      ...access.flatConfigs.recommended.rules,
+      // In a dialog, or a view of one field, that field has the focus.
+      'jsx-a11y/no-autofocus': ['error', { ignoreNonDOM: true }],
+    },
+  },
+  {
+    files: ['packages/web/src/**/*.{ts,tsx}'],
+    ignores: ['packages/web/src/theme/*', '**/*.test.{ts,tsx}'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        ...NAMED_EXPORTS,
+        { selector: `Literal[value=${String(COLOUR)}]`, message: 'Colours stand in the theme.' },
+      ],
+    },
   },
   {
     files: ['**/*.test.{ts,tsx}', 'e2e/**/*.ts'],

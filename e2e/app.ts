@@ -2,7 +2,7 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { test as base, expect, type Page } from '@playwright/test';
+import { test as base, expect, type Locator, type Page } from '@playwright/test';
 
 const SERVER = join(import.meta.dirname, '../packages/server/dist/main.js');
 
@@ -100,3 +100,21 @@ export async function bringDrawing(
 }
 
 export const svgFile = (name: string, text: string) => ({ name, mimeType: 'image/svg+xml', buffer: Buffer.from(text) });
+
+export const PLATE = svgFile(
+  'plate.svg',
+  '<svg width="120mm" viewBox="0 0 120 80"><rect width="101.6" height="76.2"/></svg>',
+);
+
+/** A plate kept as a template, and a run of six: its address. */
+export async function runOfPlates(page: Page, address: string): Promise<string> {
+  await bringDrawing(page, address, PLATE);
+  await page.getByRole('button', { name: 'Keep as a template' }).dblclick();
+  await page.getByRole('button', { name: 'Make some' }).dblclick();
+  await page.getByLabel('Copies of Plate', { exact: true }).fill('6');
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  return page.url();
+}
+
+export const passBox = (page: Page, pass: number): Locator =>
+  page.getByRole('checkbox', { name: new RegExp(`^Pass ${String(pass)} of`) });

@@ -17,6 +17,8 @@ export default defineConfig({
     browserName: 'chromium',
     viewport: { width: 1280, height: 800 },
     colorScheme: 'light',
+    // What the page fetches is watched and cut off in tests; offline.spec asks for its service worker.
+    serviceWorkers: 'block',
     trace: 'retain-on-failure',
     launchOptions: {
       executablePath: process.env['RAPID_JIG_CHROMIUM'] ?? '/usr/bin/chromium',

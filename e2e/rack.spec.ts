@@ -1,7 +1,5 @@
 import { readFile } from 'node:fs/promises';
-import { bringDrawing, expect, svgFile, test } from './app';
-
-const PLATE = svgFile('plate.svg', '<svg width="120mm" viewBox="0 0 120 80"><rect width="101.6" height="76.2"/></svg>');
+import { bringDrawing, expect, PLATE, test } from './app';
 
 test('from an empty rack to a shopping list, and a run whose stock is drawn down and whose offcuts return', async ({
   app,

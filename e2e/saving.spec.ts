@@ -1,20 +1,5 @@
-import type { Locator } from '@playwright/test';
-import { bringDrawing, expect, svgFile, test, type Page } from './app';
+import { expect, passBox, runOfPlates, test, type Page } from './app';
 
-const PLATE = svgFile('plate.svg', '<svg width="120mm" viewBox="0 0 120 80"><rect width="101.6" height="76.2"/></svg>');
-
-/** A plate kept as a template, and a run of it. */
-async function runOfPlates(page: Page, address: string): Promise<string> {
-  await bringDrawing(page, address, PLATE);
-  await page.getByRole('button', { name: 'Keep as a template' }).dblclick();
-  await page.getByRole('button', { name: 'Make some' }).dblclick();
-  await page.getByLabel('Copies of Plate', { exact: true }).fill('6');
-  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
-  return page.url();
-}
-
-const passBox = (page: Page, pass: number): Locator =>
-  page.getByRole('checkbox', { name: new RegExp(`^Pass ${String(pass)} of`) });
 /** What the list at an address names: runs by their documents, templates by their cards. */
 async function namesIn(page: Page, path: string): Promise<string[]> {
   const answer = await page.request.get(path);

@@ -1,6 +1,6 @@
 import flags from './chromium-flags.json' with { type: 'json' };
 import { networkInterfaces } from 'node:os';
-import { bringDrawing, expect, NAMED_HOST, RunningApp, svgFile, test } from './app';
+import { bringDrawing, expect, NAMED_HOST, PLATE, RunningApp, runOfPlates, test } from './app';
 
 // A name that the browser does not take for this machine: such a page is not a secure one, as on a tablet over plain HTTP.
 test.use({
@@ -9,8 +9,6 @@ test.use({
     args: [...flags, `--host-resolver-rules=MAP ${NAMED_HOST} 127.0.0.1`],
   },
 });
-
-const PLATE = svgFile('plate.svg', '<svg width="120mm" viewBox="0 0 120 80"><rect width="101.6" height="76.2"/></svg>');
 
 test('a page that is not secure works: from a drawing to a pass that is counted', async ({ app, page }) => {
   const address = app.address.replace('127.0.0.1', NAMED_HOST);
@@ -71,7 +69,7 @@ test('on the local network a device is asked for the code once, and sees nothing
   await expect(guest.getByRole('alert')).toContainText('This is not the code.');
   await page.goto(`${lan.address}/shop`);
   const section = page.getByRole('region', { name: 'Other devices' });
-  await expect(section.getByRole('img', { name: /Address as a picture/ })).toBeVisible();
+  await expect(section.getByRole('img', { name: /Address for a camera/ })).toBeVisible();
   const code = /\b\d{6}\b/.exec(await section.innerText())![0];
   await guest.getByLabel('Code').fill(code);
   await guest.getByRole('button', { name: 'Let it in' }).click();
@@ -82,4 +80,38 @@ test('on the local network a device is asked for the code once, and sees nothing
   await guest.reload();
   await expect(guest.getByRole('heading', { name: 'This device is new here' })).toBeVisible();
   await lan.remove();
+});
+
+test.describe('by touch', () => {
+  test.use({ hasTouch: true, viewport: { width: 1024, height: 768 } });
+
+  test('a swipe over a blank scrolls and pins nothing; held and drawn, the blank goes along', async ({ app, page }) => {
+    const run = await runOfPlates(page, app.address);
+    await page.goto(`${app.address}/rack`);
+    await page.getByLabel('New on the rack').fill('birch plywood 1/4 x 24 x 30');
+    await page.getByRole('button', { name: 'Put on the rack' }).click();
+    await expect(page.getByRole('status', { name: 'Amount' })).toHaveText('1 on the rack');
+    await page.goto(`${run}/wood`);
+    const blank = page.getByRole('button', { name: /^A: Part 1/ }).first();
+    await blank.scrollIntoViewIfNeeded();
+    const box = (await blank.boundingBox())!;
+    const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+    const touch = await page.context().newCDPSession(page);
+    const drawUp = async (heldMs: number): Promise<void> => {
+      await touch.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [{ x, y }] });
+      await page.waitForTimeout(heldMs);
+      for (let step = 1; step <= 6; step++) {
+        const touchPoints = [{ x: x + 2, y: y - 20 * step }];
+        await touch.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints });
+        await page.waitForTimeout(30);
+      }
+      await touch.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
+    };
+    await expect(page.getByText('The program does not answer', { exact: false })).toHaveCount(0);
+    await drawUp(0);
+    await page.waitForTimeout(500);
+    await expect(page.getByRole('button', { name: /^A: Part 1.*pinned/ })).toHaveCount(0);
+    await drawUp(500);
+    await expect(page.getByRole('button', { name: /^A: Part 1.*pinned/ })).toHaveCount(1);
+  });
 });

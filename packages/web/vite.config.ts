@@ -1,8 +1,38 @@
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
+import { VitePWA } from 'vite-plugin-pwa';
+
+/** The page opens without its server, with all its code and fonts; what was read last is shown until the server answers. */
+const offline = VitePWA({
+  registerType: 'prompt',
+  injectRegister: false,
+  manifest: {
+    name: 'Rapid Jig',
+    short_name: 'Rapid Jig',
+    description: 'Plans stack-cut batches for the scroll saw, and follows the work',
+    display: 'standalone',
+    background_color: '#f3ead9',
+    theme_color: '#33241a',
+    icons: [{ src: '/icon.svg', sizes: 'any', type: 'image/svg+xml' }],
+  },
+  workbox: {
+    globPatterns: ['**/*.{js,css,html,svg,woff2,wasm}'],
+    maximumFileSizeToCacheInBytes: 8_000_000,
+    inlineWorkboxRuntime: true,
+    navigateFallback: '/index.html',
+    navigateFallbackDenylist: [/^\/(demo\/)?(api|trust)(\/|$)/],
+    runtimeCaching: [
+      {
+        urlPattern: /^https?:\/\/[^/]+\/(demo\/)?api\/(?!live|docs|devices|health)/,
+        handler: 'NetworkFirst',
+        options: { cacheName: 'answers', cacheableResponse: { statuses: [200] }, expiration: { maxEntries: 500 } },
+      },
+    ],
+  },
+});
 
 export default defineConfig({
-  plugins: [react()],
+  plugins: [react(), offline],
   worker: { format: 'es' },
   server: { proxy: { '/api': 'http://127.0.0.1:4321', '/demo/api': 'http://127.0.0.1:4321' } },
   build: { target: 'es2022', chunkSizeWarningLimit: 900 },

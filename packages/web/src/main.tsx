@@ -12,6 +12,8 @@ import { routes } from './routes';
 import { ServicesContext, startServices } from './services';
 import { FaultView } from './shell/FaultView';
 import { PairView } from './shell/PairView';
+import { NewerBar } from './shell/StateBars';
+import { watchForNewer } from './shell/updates';
 import { theme } from './theme/theme';
 
 const base = /^\/demo(\/|$)/.test(location.pathname) ? '/demo' : '';
@@ -37,6 +39,7 @@ if (services.ok) {
   frame(
     <ServicesContext value={services.value}>
       <RouterProvider router={router} />
+      <NewerBar newer={watchForNewer(services.value)} />
     </ServicesContext>,
   );
 } else if (services.error.kind === 'unknown-device') {

@@ -1,6 +1,7 @@
 import { redirect, type RouteObject, type ShouldRevalidateFunction } from 'react-router';
 import { RunListView } from './runs/RunListView';
 import type { Services } from './services';
+import { fetched } from './shell/code';
 import { FaultRoute } from './shell/FaultView';
 import { Loading } from './shell/Loading';
 import { orThrow } from './shell/or-throw';
@@ -39,20 +40,20 @@ const runRoutes = (services: Services): RouteObject[] => [
   {
     path: 'runs/:id',
     lazy: async () => {
-      const { RunRoute, loadRun } = await import('./runs/RunRoute');
+      const { RunRoute, loadRun } = await fetched(() => import('./runs/RunRoute'));
       return { Component: RunRoute, loader: ({ params }) => loadRun(services, params['id'] ?? '') };
     },
     children: [
-      { index: true, lazy: async () => ({ Component: (await import('./runs/RunView')).RunView }) },
-      { path: 'sheet', lazy: async () => ({ Component: (await import('./runs/SheetView')).SheetView }) },
+      { index: true, lazy: async () => ({ Component: (await fetched(() => import('./runs/RunView'))).RunView }) },
+      { path: 'sheet', lazy: async () => ({ Component: (await fetched(() => import('./runs/SheetView'))).SheetView }) },
       {
         path: 'patterns',
-        lazy: async () => ({ Component: (await import('./patterns/PatternRoutes')).RunPatternsView }),
+        lazy: async () => ({ Component: (await fetched(() => import('./patterns/PatternRoutes'))).RunPatternsView }),
       },
       {
         path: 'wood',
         lazy: async () => {
-          const { RunWoodView, loadRunWood } = await import('./runs/wood/RunWoodView');
+          const { RunWoodView, loadRunWood } = await fetched(() => import('./wood/RunWoodView'));
           return { Component: RunWoodView, loader: () => loadRunWood(services) };
         },
       },
@@ -64,7 +65,7 @@ const templateRoutes = (services: Services): RouteObject[] => [
   {
     path: 'templates',
     lazy: async () => {
-      const { TemplateListView } = await import('./templates/TemplateListView');
+      const { TemplateListView } = await fetched(() => import('./templates/TemplateListView'));
       return { Component: TemplateListView, loader: async () => orThrow(await services.api.templates()) };
     },
   },
@@ -72,7 +73,7 @@ const templateRoutes = (services: Services): RouteObject[] => [
     path: 'templates/new',
     shouldRevalidate,
     lazy: async () => {
-      const { NewTemplateView, loadNewDesk } = await import('./templates/DeskRoutes');
+      const { NewTemplateView, loadNewDesk } = await fetched(() => import('./templates/DeskRoutes'));
       return { Component: NewTemplateView, loader: () => loadNewDesk(services) };
     },
   },
@@ -80,7 +81,7 @@ const templateRoutes = (services: Services): RouteObject[] => [
     path: 'templates/:id/drawings/:drawing',
     shouldRevalidate,
     lazy: async () => {
-      const { TemplateDrawingView, loadDrawing } = await import('./templates/DeskRoutes');
+      const { TemplateDrawingView, loadDrawing } = await fetched(() => import('./templates/DeskRoutes'));
       return {
         Component: TemplateDrawingView,
         loader: ({ params }) => loadDrawing(services, params['id'] ?? '', params['drawing'] ?? ''),
@@ -90,7 +91,7 @@ const templateRoutes = (services: Services): RouteObject[] => [
   {
     path: 'templates/:id/patterns',
     lazy: async () => {
-      const { TemplatePatternsView, loadTemplatePatterns } = await import('./patterns/PatternRoutes');
+      const { TemplatePatternsView, loadTemplatePatterns } = await fetched(() => import('./patterns/PatternRoutes'));
       return {
         Component: TemplatePatternsView,
         loader: ({ params }) => loadTemplatePatterns(services, params['id'] ?? ''),
@@ -101,7 +102,7 @@ const templateRoutes = (services: Services): RouteObject[] => [
     path: 'templates/:id',
     shouldRevalidate,
     lazy: async () => {
-      const { TemplateView, loadTemplate } = await import('./templates/TemplateView');
+      const { TemplateView, loadTemplate } = await fetched(() => import('./templates/TemplateView'));
       return { Component: TemplateView, loader: ({ params }) => loadTemplate(services, params['id'] ?? '') };
     },
   },
@@ -111,7 +112,7 @@ const rackRoutes = (services: Services): RouteObject[] => [
   {
     path: 'shop',
     lazy: async () => {
-      const { ShopView, loadShop } = await import('./shop/ShopView');
+      const { ShopView, loadShop } = await fetched(() => import('./shop/ShopView'));
       return { Component: ShopView, loader: () => loadShop(services) };
     },
   },
@@ -119,17 +120,19 @@ const rackRoutes = (services: Services): RouteObject[] => [
     path: 'rack',
     shouldRevalidate,
     lazy: async () => {
-      const [{ RackView }, { openRack }] = await Promise.all([
-        import('./rack/RackView'),
-        import('./rack/rack-session'),
-      ]);
+      const [{ RackView }, { openRack }] = await fetched(() =>
+        Promise.all([import('./rack/RackView'), import('./rack/rack-session')]),
+      );
       return { Component: RackView, loader: () => openRack(services) };
     },
   },
 ];
 
 const SHOP_ROUTES: RouteObject[] = [
-  { path: 'blades', lazy: async () => ({ Component: (await import('./blades/BladesView')).BladesView }) },
-  { path: 'woods', lazy: async () => ({ Component: (await import('./woods/WoodsView')).WoodsView }) },
+  {
+    path: 'blades',
+    lazy: async () => ({ Component: (await fetched(() => import('./blades/BladesView'))).BladesView }),
+  },
+  { path: 'woods', lazy: async () => ({ Component: (await fetched(() => import('./woods/WoodsView'))).WoodsView }) },
   { path: '*', loader: () => redirect('/runs') },
 ];

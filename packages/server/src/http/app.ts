@@ -1,4 +1,4 @@
-import { existsSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import express, { type ErrorRequestHandler, type Express, type Request, type RequestHandler } from 'express';
 import compression from 'compression';
@@ -46,12 +46,13 @@ export function createApp(options: AppOptions): Express {
   app.use(guardOrigin(hosts));
   app.use(logRequests(logger));
   app.use(compression());
+  const build = webRoot === null ? null : buildIn(webRoot);
   for (const { base, db } of shops) {
     const health: Health = { status: 'ok', database: base === '' ? 'own' : 'demo', version: CORE_VERSION };
     app.use(`${base}/api/devices`, deviceRoutes(devices, addresses, isOwn));
     app.use(`${base}/api`, guardDevices(devices, isOwn));
     app.get(`${base}/api/health`, (_request, response) => void response.json(health));
-    app.use(`${base}/api`, apiRoutes(db, clock, logger, heavy));
+    app.use(`${base}/api`, apiRoutes({ db, clock, logger, heavy, build }));
   }
   if (webRoot !== null) serveWeb(app, webRoot, shops);
   app.use(answerFaults(logger));
@@ -88,9 +89,17 @@ function logRequests(logger: Logger): RequestHandler {
   };
 }
 
-function serveWeb(app: Express, webRoot: string, shops: readonly ServedShop[]): void {
-  const page = join(webRoot, 'index.html');
+/** The script that the page loads: it has another name in each build. */
+function buildIn(webRoot: string): string | null {
+  const page = pageIn(webRoot);
   if (!existsSync(page)) throw new Error(`the web app is not built: ${page} is missing; run npm run build`);
+  return /src="(\/assets\/[^"]+\.js)"/.exec(readFileSync(page, 'utf8'))?.[1] ?? null;
+}
+
+const pageIn = (webRoot: string): string => join(webRoot, 'index.html');
+
+function serveWeb(app: Express, webRoot: string, shops: readonly ServedShop[]): void {
+  const page = pageIn(webRoot);
   app.use('/assets', express.static(join(webRoot, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
   app.use(express.static(webRoot, { index: false }));
   const [first] = shops;

@@ -12,7 +12,8 @@ export interface Live {
   readonly watch: RequestHandler;
 }
 
-export function createLive(): Live {
+/** `build` names the web app that is served, so that a page of an older one hears of it; null where none is. */
+export function createLive(build: string | null): Live {
   const listeners = new Set<Response>();
   const tell = (change: Change): void => {
     for (const listener of listeners) listener.write(`data: ${JSON.stringify(change)}\n\n`);
@@ -21,6 +22,7 @@ export function createLive(): Live {
   stream.get('/', (request, response) => {
     response.writeHead(200, { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store, no-transform' });
     response.write('retry: 1000\n\n');
+    if (build !== null) response.write(`event: build\ndata: ${build}\n\n`);
     listeners.add(response);
     const beat = setInterval(() => response.write(':\n\n'), BEAT_MS);
     request.on('close', () => {

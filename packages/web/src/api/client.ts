@@ -16,7 +16,6 @@ import type {
   StoredRun,
   StoredTemplate,
 } from '@rapid-jig/contract';
-import type { Entry, EntryKind } from '../documents/entry';
 import {
   areRevisions,
   areRuns,
@@ -41,6 +40,21 @@ export type Answer<T> = Promise<Result<T, ApiFault>>;
 export interface Original {
   readonly fileName: string;
   readonly bytes: Uint8Array<ArrayBuffer>;
+}
+
+/**
+ * - document: the whole of one document, instead of what its writer read;
+ * - event: something that happened at the saw;
+ * - moves: entries of the ledger of stock;
+ * - new: stock with its first entries.
+ */
+export type WriteKind = 'document' | 'event' | 'moves' | 'new';
+
+/** Where a write goes; `base` is the version that a document changes. */
+export interface Write {
+  readonly kind: WriteKind;
+  readonly path: string;
+  readonly base: number | null;
 }
 
 /** Everything the web app asks of the server. */
@@ -68,8 +82,8 @@ export interface Api {
   turnOut(deviceId: string): Answer<null>;
   /** A PDF. */
   patternSheets(request: PatternRequest): Answer<Blob>;
-  /** Sends an entry of the outbox. */
-  send(entry: Entry, said: { readonly key: string; readonly body: unknown }): Answer<unknown>;
+  /** Sends what the outbox holds. */
+  send(write: Write, said: { readonly key: string; readonly body: unknown }): Answer<unknown>;
 }
 
 const UNREACHABLE: ApiFault = {
@@ -86,7 +100,7 @@ export const mayPass = (fault: ApiFault): boolean => fault.kind === 'unexpected'
 const PATIENCE_MS = 20_000;
 const SHEETS_PATIENCE_MS = 120_000;
 
-const PROMISED: Readonly<Record<EntryKind, Promised<unknown>>> = {
+const PROMISED: Readonly<Record<WriteKind, Promised<unknown>>> = {
   document: isWritten,
   event: isEvents,
   moves: isMoves,

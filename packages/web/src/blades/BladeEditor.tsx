@@ -3,7 +3,7 @@ import { turningRadius, type Blade } from '@rapid-jig/core';
 import { KerfPicture } from '../drawing/BladePicture';
 import { CountField } from '../fields/CountField';
 import { DecimalField } from '../fields/DecimalField';
-import { Measure } from '../fields/Measure';
+import { Measure } from '../drawing/Measure';
 import { useServices } from '../services';
 import { SidePanel } from '../shell/SidePanel';
 import { FORM_WORDS } from '../words/plan';

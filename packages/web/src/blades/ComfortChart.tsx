@@ -1,10 +1,11 @@
 import { Box, Typography } from '@mui/material';
 import { BLADE_SIZES, comfortHeight, type BladeSize, type HardnessClass } from '@rapid-jig/core';
-import { Measure } from '../fields/Measure';
+import { Measure } from '../drawing/Measure';
 import { FIGURE } from '../theme/theme';
+import { DRAWN } from '../theme/drawn';
 
 const CLASSES: readonly HardnessClass[] = ['soft', 'medium', 'hard'];
-const CLASS_COLOUR: Readonly<Record<HardnessClass, string>> = { soft: '#ecd3a1', medium: '#bd8550', hard: '#6f4d38' };
+const CLASS_COLOUR: Readonly<Record<HardnessClass, string>> = DRAWN.hardness;
 /** Pixels for a mm of height in the chart. */
 const CHART_SCALE = 3.2;
 

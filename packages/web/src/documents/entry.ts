@@ -9,34 +9,22 @@ import {
 } from '@rapid-jig/core';
 import { v4 as newId } from 'uuid';
 import type { ApiFault, NewStock } from '@rapid-jig/contract';
-
-/**
- * - document: the whole of one document, instead of what its writer read;
- * - event: something that happened at the saw;
- * - moves: entries of the ledger of stock;
- * - new: stock with its first entries.
- */
-export type EntryKind = 'document' | 'event' | 'moves' | 'new';
+import type { Write } from '../api/client';
 
 /** `waiting`: will be sent. `refused`: the server said no. `conflict`: another device wrote the document first. */
 export type Fate = 'waiting' | 'refused' | 'conflict';
 
 /** One write on its way to the server, as this browser keeps it until it is answered. */
-export interface Entry {
+export interface Entry extends Write {
   /** A document has one entry, whatever is edited; everything else has one each. */
   readonly id: string;
-  readonly kind: EntryKind;
   /** What it is, in words. */
   readonly label: string;
   /** Entries of one lane are sent one after the other; lanes do not wait for each other. */
   readonly lane: string;
-  /** Address under the API. */
-  readonly path: string;
   readonly formKind: FormKind;
   readonly form: number;
   readonly body: unknown;
-  /** Version that a document changes; null for what has none. */
-  readonly base: number | null;
   /** Idempotency key of what `body` says now. */
   readonly key: string;
   /** What was sent and not yet answered: it is sent again as it was before anything else. */
@@ -88,9 +76,12 @@ export function raised(entry: Entry): Entry | null {
   const sent = entry.sent && raisedBody(entry, entry.sent.body);
   if (body === null || (entry.sent && sent === null)) return null;
   // What was sent in an older form is another content now: it goes under a key of its own.
-  const key = entry.form === FORMS[entry.formKind] ? entry.sent?.key : newId();
+  const isOfToday = entry.form === FORMS[entry.formKind];
+  const key = isOfToday ? entry.sent?.key : newId();
   return {
     ...entry,
+    // A newer program refuses what an older page still sent it; in the form of today it is tried again.
+    ...(entry.fate === 'refused' && !isOfToday ? { fate: 'waiting', fault: null } : {}),
     form: FORMS[entry.formKind],
     body,
     sent: entry.sent && key !== undefined ? { key, body: sent } : null,

@@ -1,3 +1,4 @@
+import { createStore } from 'zustand/vanilla';
 import { err, ok, type Result } from '@rapid-jig/core';
 import type { ApiFault, Stored } from '@rapid-jig/contract';
 import type { Entry } from './entry';
@@ -60,4 +61,7 @@ export function outboxOf(
 }
 
 /** No word from anywhere. */
-export const quiet: Live = { on: () => () => undefined };
+export const quiet: Live = {
+  on: () => () => undefined,
+  store: createStore(() => ({ isHeard: true, build: null })),
+};

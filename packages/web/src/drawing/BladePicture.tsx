@@ -1,4 +1,5 @@
 import type { Blade } from '@rapid-jig/core';
+import { DRAWN } from '../theme/drawn';
 
 /** A blade is enlarged until it is this wide, px. */
 const BLADE_PX = 34;
@@ -23,16 +24,16 @@ export function KerfPicture({ blade, radius }: KerfPictureProps) {
       height={height}
       role="img"
       aria-label={`Number ${blade.size} blade, ${blade.widthMm.toFixed(2)} by ${blade.thicknessMm.toFixed(2)} mm, in its kerf of ${blade.kerfMm.toFixed(2)} mm`}
-      style={{ background: '#dfc08d', borderRadius: 3, display: 'block', flex: 'none' }}
+      style={{ background: DRAWN.planedWood, borderRadius: 3, display: 'block', flex: 'none' }}
     >
-      <circle cx={cx} cy={cy + r} r={r} fill="none" stroke="#3a2a1c" strokeWidth={blade.kerfMm * scale} />
+      <circle cx={cx} cy={cy + r} r={r} fill="none" stroke={DRAWN.kerf} strokeWidth={blade.kerfMm * scale} />
       <rect
         x={cx - (blade.widthMm * scale) / 2}
         y={cy - (blade.thicknessMm * scale) / 2}
         width={blade.widthMm * scale}
         height={blade.thicknessMm * scale}
-        fill="#d5dade"
-        stroke="#59626a"
+        fill={DRAWN.steelLight}
+        stroke={DRAWN.steelEdge}
       />
     </svg>
   );
@@ -59,18 +60,18 @@ export function BladeSide({ blade, length = 96 }: { readonly blade: Blade; reado
     >
       <path
         d={`M0 0H${String(width - gullet)}${points}L${String(width - gullet)} ${String(length)}H0Z`}
-        fill="#aeb6bb"
-        stroke="#59626a"
+        fill={DRAWN.steel}
+        stroke={DRAWN.steelEdge}
         strokeWidth="0.8"
       />
-      {blade.ends === 'pinned' && <circle cx={width / 2} cy={4} r={2.4} fill="#59626a" />}
+      {blade.ends === 'pinned' && <circle cx={width / 2} cy={4} r={2.4} fill={DRAWN.steelEdge} />}
       {blade.form === 'spiral' && (
         <path
           d={Array.from(
             { length: Math.floor((length - 8) / 6) },
             (_, i) => `M0 ${String(8 + i * 6)}L${String(width)} ${String(4 + i * 6)}`,
           ).join('')}
-          stroke="#59626a"
+          stroke={DRAWN.steelEdge}
         />
       )}
     </svg>

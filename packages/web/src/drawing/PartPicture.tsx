@@ -1,6 +1,7 @@
 import { Box } from '@mui/material';
 import { boxOf, viewBoxOf, type DrawnPart } from './paths';
 import { woodFill } from './WoodDefs';
+import { DRAWN } from '../theme/drawn';
 
 interface PartPictureProps {
   readonly parts: readonly { readonly drawn: DrawnPart; readonly woodId: string }[];
@@ -39,7 +40,7 @@ export function PartShape({ drawn, woodId }: { readonly drawn: DrawnPart; readon
         d={data}
         fill={woodId === null ? 'none' : woodFill(woodId)}
         fillRule="evenodd"
-        stroke="#fff6e6"
+        stroke={DRAWN.opening}
         strokeOpacity="0.65"
         strokeWidth="3.6"
         vectorEffect="non-scaling-stroke"
@@ -55,7 +56,7 @@ export function PartShape({ drawn, woodId }: { readonly drawn: DrawnPart; readon
         <path
           d={drawn.marks}
           fill="none"
-          stroke="#6b5a48"
+          stroke={DRAWN.pencil}
           strokeDasharray="2 3"
           strokeWidth="1"
           vectorEffect="non-scaling-stroke"

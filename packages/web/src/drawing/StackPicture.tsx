@@ -1,5 +1,5 @@
 import type { PlannedStack } from '@rapid-jig/core';
-import { Measure } from '../fields/Measure';
+import { Measure } from './Measure';
 import { counted } from '../words/counted';
 import type { DrawnPart } from './paths';
 import { PartShape } from './PartPicture';

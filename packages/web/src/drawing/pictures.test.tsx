@@ -13,7 +13,7 @@ import {
   type PlanInput,
   NO_WISHES,
 } from '@rapid-jig/core';
-import { Area, Distance, Measure, Size } from '../fields/Measure';
+import { Area, Distance, Measure, Size } from './Measure';
 import { CheckBar, PatternPages } from '../runs/SheetPatterns';
 import { patternLetter, SheetNeeds } from '../runs/SheetTables';
 import { ServicesContext, type Services } from '../services';

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { TextField } from '@mui/material';
 import { formatLength, parseLength, typedUnit, type Length } from '@rapid-jig/core';
 import { useShop } from '../services';
-import { lengthText } from './Measure';
+import { lengthText } from '../drawing/Measure';
 
 interface LengthFieldProps {
   readonly label: string;

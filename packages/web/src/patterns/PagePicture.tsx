@@ -1,4 +1,5 @@
 import { toSvgPathData, type Mark, type SheetPage } from '@rapid-jig/core';
+import { DRAWN } from '../theme/drawn';
 
 /** One sheet of paper as it will be printed, drawn from the same instructions as the PDF. */
 export function PagePicture({
@@ -17,7 +18,7 @@ export function PagePicture({
       viewBox={`0 ${String(-page.height)} ${String(page.width)} ${String(page.height)}`}
       width={width}
       height={(width * page.height) / page.width}
-      style={{ background: '#fff', boxShadow: '0 1px 5px rgba(40, 25, 10, 0.35)', display: 'block' }}
+      style={{ background: DRAWN.paper, boxShadow: `0 1px 5px ${DRAWN.paperShadow}`, display: 'block' }}
     >
       {page.marks.map((mark, i) => (
         <MarkShape key={i} mark={mark} id={`${label} ${String(i)}`.replace(/\W/g, '-')} />
@@ -48,7 +49,7 @@ function MarkShape({ mark, id }: { readonly mark: Mark; readonly id: string }) {
           fontFamily='"Fira Sans", sans-serif'
           fontWeight={bold ? 600 : 400}
           textAnchor={anchor[align]}
-          fill="#000"
+          fill={DRAWN.print}
         >
           {text}
         </text>

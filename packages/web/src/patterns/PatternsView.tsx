@@ -17,7 +17,7 @@ import { saveFile } from '../api/save-file';
 import { Choice } from '../fields/Choice';
 import { CountField } from '../fields/CountField';
 import { LengthField } from '../fields/LengthField';
-import { Area, Distance } from '../fields/Measure';
+import { Area, Distance } from '../drawing/Measure';
 import { useDrawer, useServices, useShop } from '../services';
 import { Page } from '../shell/Page';
 import { counted } from '../words/counted';

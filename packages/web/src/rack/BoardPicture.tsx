@@ -1,5 +1,6 @@
 import type { Defect, StockItem } from '@rapid-jig/core';
 import { woodFill } from '../drawing/WoodDefs';
+import { DRAWN } from '../theme/drawn';
 
 interface BoardPictureProps {
   readonly item: StockItem;
@@ -16,7 +17,7 @@ export function BoardPicture({ item, scale, leastPx = 5 }: BoardPictureProps) {
   return (
     <svg width={length + 2} height={width + 2} aria-hidden focusable="false" style={{ display: 'block' }}>
       <g transform="translate(1 1)">
-        <rect width={length} height={width} rx={item.kind === 'dowel' ? width / 2 : 1} fill="#fbf3e2" />
+        <rect width={length} height={width} rx={item.kind === 'dowel' ? width / 2 : 1} fill={DRAWN.bareWood} />
         <rect
           width={length}
           height={width}
@@ -37,8 +38,15 @@ export function BoardPicture({ item, scale, leastPx = 5 }: BoardPictureProps) {
 /** A defect in mm, y up: an ellipse for a knot, a rectangle for a split or wane; both hatched dark. */
 export function DefectShape({ defect: { kind, x, y, length, width } }: { readonly defect: Defect }) {
   return kind === 'knot' ? (
-    <ellipse cx={x + length / 2} cy={y + width / 2} rx={length / 2} ry={width / 2} fill="#4a2f1a" fillOpacity={0.8} />
+    <ellipse
+      cx={x + length / 2}
+      cy={y + width / 2}
+      rx={length / 2}
+      ry={width / 2}
+      fill={DRAWN.knot}
+      fillOpacity={0.8}
+    />
   ) : (
-    <rect x={x} y={y} width={length} height={width} fill="#4a2f1a" fillOpacity={0.55} />
+    <rect x={x} y={y} width={length} height={width} fill={DRAWN.knot} fillOpacity={0.55} />
   );
 }

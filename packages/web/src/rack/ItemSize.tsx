@@ -1,5 +1,5 @@
 import type { StockItem } from '@rapid-jig/core';
-import { Measure } from '../fields/Measure';
+import { Measure } from '../drawing/Measure';
 
 /** `13/16 × 5 1/2 × 48`, or the name of what has no size. */
 export function ItemSize({ item: { thickness, width, length, name } }: { readonly item: Omit<StockItem, 'id'> }) {

@@ -225,7 +225,7 @@ function RackRow({ one: { item, count }, scale, chosen, onChoose }: RackRowProps
           border: 0,
           borderLeft: 4,
           borderColor: chosen ? 'primary.main' : 'transparent',
-          opacity: count.onHand === 0 ? 0.5 : 1,
+          '& svg': { opacity: count.onHand === 0 ? 0.5 : 1 },
         }}
       >
         <Box component="b" sx={{ width: 44, textAlign: 'right', fontVariantNumeric: 'tabular-nums' }}>

@@ -2,7 +2,7 @@ import { memo } from 'react';
 import { Box, Typography } from '@mui/material';
 import { woodById, type BlankNeed, type Plan } from '@rapid-jig/core';
 import { woodFill } from '../drawing/WoodDefs';
-import { Area, Measure, Size } from '../fields/Measure';
+import { Area, Measure, Size } from '../drawing/Measure';
 import { FIGURE } from '../theme/theme';
 
 /** The longest blank is drawn this wide, px. */

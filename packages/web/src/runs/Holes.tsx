@@ -1,6 +1,6 @@
 import { Fragment } from 'react';
 import type { PlannedStack } from '@rapid-jig/core';
-import { Measure } from '../fields/Measure';
+import { Measure } from '../drawing/Measure';
 
 /** Holes of one pass by bit: those the blade is threaded through, and those that stay; null where there are none. */
 export function holesOf({ pierceBits, gang }: PlannedStack): React.ReactNode {

@@ -3,7 +3,7 @@ import { Box, Typography } from '@mui/material';
 import { compareMm, formatLength, woodById, type Plan } from '@rapid-jig/core';
 import { Swatch } from '../drawing/Swatch';
 import { LengthField } from '../fields/LengthField';
-import { Measure } from '../fields/Measure';
+import { Measure } from '../drawing/Measure';
 import { useShop } from '../services';
 import { useOpenRun, useRunDoc } from './RunRoute';
 

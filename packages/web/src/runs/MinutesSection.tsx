@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import { BladeSide } from '../drawing/BladePicture';
 import { FIGURE } from '../theme/theme';
 import { FORM_WORDS } from '../words/plan';
+import { DRAWN } from '../theme/drawn';
 
 const KINDS = [
   ['pattern', 'Pattern and holding'],
@@ -16,7 +17,7 @@ const KINDS = [
 ] as const satisfies readonly (readonly [keyof Minutes, string])[];
 
 /** Shades of planed wood, light to dark, one for each kind of minute. */
-const SHADES = ['#e9cf9f', '#d9b277', '#c59355', '#a97539', '#865727', '#5f3b1b'];
+const SHADES = DRAWN.shades;
 
 /** Where the minutes at the saw go, and the blades they wear out. */
 export const MinutesSection = memo(function MinutesSection({ plan }: { readonly plan: Plan }) {

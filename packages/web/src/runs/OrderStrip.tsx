@@ -1,7 +1,7 @@
 import { memo } from 'react';
 import { Box, Typography } from '@mui/material';
 import { formatMinutes, formatMoney, labourCost, type PlanCost, type PlannedStack } from '@rapid-jig/core';
-import { Area } from '../fields/Measure';
+import { Area } from '../drawing/Measure';
 import { counted } from '../words/counted';
 import { useShop } from '../services';
 import { FIGURE } from '../theme/theme';

@@ -5,7 +5,7 @@ import type { StoredRun, StoredCard } from '@rapid-jig/contract';
 import { PartPicture } from '../drawing/PartPicture';
 import { drawCard } from '../drawing/paths';
 import { v4 as newId } from 'uuid';
-import { useMake } from '../documents/make';
+import { useMake } from '../shell/use-make';
 import { OnceButton } from '../fields/OnceButton';
 import { useServices } from '../services';
 import { Page } from '../shell/Page';

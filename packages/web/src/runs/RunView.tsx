@@ -1,5 +1,5 @@
 import { useDeferredValue, useMemo } from 'react';
-import { Alert, Box, Typography } from '@mui/material';
+import { Alert, Box, Button, Typography } from '@mui/material';
 import { drawParts } from '../drawing/paths';
 import { useShop, useUnit } from '../services';
 import { Page } from '../shell/Page';
@@ -18,7 +18,7 @@ import { Wall } from './Wall';
 /** A run: what to make on the left, the wall of stacks it comes to on the right, in the order of the work. */
 export function RunView() {
   const { session } = useOpenRun();
-  const { planned, error, revisions, change, trouble } = useRunState();
+  const { planned, error, revisions, change, trouble, isStalled } = useRunState();
   const hasLines = useRunDoc((run) => run.lines.length > 0);
   // The plan is drawn when there is time: typing and clicking go first, and no drawing holds up the page.
   const shown = useDeferredValue(planned);
@@ -35,6 +35,7 @@ export function RunView() {
           Not yet recorded: {trouble}
         </Alert>
       )}
+      {isStalled && <Stalled onRetry={() => void session.plan()} />}
       {!shop.saw.confirmed && hasLines && <SawQuestion />}
       {shown && !error && hasLines && <OrderStrip planned={shown} change={change} />}
       <Box sx={{ display: 'flex', gap: 3, alignItems: 'start', flexDirection: { xs: 'column', md: 'row' }, mt: 2 }}>
@@ -52,6 +53,16 @@ export function RunView() {
         </Box>
       </Box>
     </Page>
+  );
+}
+
+/** What plans did not come from the server: marks are kept and sent all the same. */
+function Stalled({ onRetry }: { readonly onRetry: () => void }) {
+  return (
+    <Alert severity="warning" sx={{ my: 1 }} action={<Button onClick={onRetry}>Try again</Button>}>
+      The part of the program that plans could not be fetched, so what stands here may be an older plan. See that the
+      program still runs on its computer; what you change and mark is kept.
+    </Alert>
   );
 }
 

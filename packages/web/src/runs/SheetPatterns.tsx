@@ -1,7 +1,8 @@
 import { toSvgPathData, turnedBox, turnedPath, type CutSheet, type PatternDrawing } from '@rapid-jig/core';
-import { Measure, Size } from '../fields/Measure';
+import { Measure, Size } from '../drawing/Measure';
 import { viewBoxOf } from '../drawing/paths';
 import { patternLetter } from './SheetTables';
+import { DRAWN } from '../theme/drawn';
 
 /** A bar of known length: if it measures right, so does everything else on the paper. */
 export function CheckBar({ lengthMm }: { readonly lengthMm: number }) {
@@ -17,7 +18,7 @@ export function CheckBar({ lengthMm }: { readonly lengthMm: number }) {
       >
         <path
           d={`M0 0V6M0 3H${String(lengthMm)}M${String(lengthMm)} 0V6`}
-          stroke="#000"
+          stroke={DRAWN.print}
           strokeWidth="0.5"
           fill="none"
         />
@@ -66,7 +67,7 @@ function TrueSize({ pattern }: { readonly pattern: PatternDrawing }) {
       role="img"
       aria-label={`${pattern.title} at true size`}
     >
-      <path d={data} fill="none" stroke="#000" strokeWidth="0.25" />
+      <path d={data} fill="none" stroke={DRAWN.print} strokeWidth="0.25" />
     </svg>
   );
 }
@@ -87,7 +88,7 @@ function TooLarge({ pattern }: { readonly pattern: PatternDrawing }) {
         role="img"
         aria-label={`${pattern.title}, not to scale`}
       >
-        <path d={data} fill="none" stroke="#000" strokeWidth="1" />
+        <path d={data} fill="none" stroke={DRAWN.print} strokeWidth="1" />
       </svg>
     </>
   );

@@ -1,5 +1,5 @@
 import { gangName, bladesInOrder, woodById, type CutSheet, type Plan, type PlannedStack } from '@rapid-jig/core';
-import { Area, Distance, Measure, Size } from '../fields/Measure';
+import { Area, Distance, Measure, Size } from '../drawing/Measure';
 import { holesOf } from './Holes';
 import { FORM_WORDS, HOLDING_WORDS } from '../words/plan';
 

@@ -4,7 +4,7 @@ import { IconAlertTriangle } from '@tabler/icons-react';
 import { gangName, bladesInOrder, formatMinutes, totalMinutes, type PlannedStack } from '@rapid-jig/core';
 import { StackPicture } from '../drawing/StackPicture';
 import type { DrawnPart } from '../drawing/paths';
-import { Distance, Measure } from '../fields/Measure';
+import { Distance, Measure } from '../drawing/Measure';
 import { useUnit } from '../services';
 import { FIGURE } from '../theme/theme';
 import { counted } from '../words/counted';
@@ -33,7 +33,7 @@ export const StackCard = memo(function StackCard({ stack, drawn, scale }: StackC
       sx={{ maxWidth: '100%' }}
     >
       {/* What is sawn stands back; its words stay as clear as the others. */}
-      <Box sx={{ opacity: passesToCut === 0 ? 0.6 : 1 }}>
+      <Box sx={{ '& svg': { opacity: passesToCut === 0 ? 0.6 : 1 } }}>
         <StackPicture stack={stack} drawn={drawn} scale={scale} />
       </Box>
       <Box sx={{ width: 250, maxWidth: '100%' }}>

@@ -21,7 +21,8 @@ import { keptInMemory, type Kept } from '../documents/kept';
 import { createRegister } from '../documents/register';
 import { outboxOf, quiet } from '../documents/testing.test-support';
 import { opener, type Services } from '../services';
-import { newestOnly } from '../workers/clients';
+import type { Planner } from '../workers/clients';
+import { WorkerFailed } from '../workers/restarting';
 import { openRunSession, type RunSession } from './run-session';
 
 const corner = (x: number, y: number) => ({ kind: 'line' as const, to: { x, y } });
@@ -106,10 +107,14 @@ async function openSession() {
     events: () => late.events(),
     revision: () => Promise.resolve(ok({ ...template, parts: [{ ...template.parts[0]!, perCopy: 3 }] })),
   };
-  const planner = newestOnly(async (input) => {
-    const result = await planRun(input, { onStage: () => undefined });
-    return result.ok ? ok({ plan: result.value, cost: costOf(result.value), tookMs: 0 }) : result;
-  });
+  const worker = { isMissing: false };
+  const planner: Pick<Planner, 'plan'> = {
+    plan: async (input) => {
+      if (worker.isMissing) throw new WorkerFailed();
+      const result = await planRun(input, { onStage: () => undefined });
+      return result.ok ? ok({ plan: result.value, cost: costOf(result.value), tookMs: 0 }) : result;
+    },
+  };
   const still = <T>(doc: T) => ({ store: createStore(() => ({ doc })) });
   const register = createRegister();
   const services = {
@@ -129,7 +134,7 @@ async function openSession() {
   const session = opened.value;
   const stop = session.watch();
   await jest.advanceTimersByTimeAsync(10);
-  return { session, document: session.document, stop, late };
+  return { session, document: session.document, stop, late, worker };
 }
 const settle = () => jest.advanceTimersByTimeAsync(10);
 const bodies = (session: RunSession) => session.store.getState().planned!.plan.parts[0];
@@ -222,6 +227,20 @@ test('an edit shows what it costs against the plan before it', async () => {
   document.edit((doc) => ({ ...doc, lines: [{ ...doc.lines[0]!, copies: 12 }] }));
   await settle();
   expect(session.store.getState().change).toMatchObject({ passes: 1, blanks: 4 });
+});
+
+test('while what plans cannot be started the run says so and goes on counting; asked again it plans', async () => {
+  const { session, document, worker, stop } = await openSession();
+  worker.isMissing = true;
+  document.edit((before) => ({ ...before, lines: [{ ...before.lines[0]!, copies: 20 }] }));
+  await settle();
+  expect(session.store.getState().isStalled).toBe(true);
+  expect(bodies(session)).toMatchObject({ needed: 8 });
+  worker.isMissing = false;
+  await session.plan();
+  expect(session.store.getState().isStalled).toBe(false);
+  expect(bodies(session)).toMatchObject({ needed: 20 });
+  stop();
 });
 
 test('a draft that pins a revision the server did not send with the run is planned all the same', async () => {

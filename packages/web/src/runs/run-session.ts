@@ -13,6 +13,7 @@ import {
   type PassTakenBack,
   type PlanCost,
   type PlanError,
+  type PlanInput,
   type PlannedStack,
   type Run,
   type StockMove,
@@ -25,6 +26,12 @@ import { eventEntry, type Entry } from '../documents/entry';
 import type { Services } from '../services';
 import { wordsOfOthers } from '../words/others';
 import type { PlannedRun } from '../workers/planner.worker';
+import { WorkerFailed } from '../workers/restarting';
+
+/** A plan, and all that it was made from. */
+export interface PlanInView extends PlannedRun {
+  readonly input: PlanInput;
+}
 
 export interface RunState {
   readonly revisions: readonly TemplateRevision[];
@@ -33,8 +40,10 @@ export interface RunState {
   /** What they add up to. */
   readonly work: WorkDone;
   readonly startedAt: string | null;
-  readonly planned: PlannedRun | null;
+  readonly planned: PlanInView | null;
   readonly error: PlanError | null;
+  /** True while what plans cannot be started, so that the plan in view may be an old one. */
+  readonly isStalled: boolean;
   /** What the last edits cost, against the plan before them. */
   readonly change: PlanCost | null;
   /** Why what was marked is not recorded yet, or was refused, in words. */
@@ -47,6 +56,8 @@ export interface RunSession {
   readonly store: StoreApi<RunState>;
   /** Begins planning; returns how to end it. */
   watch(): () => void;
+  /** Plans now; planning that stalled is tried anew. */
+  plan(): Promise<void>;
   addTemplate(templateId: string, revision: number): Promise<void>;
   /** Moves a line to the newest revision of its template. */
   takeRevision(templateId: string, revision: number): Promise<void>;
@@ -118,6 +129,7 @@ function createRunSession(
     startedAt: work.startedAt,
     planned: null,
     error: null,
+    isStalled: false,
     change: null,
   }));
   const take = ({ events, startedAt }: StoredEvents): void => {
@@ -170,16 +182,17 @@ function createRunSession(
     for (const { templateId, revision } of document.store.getState().doc.lines) await addRevision(templateId, revision);
     const start = performance.now();
     const now = store.getState();
-    const result = await planner.plan({
+    const input: PlanInput = {
       run: document.store.getState().doc,
       revisions: now.revisions,
       shop: shop.store.getState().doc,
       drawer: drawer.store.getState().doc.blades,
       work: now.events,
-    });
+    };
+    const result = await planner.plan(input).catch(stalled);
     if (result === null) return;
     if (!result.ok) {
-      store.setState({ error: result.error });
+      store.setState({ error: result.error, isStalled: false });
       return;
     }
     // Seen by `npm run bench` and in the browser's own tools.
@@ -189,12 +202,24 @@ function createRunSession(
     if (before && (!baseline || at - baseline.at > ONE_EDIT_MS)) baseline = { cost: before, at };
     else if (baseline) baseline = { ...baseline, at };
     const change = baseline ? compareCosts(baseline.cost, result.value.cost) : null;
-    store.setState(({ planned }) => ({ planned: keepUnchanged(planned, result.value), error: null, change }));
+    store.setState(({ planned }) => ({
+      planned: { ...keepUnchanged(planned, result.value), input },
+      error: null,
+      isStalled: false,
+      change,
+    }));
+  };
+  /** No plan where what plans could not be started; what broke inside of it is not this. */
+  const stalled = (error: unknown): null => {
+    if (!(error instanceof WorkerFailed)) throw error;
+    store.setState({ isStalled: true });
+    return null;
   };
 
   return {
     document,
     store,
+    plan,
     watch: () => {
       void plan();
       const stops = [

@@ -1,6 +1,8 @@
 import { Box, Button, Typography } from '@mui/material';
 import { Link, useRevalidator, useRouteError } from 'react-router';
 import type { Fault } from '@rapid-jig/core';
+import { useServices } from '../services';
+import { CODE_MISSING } from './code';
 import { FaultError } from './or-throw';
 
 /** What is wrong, where, and what to do; never a blank page. */
@@ -42,10 +44,16 @@ const UNFORESEEN = (error: unknown): Fault<string> => ({
 export function FaultRoute() {
   const error = useRouteError();
   const { revalidate } = useRevalidator();
+  const { api } = useServices();
   const fault = error instanceof FaultError ? error.fault : UNFORESEEN(error);
+  const retry = async (): Promise<void> => {
+    if (fault.kind !== CODE_MISSING) await revalidate();
+    // A browser may remember that code failed to load; while the program is away the page is better than none.
+    else if ((await api.shop()).ok) location.reload();
+  };
   return (
     <>
-      <FaultView fault={fault} onRetry={() => void revalidate()} />
+      <FaultView fault={fault} onRetry={() => void retry()} />
       <Typography align="center">
         <Link to="/runs">Back to the runs</Link>
       </Typography>

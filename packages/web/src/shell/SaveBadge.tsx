@@ -1,9 +1,10 @@
-import { useEffect } from 'react';
+import { useMemo } from 'react';
 import { Alert, Box, Button, IconButton, Tooltip, Typography } from '@mui/material';
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
 import { useStore } from 'zustand';
 import { saveFile } from '../api/save-file';
 import type { OpenDocument, SaveStatus } from '../documents/document';
+import { useShortcuts } from './shortcuts';
 
 const WORDS: Readonly<Record<SaveStatus, string>> = {
   saved: 'Saved',
@@ -95,23 +96,7 @@ export function SaveTrouble<T>({
   );
 }
 
-/** Where text is typed, the field's own undo is at work, not the document's. */
-const isTyping = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement &&
-  target.matches('input:not([type=checkbox], [type=radio]), textarea, [contenteditable]');
-
-/** Ctrl+Z and Ctrl+Shift+Z (or Ctrl+Y) for the document in view; never into text that is being typed. */
-export function useUndoKeys(document: Pick<OpenDocument<unknown>, 'undo' | 'redo'>): void {
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent): void => {
-      if (!(event.ctrlKey || event.metaKey) || event.altKey || isTyping(event.target)) return;
-      const key = event.key.toLowerCase();
-      if (key !== 'z' && key !== 'y') return;
-      event.preventDefault();
-      if (key === 'y' || event.shiftKey) document.redo();
-      else document.undo();
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, [document]);
+/** Undo and redo by their keys for the document in view. */
+export function useUndoKeys({ undo, redo }: Pick<OpenDocument<unknown>, 'undo' | 'redo'>): void {
+  useShortcuts(useMemo(() => ({ undo, redo }), [undo, redo]));
 }

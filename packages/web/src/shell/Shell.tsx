@@ -1,14 +1,17 @@
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { Suspense, useMemo, useState } from 'react';
 import { Box, Button, IconButton, Tooltip, useColorScheme } from '@mui/material';
 import { IconMoon, IconSearch, IconSun } from '@tabler/icons-react';
 import { NavLink, Outlet, ScrollRestoration, useNavigation } from 'react-router';
 import { useServices, useUnit } from '../services';
 import { FIGURE } from '../theme/theme';
+import { later } from './code';
 import { OutboxBadge } from './OutboxBadge';
 import { SaidBar } from './SaidBar';
+import { AwayBar } from './StateBars';
+import { useShortcuts } from './shortcuts';
 
-const SearchDialog = lazy(async () => ({ default: (await import('./SearchDialog')).SearchDialog }));
-const ShortcutSheet = lazy(async () => ({ default: (await import('./ShortcutSheet')).ShortcutSheet }));
+const SearchDialog = later(async () => (await import('./SearchDialog')).SearchDialog);
+const ShortcutSheet = later(async () => (await import('./ShortcutSheet')).ShortcutSheet);
 
 const PLACES = [
   { to: '/runs', name: 'Runs' },
@@ -74,6 +77,7 @@ export function Shell() {
         </Box>
       </Box>
       <DemoNote />
+      <AwayBar />
       {state === 'loading' && (
         <Box
           role="progressbar"
@@ -159,20 +163,13 @@ function DemoNote() {
 
 function useGlobalKeys(open: (what: 'search' | 'keys') => void): void {
   const { viewing } = useServices();
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent): void => {
-      const target = event.target as HTMLElement;
-      const typing = target.matches('input:not([type=checkbox], [type=radio]), textarea, select');
-      const find = event.key === 'k' && (event.ctrlKey || event.metaKey);
-      if (find || (!typing && event.key === '/')) {
-        event.preventDefault();
-        open('search');
-      } else if (!typing && event.key === '?') open('keys');
-      else if (!typing && event.key === 'u' && !event.ctrlKey && !event.metaKey) {
-        viewing.setState(({ otherUnit }) => ({ otherUnit: !otherUnit }));
-      }
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, [open, viewing]);
+  const actions = useMemo(
+    () => ({
+      find: () => open('search'),
+      keys: () => open('keys'),
+      unit: () => viewing.setState(({ otherUnit }) => ({ otherUnit: !otherUnit })),
+    }),
+    [open, viewing],
+  );
+  useShortcuts(actions);
 }

@@ -1,13 +1,7 @@
 import { Box, Dialog, DialogContent, DialogTitle } from '@mui/material';
+import { LOCAL_KEYS, SHORTCUTS } from './shortcuts';
 
-const KEYS = [
-  ['/', 'find a template, a run, a wood or a blade'],
-  ['U', 'show lengths in the other unit'],
-  ['Ctrl Z', 'take back the last change'],
-  ['Ctrl Shift Z', 'do it again'],
-  ['Space', 'on a pass: mark it sawn, or take that back'],
-  ['?', 'this sheet'],
-] as const;
+const KEYS = [...Object.values(SHORTCUTS).map(({ shown, does }) => [shown, does] as const), ...LOCAL_KEYS];
 
 export function ShortcutSheet({ onClose }: { readonly onClose: () => void }) {
   return (
@@ -16,7 +10,7 @@ export function ShortcutSheet({ onClose }: { readonly onClose: () => void }) {
       <DialogContent>
         <Box component="dl" sx={{ display: 'grid', gridTemplateColumns: 'auto 1fr', gap: 1, m: 0 }}>
           {KEYS.map(([key, what]) => (
-            <Box key={key} sx={{ display: 'contents' }}>
+            <Box key={what} sx={{ display: 'contents' }}>
               <Box
                 component="dt"
                 sx={{

@@ -1,9 +1,9 @@
-import type { Result } from '@rapid-jig/core';
+import type { Fault, Result } from '@rapid-jig/core';
 import type { ApiFault } from '@rapid-jig/contract';
 
 /** A fault on its way from a loader to the view that shows it. */
 export class FaultError extends Error {
-  constructor(readonly fault: ApiFault) {
+  constructor(readonly fault: Fault<string>) {
     super(fault.message);
     this.name = 'FaultError';
   }

@@ -48,7 +48,7 @@ function Way({ network: { addresses, qrSvg, code } }: { readonly network: LocalN
     <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap', alignItems: 'center' }}>
       {qrSvg !== null && (
         <img
-          alt={`Address as a picture for a camera: ${first}`}
+          alt={`Address for a camera: ${first}`}
           width={148}
           height={148}
           src={`data:image/svg+xml;utf8,${encodeURIComponent(qrSvg)}`}

@@ -5,7 +5,7 @@ import type { OpenDocument } from '../documents/document';
 import { Choice } from '../fields/Choice';
 import { CountField } from '../fields/CountField';
 import { LengthField } from '../fields/LengthField';
-import { Size } from '../fields/Measure';
+import { Size } from '../drawing/Measure';
 import { NameField } from '../fields/NameField';
 import { WoodSelect } from '../fields/WoodSelect';
 import { SidePanel } from '../shell/SidePanel';

@@ -10,7 +10,7 @@ import { useOnce } from '../fields/use-once';
 import { useServices } from '../services';
 import { useRemembered } from '../fields/use-remembered';
 import { v4 as newId } from 'uuid';
-import { useMake } from '../documents/make';
+import { useMake } from '../shell/use-make';
 import { Page } from '../shell/Page';
 import { FIGURE } from '../theme/theme';
 import { copyOfTemplate } from './copy';
@@ -97,7 +97,7 @@ function TemplateTag({ stored: { card, revision } }: { readonly stored: StoredCa
         pt: 3,
         px: 2,
         pb: 1.5,
-        opacity: card.archived ? 0.6 : 1,
+        '& svg': { opacity: card.archived ? 0.6 : 1 },
         '&::before': {
           content: '""',
           position: 'absolute',

@@ -10,7 +10,7 @@ import type { OpenDocument } from '../documents/document';
 import { drawPart } from '../drawing/paths';
 import { PartPicture } from '../drawing/PartPicture';
 import { v4 as newId } from 'uuid';
-import { useMake } from '../documents/make';
+import { useMake } from '../shell/use-make';
 import { OnceButton } from '../fields/OnceButton';
 import type { Services } from '../services';
 import { orThrow } from '../shell/or-throw';
@@ -23,7 +23,7 @@ import { Exports } from './Exports';
 import { PartEditor } from './PartEditor';
 import { RodsSection } from './RodsSection';
 import { Swatch } from '../drawing/Swatch';
-import { Measure } from '../fields/Measure';
+import { Measure } from '../drawing/Measure';
 import { NameField } from '../fields/NameField';
 
 export interface LoadedTemplate {

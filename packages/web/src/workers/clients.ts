@@ -1,38 +1,36 @@
-import { proxy, wrap, type Remote } from 'comlink';
-import type { PlanError, PlanInput, Result, WoodProgress } from '@rapid-jig/core';
+import { proxy } from 'comlink';
+import type { PlanError, PlanInput, Result, RodGroup, WayOut, WoodGroup, WoodProgress } from '@rapid-jig/core';
 import type { LaidWood, PlannedRun, PlannerApi, WoodTask } from './planner.worker';
+import { restarting } from './restarting';
+import { newestOnly } from './tickets';
 
+/** Plans and lays wood in workers. Each call rejects with `WorkerFailed` where its worker cannot be started. */
 export interface Planner {
-  /** Plans in the worker. Null where a later call overtook this one: late answers are dropped. */
+  /** Null where a later call for the same run overtook this one. */
   plan(input: PlanInput): Promise<Result<PlannedRun, PlanError> | null>;
   /** Lays a plan's blanks on the rack and cuts its rods. Null where a later call overtook this one. */
   wood(task: WoodTask, onProgress: (progress: WoodProgress) => void): Promise<LaidWood | null>;
   /** Ends the laying under way; the best so far is its answer. */
-  stopWood: Remote<PlannerApi>['stopWood'];
-  waysOut: Remote<PlannerApi>['waysOut'];
-}
-
-/** Wraps whatever plans so that only the newest answer arrives. */
-export function newestOnly(plan: (input: PlanInput) => Promise<Result<PlannedRun, PlanError>>): Pick<Planner, 'plan'> {
-  let ticket = 0;
-  return {
-    plan: async (input) => {
-      const mine = ++ticket;
-      const result = await plan(input);
-      return mine === ticket ? result : null;
-    },
-  };
+  stopWood(): Promise<void>;
+  waysOut(
+    input: PlanInput,
+    task: Omit<WoodTask, 'plan' | 'wishes'>,
+    groups: readonly WoodGroup[],
+    rods: readonly RodGroup[],
+  ): Promise<WayOut[] | null>;
 }
 
 export function startPlanner(): Planner {
-  const worker = new Worker(new URL('./planner.worker.ts', import.meta.url), { type: 'module' });
-  const remote = wrap<PlannerApi>(worker);
+  const start = (): Worker => new Worker(new URL('./planner.worker.ts', import.meta.url), { type: 'module' });
+  const planner = restarting<PlannerApi>(start);
   // What lays wood works for seconds; plans must not wait for it.
-  const layer = wrap<PlannerApi>(new Worker(new URL('./planner.worker.ts', import.meta.url), { type: 'module' }));
+  const layer = restarting<PlannerApi>(start);
+  const newest = newestOnly();
   return {
-    ...newestOnly((input) => remote.plan(input)),
-    wood: (task, onProgress) => layer.wood(task, proxy(onProgress)),
-    stopWood: layer.stopWood,
-    waysOut: layer.waysOut,
+    plan: (input) =>
+      newest(input.run.id, () => planner.ask<Result<PlannedRun, PlanError>>((remote) => remote.plan(input))),
+    wood: (task, onProgress) => layer.ask((remote) => remote.wood(task, proxy(onProgress))),
+    stopWood: async () => void (await layer.ask((remote) => remote.stopWood())),
+    waysOut: (...given) => layer.ask((remote) => remote.waysOut(...given)),
   };
 }

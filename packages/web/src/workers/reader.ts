@@ -1,4 +1,4 @@
-import { proxy, wrap, type Remote } from 'comlink';
+import { proxy } from 'comlink';
 import type {
   DrawingSteps,
   EdgeOfLine,
@@ -21,8 +21,9 @@ import type {
   ShownDrawing,
   Understood,
 } from './reader.worker';
+import { restarting } from './restarting';
 
-/** Reads and measures one drawing in a worker. Each answer is null where the work was stopped. */
+/** Reads and measures one drawing in a worker. Each answer is null where the work was stopped, and rejects with `WorkerFailed` where it cannot be done. */
 export interface Reader {
   read(text: string, onStage: OnStage): Promise<Result<ReadDrawing, ReadFault> | null>;
   follow(steps: DrawingSteps, onStage: OnStage): Promise<Result<ShownDrawing, ReadFault> | null>;
@@ -39,19 +40,11 @@ export interface Reader {
   stop(): void;
 }
 
-interface Worked {
-  readonly remote: Remote<ReaderApi>;
-  readonly end: () => void;
-  readonly stopped: Promise<null>;
-}
-
 /** Starts a worker when there is first something to do, and a new one after each stop. */
 export function startReader(): Reader {
-  let worked: Worked | null = null;
-  const ask = async <T>(work: (remote: Remote<ReaderApi>) => Promise<T>): Promise<T | null> => {
-    worked ??= startWorker();
-    return Promise.race([work(worked.remote), worked.stopped]);
-  };
+  const { ask, stop } = restarting<ReaderApi>(
+    () => new Worker(new URL('./reader.worker.ts', import.meta.url), { type: 'module' }),
+  );
   return {
     read: (text, onStage) => ask<Result<ReadDrawing, ReadFault>>((remote) => remote.read(text, proxy(onStage))),
     follow: (steps, onStage) => ask<Result<ShownDrawing, ReadFault>>((remote) => remote.follow(steps, proxy(onStage))),
@@ -61,20 +54,6 @@ export function startReader(): Reader {
     parts: (defaults) => ask((remote) => remote.parts(defaults)),
     sheets: (wishes, revisions, given) =>
       ask<Result<PatternSheets, OrderFault>>((remote) => remote.sheets(wishes, revisions, given)),
-    stop: () => {
-      worked?.end();
-      worked = null;
-    },
+    stop,
   };
-}
-
-function startWorker(): Worked {
-  const worker = new Worker(new URL('./reader.worker.ts', import.meta.url), { type: 'module' });
-  let tell: (value: null) => void = () => undefined;
-  const stopped = new Promise<null>((resolve) => (tell = resolve));
-  const end = (): void => {
-    worker.terminate();
-    tell(null);
-  };
-  return { remote: wrap<ReaderApi>(worker), end, stopped };
 }

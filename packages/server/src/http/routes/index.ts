@@ -12,10 +12,19 @@ import { runRoutes } from './runs';
 import { singletonRoutes } from './singletons';
 import { templateRoutes } from './templates';
 
+export interface ApiOptions {
+  readonly db: Database;
+  readonly clock: () => Date;
+  readonly logger: Logger;
+  readonly heavy: Heavy;
+  /** Names the web app that is served; null where none is. */
+  readonly build: string | null;
+}
+
 /** Every address under `/api`: thin adapters from HTTP to the store. */
-export function apiRoutes(db: Database, clock: () => Date, logger: Logger, heavy: Heavy): Router {
+export function apiRoutes({ db, clock, logger, heavy, build }: ApiOptions): Router {
   const router = Router();
-  const live = createLive();
+  const live = createLive(build);
   router.use(live.watch);
   router.use('/live', live.stream);
   router.use('/templates', templateRoutes(db, heavy));

@@ -2,7 +2,7 @@ import { Box, Typography } from '@mui/material';
 import { compareMm, type PartUnderstanding, type WaysToFit } from '@rapid-jig/core';
 import { Choice } from '../../fields/Choice';
 import { LengthField } from '../../fields/LengthField';
-import { Distance, Measure } from '../../fields/Measure';
+import { Distance, Measure } from '../../drawing/Measure';
 import { WoodSelect } from '../../fields/WoodSelect';
 import { useUnit } from '../../services';
 import { counted } from '../../words/counted';

@@ -6,6 +6,8 @@ import { Rule } from '../../drawing/Rule';
 import { woodFill } from '../../drawing/WoodDefs';
 import { useUnit } from '../../services';
 import type { ShownDrawing, ShownLine } from '../../workers/reader.worker';
+import { useDeskKeys } from './desk-keys';
+import { DRAWN } from '../../theme/drawn';
 
 interface DeskPictureProps {
   readonly drawing: ShownDrawing;
@@ -25,6 +27,10 @@ interface DeskPictureProps {
 const ZOOM = [1, 1.5, 2, 3, 5, 8] as const;
 /** A click this near counts as on the line, px. */
 const NEAR_PX = 12;
+/** An arrow key moves the pointer this far, px. */
+const KEY_PX = 4;
+const LINE_KEYS = 'Arrow keys choose one line after the other.';
+const PLACE_KEYS = 'Arrow keys move the pointer, with Shift farther; Enter sets it.';
 
 /** The drawing true to scale between two rules: lines by what they are, faults where they are, and what is measured. */
 export function DeskPicture(props: DeskPictureProps) {
@@ -110,11 +116,20 @@ function DeskLines({
     };
     onPlace(at, NEAR_PX * px);
   };
+  const { pointer, onKeyDown } = useDeskKeys({
+    drawing,
+    chosen,
+    onChoose,
+    onPlace: onPlace ? (at) => onPlace(at, NEAR_PX * px) : null,
+    stepMm: KEY_PX * px,
+  });
   return (
     <svg
       ref={svg}
-      role="img"
-      aria-label={`The drawing: ${String(lines.length)} lines`}
+      role="application"
+      aria-label={`The drawing: ${String(lines.length)} lines. ${onPlace ? PLACE_KEYS : LINE_KEYS}`}
+      tabIndex={0}
+      onKeyDown={onKeyDown}
       viewBox={`${String(-room)} ${String(-height - room)} ${String(width + 2 * room)} ${String(height + 2 * room)}`}
       width={(width + 2 * room) * scale}
       height={(height + 2 * room) * scale}
@@ -131,10 +146,24 @@ function DeskLines({
         />
       ))}
       {overlay(px)}
+      {pointer && <Crosshair at={pointer} px={px} />}
       {faults.map((fault, i) => (
         <FaultMark key={fault.id} fault={fault} number={i + 1} px={px} onFault={onFault} />
       ))}
     </svg>
+  );
+}
+
+/** Where keys have put the pointer. */
+function Crosshair({ at, px }: { readonly at: Point; readonly px: number }) {
+  return (
+    <path
+      transform={`translate(${String(at.x)} ${String(-at.y)}) scale(${String(px)})`}
+      d="M-14 0H-3M3 0H14M0 -14V-3M0 3V14"
+      stroke="var(--rj-palette-error-main)"
+      strokeWidth={2}
+      pointerEvents="none"
+    />
   );
 }
 
@@ -144,9 +173,9 @@ const LOOK: Readonly<Record<LineKind, readonly [stroke: string, dash: string, wi
   inside: ['var(--rj-palette-line)', '', 1.6],
   through: ['var(--rj-palette-line)', '9 3', 1.6],
   drilled: ['var(--rj-palette-text-primary)', '', 1.2],
-  mark: ['#6b5a48', '2 3', 1.2],
-  fold: ['#6b5a48', '9 3 2 3', 1.2],
-  ignore: ['#9d8f7d', '1 5', 1],
+  mark: [DRAWN.pencil, '2 3', 1.2],
+  fold: [DRAWN.pencil, '9 3 2 3', 1.2],
+  ignore: [DRAWN.faint, '1 5', 1],
 };
 
 function fillOf(line: ShownLine, woodId: string): string {
@@ -170,7 +199,7 @@ function DrawnShape({ line, woodId, chosen, onChoose }: DrawnShapeProps) {
       data-line={line.id}
       data-kind={line.kind}
     >
-      {line.kind === 'outline' && <path d={line.data} fill="#fbf3e2" />}
+      {line.kind === 'outline' && <path d={line.data} fill={DRAWN.bareWood} />}
       <path
         d={line.data}
         fill={fillOf(line, woodId)}

@@ -4,7 +4,7 @@ import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
 import { useSearchParams } from 'react-router';
 import { useStore } from 'zustand';
 import type { Fault } from '@rapid-jig/core';
-import { Size } from '../../fields/Measure';
+import { Size } from '../../drawing/Measure';
 import { useServices, useUnit } from '../../services';
 import { stageWords } from '../../words/drawing';
 import { AsksPanel } from './AsksPanel';

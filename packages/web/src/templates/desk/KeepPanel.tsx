@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Alert, Box, Button, Checkbox, FormControlLabel, Switch, TextField, Typography } from '@mui/material';
 import { useNavigate } from 'react-router';
 import { renewParts, type DrawingSteps, type Part, type Template } from '@rapid-jig/core';
-import { useMake } from '../../documents/make';
+import { useMake } from '../../shell/use-make';
 import { useOnce } from '../../fields/use-once';
 import { LengthField } from '../../fields/LengthField';
 import { WoodSelect } from '../../fields/WoodSelect';

@@ -86,7 +86,7 @@ function FaultRow({ fault, number, chosen, onMend }: FaultRowProps) {
         borderBottom: 1,
         borderColor: 'divider',
         bgcolor: chosen ? 'action.selected' : undefined,
-        opacity: fault.mended === null ? 1 : 0.75,
+        color: fault.mended === null ? undefined : 'text.secondary',
       }}
     >
       <Typography>

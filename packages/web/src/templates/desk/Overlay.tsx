@@ -1,5 +1,6 @@
 import { formatLength, type LengthUnit, type PartUnderstanding, type Point } from '@rapid-jig/core';
 import type { Pointing } from './ShapePanel';
+import { DRAWN } from '../../theme/drawn';
 
 /** More bits than this are not lettered: the figures would cover the drawing. */
 const MOST_LETTERED = 14;
@@ -26,12 +27,12 @@ function Label({ at, px, text, below = false }: LabelProps) {
         width={text.length * 6.6 + 8}
         height={17}
         rx={3}
-        fill="#fffdf8"
+        fill={DRAWN.halo}
         fillOpacity={0.92}
-        stroke="#6b4f33"
+        stroke={DRAWN.edge}
         strokeWidth={0.8}
       />
-      <text x={11} y={-6.5} fontSize={TEXT_PX} fill="#2a1f16">
+      <text x={11} y={-6.5} fontSize={TEXT_PX} fill={DRAWN.ink}>
         {text}
       </text>
     </g>
@@ -44,8 +45,8 @@ interface MeasuredOverlayProps {
   readonly unit: LengthUnit;
 }
 
-const DANGER = '#b1241b';
-const INK = '#2a1f16';
+const DANGER = DRAWN.danger;
+const INK = DRAWN.ink;
 
 /** What was measured, on the drawing where it is: bridge, curve, tips, pierce holes, corners, pieces, centre of mass. */
 export function MeasuredOverlay({ part, px, unit }: MeasuredOverlayProps) {
@@ -60,7 +61,7 @@ export function MeasuredOverlay({ part, px, unit }: MeasuredOverlayProps) {
           d={[outline, ...holes]
             .map((ring) => `M${ring.map(({ x, y }) => `${String(x)} ${String(-y)}`).join('L')}Z`)
             .join('')}
-          fill={i % 2 === 0 ? '#00798c' : '#8a5200'}
+          fill={DRAWN.areas[i % 2]}
           fillOpacity={0.14}
           stroke="none"
           pointerEvents="none"
@@ -105,7 +106,7 @@ export function MeasuredOverlay({ part, px, unit }: MeasuredOverlayProps) {
             cx={at.x}
             cy={-at.y}
             r={bitMm / 2}
-            fill="#fffdf8"
+            fill={DRAWN.halo}
             stroke={INK}
             strokeWidth={1.2}
             vectorEffect="non-scaling-stroke"
@@ -121,7 +122,7 @@ export function MeasuredOverlay({ part, px, unit }: MeasuredOverlayProps) {
         pointerEvents="none"
       >
         <title>Centre of mass</title>
-        <circle r={6} fill="#fffdf8" fillOpacity={0.7} stroke={INK} />
+        <circle r={6} fill={DRAWN.halo} fillOpacity={0.7} stroke={INK} />
         <path d="M0 -6A6 6 0 0 1 6 0H0ZM0 6A6 6 0 0 1 -6 0H0Z" fill={INK} />
       </g>
     </g>

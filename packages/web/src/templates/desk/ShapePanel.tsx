@@ -21,7 +21,7 @@ import {
 import { Choice } from '../../fields/Choice';
 import { DecimalField } from '../../fields/DecimalField';
 import { LengthField } from '../../fields/LengthField';
-import { Measure, Size } from '../../fields/Measure';
+import { Measure, Size } from '../../drawing/Measure';
 import type { ShownDrawing } from '../../workers/reader.worker';
 import type { Desk } from './desk';
 

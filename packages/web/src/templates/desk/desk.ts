@@ -15,6 +15,7 @@ import {
 import type { Kept } from '../../documents/kept';
 import type { IncomingDrawing } from '../incoming';
 import type { Reader } from '../../workers/reader';
+import { WorkerFailed } from '../../workers/restarting';
 import type { ReadDrawing, ReadingStage, SawnContext, ShownDrawing, Understood } from '../../workers/reader.worker';
 
 /** The drawing on a desk, byte for byte and as it is read. */
@@ -89,6 +90,13 @@ export async function readDeskDraft(kept: Kept, key: string): Promise<DeskDraft 
   return opened?.ok ? opened.value : null;
 }
 
+const NOT_READ: Fault<string> = {
+  kind: 'code-missing',
+  message: 'What reads drawings could not be fetched.',
+  where: 'the connection',
+  hint: 'See that the program runs on its computer, then go on. What you did is kept.',
+};
+
 /** Puts a drawing on the desk; once begun it reads it, follows the maker's steps, and says what they make of it. Late answers are dropped. */
 export function openDesk(options: DeskOptions): Desk {
   const { reader, kept, key } = options;
@@ -145,10 +153,16 @@ export function openDesk(options: DeskOptions): Desk {
     if (isLate() || understood === null) return;
     rest({ understood });
   };
+  /** Works; where the worker cannot be started the steps are kept and the maker is told. */
+  const begin = (from: 'file' | 'steps' | 'making'): void =>
+    void work(from).catch((error: unknown) => {
+      if (!(error instanceof WorkerFailed)) throw error;
+      set({ stage: null, stopped: true, read: null, fault: NOT_READ });
+    });
   const putSteps = (steps: DrawingSteps, more: Partial<DeskState>): void => {
     set({ steps, ...more, stopped: false });
     keep();
-    void work('steps');
+    begin('steps');
   };
 
   return {
@@ -174,12 +188,12 @@ export function openDesk(options: DeskOptions): Desk {
     make: (change) => {
       set({ making: { ...state().making, ...change } });
       keep();
-      void work('making');
+      begin('making');
     },
     replaceFile: (file) => {
       set({ file, read: null, drawing: null, understood: null, fault: null, stopped: false });
       keep();
-      void work('file');
+      begin('file');
     },
     stop: () => {
       ticket++;
@@ -188,9 +202,9 @@ export function openDesk(options: DeskOptions): Desk {
       set({ stage: null, stopped: true, read: null });
     },
     goOn: () => {
-      set({ stopped: false });
+      set({ stopped: false, fault: null });
       keep();
-      void work('file');
+      begin('file');
     },
   };
 }

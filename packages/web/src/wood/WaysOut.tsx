@@ -1,9 +1,9 @@
 import { Box, Button, Chip, Typography } from '@mui/material';
 import { IconX } from '@tabler/icons-react';
 import { formatLength, formatMinutes, woodById, type LengthUnit, type WayOut, type WoodWishes } from '@rapid-jig/core';
-import { useUnit } from '../../services';
-import { counted } from '../../words/counted';
-import { useOpenRun, useRunDoc, useRunState } from '../RunRoute';
+import { useUnit } from '../services';
+import { counted } from '../words/counted';
+import { useOpenRun, useRunDoc, useRunState } from '../runs/RunRoute';
 
 interface WaysOutProps {
   /** null while they are looked for. */

@@ -4,13 +4,13 @@ import { Box, Button } from '@mui/material';
 import { useStore } from 'zustand';
 import { drawDown, reservedBy, takenWood, type StockMove, type StockMoveKind } from '@rapid-jig/core';
 import type { CutBlanks, ReserveWood } from '@rapid-jig/contract';
-import { useOnce } from '../../fields/use-once';
-import type { RackSession, StockEntry } from '../../rack/rack-session';
-import { useServices } from '../../services';
-import { counted } from '../../words/counted';
-import type { LaidWood } from '../../workers/planner.worker';
-import { newEvent } from '../run-session';
-import { useOpenRun } from '../RunRoute';
+import { useOnce } from '../fields/use-once';
+import type { RackSession, StockEntry } from '../rack/rack-session';
+import { useServices } from '../services';
+import { counted } from '../words/counted';
+import type { LaidWood } from '../workers/planner.worker';
+import { newEvent } from '../runs/run-session';
+import { useOpenRun } from '../runs/RunRoute';
 
 interface StockActionsProps {
   readonly session: RackSession;

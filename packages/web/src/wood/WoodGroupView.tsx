@@ -12,15 +12,15 @@ import {
   type RackEntry,
   type WoodGroup,
 } from '@rapid-jig/core';
-import { Swatch } from '../../drawing/Swatch';
-import { Measure } from '../../fields/Measure';
-import { ItemSize } from '../../rack/ItemSize';
-import { useUnit } from '../../services';
-import { counted } from '../../words/counted';
-import { useOpenRun } from '../RunRoute';
+import { Swatch } from '../drawing/Swatch';
+import { Measure } from '../drawing/Measure';
+import { ItemSize } from '../rack/ItemSize';
+import { useUnit } from '../services';
+import { counted } from '../words/counted';
+import { useOpenRun } from '../runs/RunRoute';
 import { BoardLayout } from './BoardLayout';
 import type { Dropped } from './OnBoard';
-import { wayWords } from './words';
+import { wayWords } from './wood-words';
 
 interface WoodGroupViewProps {
   readonly group: WoodGroup;

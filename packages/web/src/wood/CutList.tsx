@@ -8,9 +8,9 @@ import {
   type CutTake,
   type LengthUnit,
 } from '@rapid-jig/core';
-import { useUnit } from '../../services';
-import { counted } from '../../words/counted';
-import { CUT_CAUTIONS } from './words';
+import { useUnit } from '../services';
+import { counted } from '../words/counted';
+import { CUT_CAUTIONS } from './wood-words';
 
 /** The cuts of a board as they are made, by setting of fence and stop, each with what can hurt at it. */
 export function CutList({ cuts }: { readonly cuts: readonly CutStep[] }) {

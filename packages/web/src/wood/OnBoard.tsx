@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { useDrag } from '@use-gesture/react';
 import { formatLength, fromNm, type BoardPlan, type LengthUnit, type PieceNode } from '@rapid-jig/core';
-import { useUnit } from '../../services';
+import { useUnit } from '../services';
+import { DRAWN } from '../theme/drawn';
 
 /** Where a blank was let go: the board of its group, and its lower left corner there, mm. */
 export interface Dropped {
@@ -30,7 +31,7 @@ export function OffcutShape({ offcut, px }: { readonly offcut: BoardPlan['offcut
       <rect
         {...drawnAt(offcut)}
         fill="transparent"
-        stroke="#2a1f16"
+        stroke={DRAWN.ink}
         strokeDasharray="4 4"
         vectorEffect="non-scaling-stroke"
       />
@@ -57,8 +58,8 @@ function PlainText({
       y={y + 4 * px}
       fontSize={12 * px}
       textAnchor="middle"
-      fill="#2a1f16"
-      stroke="#fffdf8"
+      fill={DRAWN.ink}
+      stroke={DRAWN.halo}
       strokeOpacity={0.7}
       strokeWidth={3 * px}
       paintOrder="stroke"
@@ -87,6 +88,8 @@ interface BlankShapeProps {
 
 /** An arrow key moves a blank this far, mm: farther than what pulls it tight against an edge. */
 const KEY_MM = 8;
+/** A finger that rests this long takes a blank up. */
+const HOLD_MS = 250;
 
 /**
  * A blank on its board, with its name where there is room. It is dragged, or moved with the arrow keys; a click or Enter
@@ -120,7 +123,14 @@ export function BlankShape({
       const dropped = here && placeOn(here, byKey ? null : xy, [x + right * px, y - down * px], [length, width]);
       if (dropped) onDrop(dropped);
     },
-    { keyboardDisplacement: KEY_MM / px, filterTaps: true, pointer: { capture: true } },
+    {
+      keyboardDisplacement: KEY_MM / px,
+      filterTaps: true,
+      pointer: { capture: true },
+      // On a touch screen a swipe scrolls the page; a blank is taken up by holding it.
+      preventScrollAxis: 'xy',
+      preventScroll: HOLD_MS,
+    },
   );
   const letters = Math.floor(length / (LETTER_PX * px));
   const words = `${letter} ${name}`;
@@ -140,13 +150,13 @@ export function BlankShape({
         tabIndex={0}
         aria-label={label}
         aria-pressed={pinned}
-        style={{ cursor: 'grab', touchAction: 'none' }}
+        style={{ cursor: 'grab', touchAction: 'pan-x pan-y' }}
         transform={moved ? `translate(${String(moved[0])} ${String(moved[1])})` : undefined}
       >
         <title>{`${label}. Drag it to pin it elsewhere, or click it to put it on another board${pinned ? '; double-click lets it go' : ''}.`}</title>
         <rect
           {...drawnAt({ x, y, length, width })}
-          fill="#fffdf8"
+          fill={DRAWN.halo}
           fillOpacity={moved ? 0.9 : 0.72}
           stroke={picked ? 'var(--rj-palette-primary-main)' : 'var(--rj-palette-line)'}
           strokeWidth={picked ? 4 : pinned ? 3 : 1.4}
@@ -160,7 +170,7 @@ export function BlankShape({
             text={letters < 4 ? letter : words.length > letters ? `${words.slice(0, letters - 1)}…` : words}
           />
         )}
-        {pinned && <circle cx={x + 7 * px} cy={-y - width + 7 * px} r={3.5 * px} fill="#2a1f16" />}
+        {pinned && <circle cx={x + 7 * px} cy={-y - width + 7 * px} r={3.5 * px} fill={DRAWN.ink} />}
       </g>
     </g>
   );

@@ -1,8 +1,8 @@
 import { useNavigate } from 'react-router';
 import type { Run, Template } from '@rapid-jig/core';
 import { useServices } from '../services';
-import { newEntry } from './entry';
-import type { Outcome } from './outbox';
+import { newEntry } from '../documents/entry';
+import type { Outcome } from '../documents/outbox';
 
 /** Making new things: each is sent once, and gone to when it is there. */
 export interface Make {

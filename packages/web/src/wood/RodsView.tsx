@@ -1,8 +1,8 @@
 import { Box, Typography } from '@mui/material';
 import { formatLength, woodById, type LengthUnit, type RodBar, type RodGroup } from '@rapid-jig/core';
-import { Swatch } from '../../drawing/Swatch';
-import { useUnit } from '../../services';
-import { counted } from '../../words/counted';
+import { Swatch } from '../drawing/Swatch';
+import { useUnit } from '../services';
+import { counted } from '../words/counted';
 
 /** Dowels and strips: the bars to take and what is cut from each. */
 export function RodsView({ rods }: { readonly rods: readonly RodGroup[] }) {

@@ -8,8 +8,8 @@ import {
   type ToBuy,
   type WoodGroup,
 } from '@rapid-jig/core';
-import { useShop, useUnit } from '../../services';
-import { counted } from '../../words/counted';
+import { useShop, useUnit } from '../services';
+import { counted } from '../words/counted';
 
 interface ShoppingProps {
   readonly groups: readonly WoodGroup[];

@@ -8,13 +8,14 @@ import {
   type StockItem,
   type WoodGroup,
 } from '@rapid-jig/core';
-import { woodFill } from '../../drawing/WoodDefs';
-import { ItemSize } from '../../rack/ItemSize';
-import { DefectShape } from '../../rack/BoardPicture';
-import { useUnit } from '../../services';
+import { woodFill } from '../drawing/WoodDefs';
+import { ItemSize } from '../rack/ItemSize';
+import { DefectShape } from '../rack/BoardPicture';
+import { useUnit } from '../services';
 import { CutList } from './CutList';
 import { BlankShape, OffcutShape, type Dropped } from './OnBoard';
-import { MILLING_CAUTIONS, wayWords } from './words';
+import { MILLING_CAUTIONS, wayWords } from './wood-words';
+import { DRAWN } from '../theme/drawn';
 
 interface BoardLayoutProps {
   readonly board: BoardPlan;
@@ -55,7 +56,7 @@ export function BoardLayout(props: BoardLayoutProps) {
           viewBox={`0 ${String(-width)} ${String(length)} ${String(width)}`}
           style={{ display: 'block', overflow: 'visible' }}
         >
-          <rect x={0} y={-width} width={length} height={width} fill="#fbf3e2" />
+          <rect x={0} y={-width} width={length} height={width} fill={DRAWN.bareWood} />
           <rect
             x={0}
             y={-width}

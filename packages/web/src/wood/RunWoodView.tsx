@@ -3,20 +3,20 @@ import { Alert, Box, Button, LinearProgress, Typography } from '@mui/material';
 import { Link, useLoaderData } from 'react-router';
 import { useStore } from 'zustand';
 import { cutCaution, rackOfRun, type Machines, type WoodGroup, type WoodProgress } from '@rapid-jig/core';
-import { Choice } from '../../fields/Choice';
-import { openRack, type RackSession } from '../../rack/rack-session';
-import { useServices, type Services } from '../../services';
-import { orThrow } from '../../shell/or-throw';
-import { Page } from '../../shell/Page';
-import { useUndoKeys } from '../../shell/SaveBadge';
-import { useOpenRun, useRunDoc } from '../RunRoute';
+import { Choice } from '../fields/Choice';
+import { openRack, type RackSession } from '../rack/rack-session';
+import { useServices, type Services } from '../services';
+import { orThrow } from '../shell/or-throw';
+import { Page } from '../shell/Page';
+import { useUndoKeys } from '../shell/SaveBadge';
+import { useOpenRun, useRunDoc } from '../runs/RunRoute';
 import { RodsView } from './RodsView';
 import { Shopping } from './Shopping';
 import { StockActions } from './StockActions';
 import { useWood } from './use-wood';
 import { Granted, WaysOut } from './WaysOut';
 import { WoodGroupView } from './WoodGroupView';
-import { CUT_CAUTIONS } from './words';
+import { CUT_CAUTIONS } from './wood-words';
 
 interface LoadedWood {
   readonly rack: RackSession;

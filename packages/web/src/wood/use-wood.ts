@@ -1,8 +1,8 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { type RackEntry, type WayOut, type WoodProgress } from '@rapid-jig/core';
-import { useDrawer, useServices, useShop } from '../../services';
-import type { LaidWood, WoodTask } from '../../workers/planner.worker';
-import { useRunDoc, useRunState } from '../RunRoute';
+import { useServices } from '../services';
+import type { LaidWood, WoodTask } from '../workers/planner.worker';
+import { useRunState } from '../runs/RunRoute';
 
 export interface Laying {
   /** The last layout; null before the first. */
@@ -19,12 +19,12 @@ const NOTHING: Laying = { laid: null, progress: null, ways: null, trouble: null 
 /** Lays in the worker whenever the plan, the rack or a wish changes, and then looks for ways out of what is missing. */
 export function useWood(rack: readonly RackEntry[], rest: Pick<WoodTask, 'machines' | 'objective'>): Laying {
   const { planner } = useServices();
-  const input = usePlanInput();
-  const plan = useRunState().planned?.plan ?? null;
+  const { planned } = useRunState();
   const { machines, objective } = rest;
   const [laying, setLaying] = useState(NOTHING);
   useEffect(() => {
-    if (!plan) return;
+    if (!planned) return;
+    const { plan, input } = planned;
     let isWanted = true;
     const tell = (change: Partial<Laying>): void => {
       if (isWanted) setLaying((before) => ({ ...before, ...change }));
@@ -41,18 +41,6 @@ export function useWood(rack: readonly RackEntry[], rest: Pick<WoodTask, 'machin
     return () => {
       isWanted = false;
     };
-    // The plan changes with all that its input holds.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [plan, rack, machines, objective, planner, input.run.wood]);
+  }, [planned, rack, machines, objective, planner]);
   return laying;
-}
-
-function usePlanInput() {
-  const run = useRunDoc((doc) => doc);
-  const { revisions, events } = useRunState();
-  const [shop, { blades }] = [useShop(), useDrawer()];
-  return useMemo(
-    () => ({ run, revisions, shop, drawer: blades, work: events }),
-    [run, revisions, shop, blades, events],
-  );
 }

@@ -4,10 +4,11 @@ import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { build, ensurePackages, root } from './install.mjs';
+import { closeWhileEditing, tapOnTwo } from './torture-pages.mjs';
 
-// npm run torture [-- kills]: kills the server again and again under two clients that write, and counts: what was
+// npm run torture [-- kills closings taps]: kills the server again and again under two clients that write, and counts: what was
 // acknowledged is there, and nothing is there twice. Then asks for much at once, and measures how long others wait.
-const KILLS = Number(process.argv[2] ?? 40);
+const [KILLS = 40, CLOSINGS = 20, TAPS = 100] = process.argv.slice(2).map(Number);
 const SERVER = join(root, 'packages/server/dist/main.js');
 const JSON_TYPE = { 'Content-Type': 'application/json' };
 
@@ -117,6 +118,8 @@ await make(`/templates/${template.id}`, template);
 const run = runOf(template, 5000);
 await make(`/runs/${run.id}`, run);
 await expectOk(await sendUntilAnswered(`/runs/${run.id}/start`, post({}), never), 'the start of the run');
+const { plan } = await (await fetch(`${server.address}/api/runs/${run.id}/snapshot`)).json();
+const [stack] = plan.stacks;
 
 // Two clients: each edits a template of its own, one write after the other, and marks passes of the one run.
 let isOver = false;
@@ -141,7 +144,7 @@ async function client(nth) {
       id: randomUUID(),
       clientId: randomUUID(),
       at: new Date().toISOString(),
-      stack: 'ab12',
+      stack: stack.key,
       pass: 2 * n + nth,
       layers: 1,
       counts: { [template.parts[0].id]: { good: 1, spoiled: 0 } },
@@ -170,6 +173,28 @@ const ids = events.map(({ id }) => id);
 const lost = acknowledged.events.filter((id) => !ids.includes(id));
 console.log(`${KILLS} kills; ${acknowledged.events.length} events and ${acknowledged.edits} edits acknowledged`);
 console.log(`lost: ${lost.length}; twice: ${ids.length - new Set(ids).size}; every edit became the next version`);
+
+// Twenty-five stacks of twelve passes each.
+const boxes = templateOf(
+  Array.from({ length: 25 }, (_none, i) => ({ ...partWith(SQUARE), name: `Tag ${i}`, pinnedLayers: 1 })),
+  'Boxes',
+);
+await make(`/templates/${boxes.id}`, boxes);
+const boxesRun = runOf(boxes, 12);
+await make(`/runs/${boxesRun.id}`, boxesRun);
+const tapped = await tapOnTwo(
+  `${server.address}/runs/${boxesRun.id}`,
+  `${server.address}/api/runs/${boxesRun.id}`,
+  TAPS,
+);
+console.log(
+  `${TAPS} taps of two browsers, now and then cut off: ${tapped.counted} passes counted by hand, ${tapped.recorded} recorded in ${tapped.events} events, shown as sawn: ${tapped.shown.join(' and ')}`,
+);
+const noteOf = async () => (await (await fetch(`${server.address}/api/templates/${boxes.id}`)).json()).doc.note;
+const closed = await closeWhileEditing(`${server.address}/templates/${boxes.id}`, noteOf, CLOSINGS);
+console.log(
+  `${closed.closings} pages closed in the middle of an edit: ${closed.kept} edits there afterwards, ${closed.saidSaved} said to be saved, of these lost: ${closed.lost}`,
+);
 
 /** How long a small request waits while `work` is under way, ms: the longest, and the work itself. */
 async function othersWait(name, work) {
@@ -241,4 +266,5 @@ const stopped = ended(server.child);
 server.child.kill('SIGTERM');
 await stopped;
 await rm(folder, { recursive: true, force: true });
-if (lost.length > 0) process.exitCode = 1;
+const isWrong = lost.length + closed.lost > 0 || new Set([tapped.counted, tapped.recorded, ...tapped.shown]).size > 1;
+if (isWrong) process.exitCode = 1;

@@ -130,6 +130,8 @@ export interface Device {
 export interface LocalNetwork {
   /** Addresses of this computer under which they find the program; none while it listens to this computer alone. */
   readonly addresses: readonly string[];
+  /** Where a device is told how to trust secure pages, and what it compares; null while pages are not secure. */
+  readonly trust: { readonly address: string; readonly fingerprint: string } | null;
   /** The first of them as a picture for a camera, an SVG. */
   readonly qrSvg: string | null;
   /** What a new device is asked for. */

@@ -146,6 +146,7 @@ export {
   bladePreferences,
   bladesInOrder,
   compareCosts,
+  couldBeSawn,
   costOf,
   cutCaution,
   drawDown,

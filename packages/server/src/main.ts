@@ -1,10 +1,8 @@
 import { mkdir, rm } from 'node:fs/promises';
-import { networkInterfaces } from 'node:os';
-import type { AddressInfo } from 'node:net';
 import { dirname, join } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
 import { pino } from 'pino';
-import { toString as qrCode } from 'qrcode';
+import { openAuthority, type Certificates } from './authority';
 import { openDatabase, type Database } from './db/database';
 import { whyNotOpened } from './db/faults';
 import { lockFolder, type FolderLock } from './db/folder-lock';
@@ -13,15 +11,14 @@ import { seedDemo } from './demo/seed';
 import { heavyPool, type Heavy, type HeavyPool } from './heavy/pool';
 import { isOwnComputer } from './http/guards';
 import { createApp, type ServedShop } from './http/app';
+import { listen, type Listening } from './listen';
+import { networkNames, tellNetwork, wayOf, type Way } from './network';
 import { readSettings, type Settings } from './settings';
 
 /** The server is built to packages/server/dist; the checkout is three folders up. */
 const root = join(dirname(fileURLToPath(import.meta.url)), '../../..');
 const migrations = join(root, 'packages/server/drizzle');
 const logger = pino({ level: process.env['RAPID_JIG_LOG'] ?? 'warn' });
-
-/** How long a request may take to finish when the program stops. */
-const STOP_GRACE_MS = 1500;
 
 async function openFile(url: string): Promise<Database> {
   if (url.startsWith('file:')) await mkdir(dirname(fileURLToPath(url)), { recursive: true });
@@ -60,8 +57,9 @@ async function openShops({ ownDatabaseUrl, demoDatabaseFile }: Settings, heavy: 
 
 async function main(): Promise<void> {
   const demoOnly = process.argv.includes('--demo');
-  const lan = process.argv.includes('--lan') || process.env['RAPID_JIG_LAN'] === '1';
-  const settings = readSettings(process.env, root, { demoOnly, lan });
+  const isAsked = (name: string): boolean =>
+    process.argv.includes(`--${name}`) || process.env[`RAPID_JIG_${name.toUpperCase()}`] === '1';
+  const settings = readSettings(process.env, root, { demoOnly, lan: isAsked('lan'), https: isAsked('https') });
   const lock = await lockFolder(settings.dataFolder).catch((error: unknown) => {
     throw new Error(whyNotOpened(error, settings.dataFolder), { cause: error });
   });
@@ -81,31 +79,22 @@ interface Serving {
   readonly demoOnly: boolean;
 }
 
-const LOOPBACK_ONLY = ['127.0.0.1', 'localhost', '::1'];
-
-/** Names of this computer on the local network; none where it listens to itself alone. */
-const networkNames = (host: string): string[] =>
-  LOOPBACK_ONLY.includes(host)
-    ? []
-    : Object.values(networkInterfaces())
-        .flatMap((addresses = []) => addresses)
-        .filter(({ family, internal }) => family === 'IPv4' && !internal)
-        .map(({ address }) => address);
-
 async function serve({ settings, shops, lock, pool, demoOnly }: Serving): Promise<void> {
   const clock = (): Date => new Date();
   const keeper = shops.at(-1);
   if (!keeper) throw new Error('there is no shop to serve');
   const devices = await openDevices(keeper.db, clock);
   const names = networkNames(settings.host);
-  let port = settings.port;
   const path = demoOnly ? '/demo/' : '/';
-  const addresses = (): string[] => names.map((name) => `http://${name}:${String(port)}${path}`);
+  const certificates = await certificatesFor(settings, names, clock());
+  let listening: Listening | null = null;
+  const way = (): Way => wayOf(names, path, listening, certificates);
   const app = createApp({
     shops,
     clock,
     devices,
-    addresses,
+    way,
+    certificates,
     isOwn: isOwnComputer,
     logger,
     heavy: pool.heavy,
@@ -113,42 +102,34 @@ async function serve({ settings, shops, lock, pool, demoOnly }: Serving): Promis
     hosts: [...settings.extraHosts, ...names],
   });
   const close = async (): Promise<void> => {
+    await listening?.stop();
     await Promise.all(shops.map(({ db }) => db.close()));
     await Promise.all([lock.release(), pool.close()]);
   };
-  const server = app.listen(settings.port, settings.host);
-  server.on('listening', () => {
-    ({ port } = server.address() as AddressInfo);
-    const address = `http://${names.length > 0 ? '127.0.0.1' : settings.host}:${String(port)}`;
-    console.log(`Rapid Jig is open at ${address}${path}`);
-    if (settings.ownDatabaseUrl) console.log(`Your shop is kept in ${settings.ownDatabaseUrl}`);
-    if (!demoOnly) console.log(`The demo shop is at ${address}/demo/`);
-    void lock.tell(address);
-    void tellNetwork(addresses(), devices.code());
-  });
-  server.on('error', (error: NodeJS.ErrnoException) => {
-    const taken = `Port ${String(settings.port)} is taken. Stop the other program, or set RAPID_JIG_PORT to another port.`;
-    console.error(error.code === 'EADDRINUSE' ? taken : error.message);
-    process.exitCode = 1;
-    void close();
-  });
-  const stop = (): void => {
-    server.close(() => void close());
-    server.closeIdleConnections();
-    // Requests under way may finish; a connection that is still held after that is cut.
-    setTimeout(() => server.closeAllConnections(), STOP_GRACE_MS).unref();
-  };
-  process.once('SIGINT', stop);
-  process.once('SIGTERM', stop);
+  try {
+    listening = await listen(app, settings, certificates);
+  } catch (error) {
+    await close();
+    throw error;
+  }
+  const address = `http://${names.length > 0 ? '127.0.0.1' : settings.host}:${String(listening.port)}`;
+  console.log(`Rapid Jig is open at ${address}${path}`);
+  if (settings.ownDatabaseUrl) console.log(`Your shop is kept in ${settings.ownDatabaseUrl}`);
+  if (!demoOnly) console.log(`The demo shop is at ${address}/demo/`);
+  await lock.tell(address);
+  await tellNetwork(way(), devices.code());
+  process.once('SIGINT', () => void close());
+  process.once('SIGTERM', () => void close());
 }
 
-/** For the tablet beside the saw: where to go, as letters and as a picture for its camera, and the code it is asked for. */
-async function tellNetwork(addresses: readonly string[], code: string): Promise<void> {
-  const [first] = addresses;
-  if (first === undefined) return;
-  console.log(`On the local network: ${addresses.join('  ')}`);
-  console.log(await qrCode(first, { type: 'terminal', small: true }));
-  console.log(`A new device is asked for this code: ${code} (it also stands under Shop)`);
+/** Of the shop's own authority, where secure pages are asked for; its key stays in the data folder. */
+async function certificatesFor(
+  { securePort, dataFolder, extraHosts }: Settings,
+  names: readonly string[],
+  now: Date,
+): Promise<Certificates | null> {
+  if (securePort === null) return null;
+  return openAuthority(join(dataFolder, 'authority'), [...names, ...extraHosts, 'localhost', '127.0.0.1'], now);
 }
 
 await main().catch((error: unknown) => {

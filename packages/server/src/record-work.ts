@@ -1,8 +1,9 @@
-import type { WorkEvent } from '@rapid-jig/core';
+import type { PassSawn, WorkEvent } from '@rapid-jig/core';
 import type { StoredEvents } from '@rapid-jig/contract';
-import { ApiError } from './api-error';
+import { ApiError, notFound } from './api-error';
+import { planTaskOf } from './plan-of-run';
 import { startRun, type Starting } from './start-run';
-import { addEvent, workOf } from './store/runs';
+import { addEvent, hasEvent, isKnownStack, workOf } from './store/runs';
 
 /**
  * Adds what happened at the saw to the ledger of a run. The first pass starts the run; one that cannot be planned any more
@@ -11,6 +12,7 @@ import { addEvent, workOf } from './store/runs';
 export async function recordWork(runId: string, event: WorkEvent, starting: Starting): Promise<StoredEvents> {
   const { db, logger } = starting;
   if (event.kind === 'pass-sawn') {
+    await refuseUnknownStack(runId, event, starting);
     try {
       await startRun(runId, starting);
     } catch (error) {
@@ -22,4 +24,14 @@ export async function recordWork(runId: string, event: WorkEvent, starting: Star
     await addEvent(session, runId, event);
     return workOf(session, runId);
   });
+}
+
+/** A stack is known by the plan the run started with, by what was sawn, or by the run as it is now. */
+async function refuseUnknownStack(runId: string, pass: PassSawn, { db, heavy }: Starting): Promise<void> {
+  const isKnown = await db.read(
+    async (session) => (await hasEvent(session, pass.id)) || (await isKnownStack(session, runId, pass.stack)),
+  );
+  if (isKnown) return;
+  const plan = await db.read((session) => planTaskOf(session, runId));
+  if (!(await heavy.couldBeSawn({ plan, pass }))) throw notFound('stack in this run', pass.stack);
 }

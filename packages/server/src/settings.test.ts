@@ -1,7 +1,7 @@
 import { expect, test } from '@jest/globals';
 import { readSettings } from './settings';
 
-const OWN = { demoOnly: false, lan: false };
+const OWN = { demoOnly: false, lan: false, https: false };
 
 test('files lie in the data folder of the checkout unless told otherwise, and only this machine is listened to', () => {
   expect(readSettings({}, '/shop', OWN)).toEqual({
@@ -11,9 +11,10 @@ test('files lie in the data folder of the checkout unless told otherwise, and on
     dataFolder: '/shop/data',
     demoDatabaseFile: '/shop/data/demo.db',
     extraHosts: [],
+    securePort: null,
   });
   const told = { RAPID_JIG_DATA: '/elsewhere', RAPID_JIG_PORT: '8080', RAPID_JIG_ALLOWED_HOSTS: 'bench.local, saw' };
-  expect(readSettings(told, '/shop', { demoOnly: true, lan: false })).toMatchObject({
+  expect(readSettings(told, '/shop', { demoOnly: true, lan: false, https: false })).toMatchObject({
     port: 8080,
     ownDatabaseUrl: null,
     demoDatabaseFile: '/elsewhere/demo.db',
@@ -26,7 +27,13 @@ test('files lie in the data folder of the checkout unless told otherwise, and on
 });
 
 test('on the local network every address is listened to', () => {
-  expect(readSettings({}, '/shop', { demoOnly: false, lan: true }).host).toBe('0.0.0.0');
+  expect(readSettings({}, '/shop', { demoOnly: false, lan: true, https: false }).host).toBe('0.0.0.0');
+});
+
+test('secure pages have the next port, or the one that is told', () => {
+  const secure = { demoOnly: false, lan: true, https: true };
+  expect(readSettings({}, '/shop', secure).securePort).toBe(4322);
+  expect(readSettings({ RAPID_JIG_HTTPS_PORT: '9443' }, '/shop', secure).securePort).toBe(9443);
 });
 
 test('a port that is none is named', () => {

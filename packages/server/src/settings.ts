@@ -11,6 +11,8 @@ export interface Settings {
   readonly dataFolder: string;
   readonly demoDatabaseFile: string;
   readonly extraHosts: readonly string[];
+  /** Port of secure pages; null where there are none. */
+  readonly securePort: number | null;
 }
 
 export const DEFAULT_PORT = 4321;
@@ -18,22 +20,21 @@ export const DEFAULT_PORT = 4321;
 /**
  * Reads settings from the environment: `RAPID_JIG_DATA` (folder, default `data`), `RAPID_JIG_DATABASE_URL` (a `file:`
  * or libSQL server URL, default a file in that folder), `RAPID_JIG_HOST`, `RAPID_JIG_PORT`, `RAPID_JIG_ALLOWED_HOSTS`
- * (names, separated by commas). On the local network (`lan`) every address of this computer is listened to. Throws with the name of a setting that cannot be used.
+ * (names, separated by commas), `RAPID_JIG_HTTPS_PORT` (default the next one). On the local network (`lan`) every address of
+ * this computer is listened to. Throws with the name of a setting that cannot be used.
  */
 export function readSettings(
   env: NodeJS.ProcessEnv,
   root: string,
-  { demoOnly, lan }: { readonly demoOnly: boolean; readonly lan: boolean },
+  { demoOnly, lan, https }: { readonly demoOnly: boolean; readonly lan: boolean; readonly https: boolean },
 ): Settings {
   const folder = env['RAPID_JIG_DATA'] ?? 'data';
   const data = isAbsolute(folder) ? folder : resolve(root, folder);
-  const port = Number(env['RAPID_JIG_PORT'] ?? DEFAULT_PORT);
-  if (!Number.isInteger(port) || port < 0 || port > 65535) {
-    throw new Error(`RAPID_JIG_PORT must be a port from 0 to 65535, got "${env['RAPID_JIG_PORT'] ?? ''}"`);
-  }
+  const port = portIn(env, 'RAPID_JIG_PORT', DEFAULT_PORT);
   return {
     host: env['RAPID_JIG_HOST'] ?? (lan ? '0.0.0.0' : '127.0.0.1'),
     port,
+    securePort: https ? portIn(env, 'RAPID_JIG_HTTPS_PORT', port === 0 ? 0 : port + 1) : null,
     ownDatabaseUrl: demoOnly ? null : (env['RAPID_JIG_DATABASE_URL'] ?? pathToFileURL(join(data, 'shop.db')).href),
     dataFolder: data,
     demoDatabaseFile: join(data, 'demo.db'),
@@ -42,4 +43,10 @@ export function readSettings(
       .map((name) => name.trim())
       .filter(Boolean),
   };
+}
+
+function portIn(env: NodeJS.ProcessEnv, name: string, otherwise: number): number {
+  const port = Number(env[name] ?? otherwise);
+  if (Number.isInteger(port) && port >= 0 && port <= 65535) return port;
+  throw new Error(`${name} must be a port from 0 to 65535, got "${env[name] ?? String(otherwise)}"`);
 }

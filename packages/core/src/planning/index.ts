@@ -8,6 +8,7 @@ export { FACTORS, factorsInForce } from './model/factors';
 export type { Factor, FactorId, FactorValues } from './model/factors';
 export { gangName } from './gangs';
 export { hashOf } from './key';
+export { couldBeSawn } from './known-stack';
 export { newRun } from './model/input';
 export type {
   MeasuredThickness,

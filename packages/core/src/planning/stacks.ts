@@ -4,13 +4,13 @@ import { layersReady, type PassSawn, type WorkDone } from '../ledger';
 import { err, ok, type Result } from '../result';
 import { formatLength, howManyFit, onRule, snapMm } from '../units';
 import { gangPlace } from './gangs';
-import { shortKey } from './key';
 import type { PlanError, PlanFault, PlanInput } from './model/input';
 import { bladesForCut } from './cut-blades';
 import { bladePreferences, type Shop } from './model/shop';
 import type { Blank, Gang, GangCut, LayerLimit, PlannedCut, Reach, Stack } from './model/stack';
 import { judgeReach } from './reach';
 import { roughCuts } from './rough-cuts';
+import { stackKey } from './stack-key';
 import { type PassSize, splitEvenly, splitPinned } from './split';
 
 /** Makes the stacks of every gang, done ones included. Errors: every part that cannot be sawn, and why. */
@@ -63,8 +63,6 @@ interface GangContext {
   readonly input: PlanInput;
   readonly reaches: ReadonlyMap<string, Reach>;
 }
-
-const stackKey = (gang: Gang, layers: number): string => shortKey({ gang: gang.key, layers });
 
 function doneSizes(gang: Gang, passes: readonly PassSawn[]): { layers: number; events: string[] }[] {
   return [...new Set(passes.map(({ layers }) => layers))].flatMap((layers) => {

@@ -1,9 +1,9 @@
 import { pino } from 'pino';
 import { afterEach, beforeEach, expect, test } from '@jest/globals';
 import { addUpWork, planRun, verifyPlan } from '@rapid-jig/core';
-import { getRun, listEvents, listRuns, pinnedRevisions } from '../store/runs';
-import { getSingleton } from '../store/singletons';
-import { tasks } from '../heavy/tasks';
+import { planTaskOf } from '../plan-of-run';
+import { getRun, listEvents, listRuns } from '../store/runs';
+import { inputOf, tasks } from '../heavy/tasks';
 import { getTemplate, listCards } from '../store/templates';
 import { DEMO_DRAWINGS, NOW, openScratch } from '../testing/server.test-support';
 import { seedDemo } from './seed';
@@ -33,13 +33,7 @@ test('the demo is a shop in the middle of its work, and making it twice changes 
   expect([startedAt, run.dueDate]).toEqual([NOW.toISOString(), '2026-12-18']);
   const work = await db.read((session) => listEvents(session, run.id));
   expect(addUpWork(work).passes).toHaveLength(5);
-  const input = {
-    run,
-    work,
-    revisions: await db.read((session) => pinnedRevisions(session, run.id)),
-    shop: (await db.read((session) => getSingleton(session, 'shop'))).doc,
-    drawer: (await db.read((session) => getSingleton(session, 'drawer'))).doc.blades,
-  };
+  const input = inputOf(await db.read((session) => planTaskOf(session, run.id)));
   const plan = await planRun(input, { onStage: () => undefined });
   if (!plan.ok) throw new Error(plan.error[0]?.message);
   expect(verifyPlan(plan.value, input)).toEqual([]);

@@ -38,7 +38,13 @@ export function heavyPool(workerFile: string): HeavyPool {
       }
     }) as Heavy[K];
   return {
-    heavy: { plan: run('plan'), checkWood: run('checkWood'), sheets: run('sheets'), readTemplate: run('readTemplate') },
+    heavy: {
+      plan: run('plan'),
+      checkWood: run('checkWood'),
+      sheets: run('sheets'),
+      readTemplate: run('readTemplate'),
+      couldBeSawn: run('couldBeSawn'),
+    },
     close: () => pool.close({ force: true }),
   };
 }

@@ -1,5 +1,6 @@
 import {
   cardOf,
+  couldBeSawn,
   drawDown,
   hashOf,
   openForm,
@@ -10,6 +11,7 @@ import {
   verifyPlan,
   verifyWood,
   type DrawDown,
+  type PassSawn,
   type Plan,
   type PlanError,
   type PlanInput,
@@ -60,12 +62,19 @@ export type ReadTemplate =
   | { readonly ok: true; readonly id: string; readonly json: string; readonly cardJson: string }
   | { readonly ok: false; readonly fault: ApiFault };
 
+export interface SawnTask {
+  readonly plan: PlanTask;
+  readonly pass: PassSawn;
+}
+
 /** Everything that takes long enough to keep other requests waiting. */
 export interface Tasks {
   plan(task: PlanTask): Promise<Planned>;
   checkWood(task: WoodTask): Promise<CheckedWood>;
   sheets(task: SheetsTask): Promise<Sheets>;
   readTemplate(body: Uint8Array): Promise<ReadTemplate>;
+  /** Whether a run could have sawn a pass. */
+  couldBeSawn(task: SawnTask): Promise<boolean>;
 }
 
 /** The input of a task, read. Throws where a revision is not in the form of today: it was raised when the file was opened. */
@@ -124,6 +133,7 @@ export const tasks = (plan: PlanRun = planRun): Tasks => ({
     return { kind: 'pdf', bytes: await writePdf(pages, name), name };
   },
   readTemplate: (body) => Promise.resolve(readTemplate(body)),
+  couldBeSawn: ({ plan: task, pass }) => Promise.resolve(couldBeSawn(pass, inputOf(task))),
 });
 
 const tooMany = (these: string, most: string): Sheets => ({

@@ -233,12 +233,27 @@ describe('a run', () => {
     expect((await put(`/api/rack/${thin.id}`, doc, 0)).body).toMatchObject({ where: 'thickness.mm' });
   });
 
-  test('the first pass starts the run', async () => {
+  test('a pass of a stack that the run cannot hold is refused; one of more layers than planned is not, for it was sawn', async () => {
     const { run } = await storedRun();
-    const plan = await startedPlan(run.id);
-    const { run: fresh, template } = await storedRun();
-    const part = template.parts[0]!.id;
-    const event = { ...passOf(plan.plan), counts: { [part]: { good: 4, spoiled: 0 } } };
+    const { plan } = await startedPlan(run.id);
+    const path = `/api/runs/${run.id}/events`;
+    const unknown = await api()
+      .post(path)
+      .send({ ...passOf(plan), stack: 'ab12' });
+    expect(unknown.body).toMatchObject({ kind: 'not-found', where: 'ab12' });
+    // The same gang in a stack of another height, as an earlier plan had it.
+    const { run: low, template } = await storedRun();
+    const twin = { ...runOf(template), maxLayers: 2 };
+    await put(`/api/runs/${twin.id}`, twin, 0);
+    const lower = passOf((await startedPlan(twin.id)).plan);
+    expect((await api().post(`/api/runs/${low.id}/events`).send(lower)).status).toBe(200);
+  });
+
+  test('the first pass starts the run', async () => {
+    const { run: twin, template } = await storedRun();
+    const event = passOf((await startedPlan(twin.id)).plan);
+    const fresh = runOf(template);
+    await put(`/api/runs/${fresh.id}`, fresh, 0);
     const { body } = await api().post(`/api/runs/${fresh.id}/events`).send(event);
     expect(body).toEqual({ events: [event], startedAt: '2026-11-24T09:00:00.000Z' });
   });

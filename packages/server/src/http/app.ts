@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import express, { type ErrorRequestHandler, type Express, type Request, type RequestHandler } from 'express';
 import compression from 'compression';
 import helmet from 'helmet';
+import { pinoHttp } from 'pino-http';
 import type { Logger } from 'pino';
 import { CORE_VERSION } from '@rapid-jig/core';
 import type { ApiFault, Health } from '@rapid-jig/contract';
@@ -10,10 +11,14 @@ import type { Database } from '../db/database';
 import type { Heavy } from '../heavy/pool';
 import { isDiskFull } from '../db/faults';
 import { ApiError } from '../api-error';
+import type { Certificates } from '../authority';
 import type { Devices } from '../devices';
+import type { Way } from '../network';
+import { apiDocs } from './api-docs';
 import { guardDevices, guardOrigin } from './guards';
 import { apiRoutes } from './routes';
 import { deviceRoutes } from './routes/devices';
+import { trustRoutes } from './trust';
 
 /** One shop served by the program: the maker's own at `/`, the demo at `/demo`. */
 export interface ServedShop {
@@ -32,26 +37,30 @@ export interface AppOptions {
   /** Names beside the loopback ones that requests may be made under. */
   readonly hosts: readonly string[];
   readonly devices: Devices;
-  /** Addresses for the devices of the local network; none while only this computer is listened to. */
-  readonly addresses: () => readonly string[];
+  /** How devices of the local network come in; no addresses while only this computer is listened to. */
+  readonly way: () => Way;
+  /** Of the shop's own authority, where there are secure pages. */
+  readonly certificates: Certificates | null;
   /** Which requests are this computer's own. */
   readonly isOwn: (request: Request) => boolean;
 }
 
 export function createApp(options: AppOptions): Express {
-  const { shops, clock, logger, heavy, webRoot, hosts, devices, addresses, isOwn } = options;
+  const { shops, clock, logger, heavy, webRoot, hosts, devices, way, certificates, isOwn } = options;
   const app = express();
   app.disable('x-powered-by');
   app.use(securityHeaders());
   app.use(guardOrigin(hosts));
   app.use(logRequests(logger));
   app.use(compression());
+  if (certificates) app.use('/trust', trustRoutes(certificates));
   const build = webRoot === null ? null : buildIn(webRoot);
   for (const { base, db } of shops) {
     const health: Health = { status: 'ok', database: base === '' ? 'own' : 'demo', version: CORE_VERSION };
-    app.use(`${base}/api/devices`, deviceRoutes(devices, addresses, isOwn));
+    app.use(`${base}/api/devices`, deviceRoutes(devices, way, isOwn));
     app.use(`${base}/api`, guardDevices(devices, isOwn));
     app.get(`${base}/api/health`, (_request, response) => void response.json(health));
+    app.get(`${base}/api/docs`, (_request, response) => void response.json(apiDocs()));
     app.use(`${base}/api`, apiRoutes({ db, clock, logger, heavy, build }));
   }
   if (webRoot !== null) serveWeb(app, webRoot, shops);
@@ -78,16 +87,12 @@ const securityHeaders = (): RequestHandler =>
     strictTransportSecurity: false,
   });
 
-function logRequests(logger: Logger): RequestHandler {
-  return (request, response, next) => {
-    const started = performance.now();
-    response.on('finish', () => {
-      const { method, originalUrl: url } = request;
-      logger.info({ method, url, status: response.statusCode, ms: Math.round(performance.now() - started) }, 'request');
-    });
-    next();
-  };
-}
+/** One line a request; what a header may hold (a device's key) is not kept. */
+const logRequests = (logger: Logger): RequestHandler =>
+  pinoHttp({
+    logger,
+    serializers: { req: ({ method, url }: Request) => ({ method, url }), res: ({ statusCode }) => ({ statusCode }) },
+  });
 
 /** The script that the page loads: it has another name in each build. */
 function buildIn(webRoot: string): string | null {

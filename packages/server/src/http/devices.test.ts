@@ -21,7 +21,7 @@ const asked = (isOwn: boolean) =>
     appFor(scratch.db, {
       devices,
       hosts: ['192.168.1.5'],
-      addresses: () => ['http://192.168.1.5:4321/'],
+      way: () => ({ addresses: ['http://192.168.1.5:4321/'], trust: null }),
       isOwn: () => isOwn,
     }),
   );

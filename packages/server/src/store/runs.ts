@@ -1,5 +1,5 @@
 import { and, asc, eq, sql } from 'drizzle-orm';
-import { hashOf, type Run, type TemplateRevision, type WorkEvent } from '@rapid-jig/core';
+import { hashOf, type Run, type WorkEvent } from '@rapid-jig/core';
 import type { PlanSnapshot, Started, StoredEvents, StoredRun, Written } from '@rapid-jig/contract';
 import type { Session } from '../db/database';
 import { planSnapshots, runPins, runs, templateRevisions, workEvents } from '../db/schema';
@@ -49,20 +49,6 @@ export async function putRun(session: Session, doc: Run, version: number): Promi
     await session.insert(runPins).values({ runId: doc.id, templateId, revision });
   }
   return { version: next };
-}
-
-/** The revisions a run pins, with their content, always in the same order. */
-export async function pinnedRevisions(session: Session, runId: string): Promise<TemplateRevision[]> {
-  const pinned = and(
-    eq(templateRevisions.templateId, runPins.templateId),
-    eq(templateRevisions.revision, runPins.revision),
-  );
-  return session
-    .select({ revision: templateRevisions.revision, template: templateRevisions.doc })
-    .from(runPins)
-    .innerJoin(templateRevisions, pinned)
-    .where(eq(runPins.runId, runId))
-    .orderBy(asc(runPins.templateId));
 }
 
 export async function listEvents(session: Session, runId: string): Promise<WorkEvent[]> {
@@ -115,6 +101,28 @@ async function refuseUnknownParts(session: Session, runId: string, event: WorkEv
       .limit(1);
     if (!known) throw notFound('part in this run', id);
   }
+}
+
+/** True where the stack stands in the plan the run was started with, or in a pass that is recorded. */
+export async function isKnownStack(session: Session, runId: string, stack: string): Promise<boolean> {
+  const own = eq(workEvents.runId, runId);
+  const [sawn] = await session
+    .select({ id: workEvents.id })
+    .from(workEvents)
+    .where(and(own, sql`json_extract(${workEvents.doc}, '$.doc.stack') = ${stack}`))
+    .limit(1);
+  if (sawn) return true;
+  const [planned] = await session
+    .select({ runId: planSnapshots.runId })
+    .from(planSnapshots)
+    .where(
+      and(
+        eq(planSnapshots.runId, runId),
+        sql`exists (select 1 from json_each(${planSnapshots.plan}, '$.doc.stacks')
+              where json_extract(value, '$.key') = ${stack})`,
+      ),
+    );
+  return planned !== undefined;
 }
 
 function countedIn(event: WorkEvent): string[] {

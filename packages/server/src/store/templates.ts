@@ -1,4 +1,4 @@
-import { and, asc, eq, sql } from 'drizzle-orm';
+import { and, asc, eq, sql, type SQL } from 'drizzle-orm';
 import { cardOf, openForm, type Template, type TemplateCard } from '@rapid-jig/core';
 import type { StoredCard, StoredTemplate, WrittenTemplate } from '@rapid-jig/contract';
 import type { Session } from '../db/database';
@@ -59,9 +59,17 @@ const at = (id: string, revision: number) =>
   and(eq(templateRevisions.templateId, id), eq(templateRevisions.revision, revision));
 
 /** The revisions a run pins as they are stored, always in the same order. */
-export const rawRevisions = (session: Session, runId: string): Promise<RawRevision[]> =>
+export const rawRevisions = (session: Session, runId: string): Promise<RawRevision[]> => pinnedBy(session, runId, raw);
+
+/** The same as one JSON text for whoever asks: megabytes of lines pass through unread. */
+export async function servedRevisions(session: Session, runId: string): Promise<string> {
+  const found = await pinnedBy(session, runId, served);
+  return `[${found.map(({ revision, json }) => `{"revision":${String(revision)},"template":${json}}`).join(',')}]`;
+}
+
+const pinnedBy = (session: Session, runId: string, json: SQL<string>): Promise<RawRevision[]> =>
   session
-    .select({ revision: templateRevisions.revision, json: raw })
+    .select({ revision: templateRevisions.revision, json })
     .from(runPins)
     .innerJoin(
       templateRevisions,

@@ -32,7 +32,8 @@ export const alone = (): Omit<AppOptions, 'shops'> => ({
   webRoot: null,
   hosts: [],
   devices: NO_DEVICES,
-  addresses: () => [],
+  way: () => ({ addresses: [], trust: null }),
+  certificates: null,
   isOwn: () => true,
 });
 

@@ -36,7 +36,7 @@ export function NetworkSection({ network }: { readonly network: Awaited<Answer<L
   );
 }
 
-function Way({ network: { addresses, qrSvg, code } }: { readonly network: LocalNetwork }) {
+function Way({ network: { addresses, qrSvg, code, trust } }: { readonly network: LocalNetwork }) {
   const [first] = addresses;
   if (first === undefined)
     return (
@@ -45,21 +45,43 @@ function Way({ network: { addresses, qrSvg, code } }: { readonly network: LocalN
       </Typography>
     );
   return (
-    <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap', alignItems: 'center' }}>
-      {qrSvg !== null && (
-        <img
-          alt={`Address for a camera: ${first}`}
-          width={148}
-          height={148}
-          src={`data:image/svg+xml;utf8,${encodeURIComponent(qrSvg)}`}
-        />
-      )}
-      <Box>
-        <Typography>Open this on the other device, in the same network:</Typography>
-        <Typography sx={{ ...FIGURE, fontWeight: 700, overflowWrap: 'anywhere' }}>{addresses.join(', ')}</Typography>
-        <Typography sx={{ mt: 1 }}>It is asked once for this code:</Typography>
-        <Typography sx={{ ...FIGURE, fontSize: '2rem', letterSpacing: '0.15em' }}>{code}</Typography>
+    <>
+      <Trust trust={trust} />
+      <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap', alignItems: 'center' }}>
+        {qrSvg !== null && (
+          <img
+            alt={`Address for a camera: ${first}`}
+            width={148}
+            height={148}
+            src={`data:image/svg+xml;utf8,${encodeURIComponent(qrSvg)}`}
+          />
+        )}
+        <Box>
+          <Typography>Open this on the other device, in the same network:</Typography>
+          <Typography sx={{ ...FIGURE, fontWeight: 700, overflowWrap: 'anywhere' }}>{addresses.join(', ')}</Typography>
+          <Typography sx={{ mt: 1 }}>It is asked once for this code:</Typography>
+          <Typography sx={{ ...FIGURE, fontSize: '2rem', letterSpacing: '0.15em' }}>{code}</Typography>
+        </Box>
       </Box>
-    </Box>
+    </>
+  );
+}
+
+/** What a device needs for pages that open without the network, or what is missing for them. */
+function Trust({ trust }: Pick<LocalNetwork, 'trust'>) {
+  return (
+    <Typography sx={{ mb: 2, overflowWrap: 'anywhere' }}>
+      {trust ? (
+        <>
+          First, once on each device: open <b>{trust.address}</b> there, which tells how it comes to trust this shop,
+          and compare the fingerprint <code>{trust.fingerprint}</code>
+        </>
+      ) : (
+        <>
+          Counting works there. Pages open only while this program runs, and the screen may go dark at the saw: for
+          both, start with <code>npm start -- --lan --https</code>.
+        </>
+      )}
+    </Typography>
   );
 }

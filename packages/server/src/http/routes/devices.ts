@@ -3,15 +3,12 @@ import { toString as qrCode } from 'qrcode';
 import { pairingSchema, type LocalNetwork } from '@rapid-jig/contract';
 import { ApiError } from '../../api-error';
 import type { Devices } from '../../devices';
+import type { Way } from '../../network';
 import { deviceCookie } from '../guards';
 import { checked, idOf, SMALL_BODY } from './request';
 
 /** Letting devices in; all but the asking itself is for the main computer. */
-export function deviceRoutes(
-  devices: Devices,
-  addresses: () => readonly string[],
-  isOwn: (request: Request) => boolean,
-): Router {
+export function deviceRoutes(devices: Devices, way: () => Way, isOwn: (request: Request) => boolean): Router {
   const router = Router();
   router.post('/pair', SMALL_BODY, async (request, response) => {
     const key = await devices.pair(checked(pairingSchema, request.body));
@@ -28,9 +25,11 @@ export function deviceRoutes(
       });
   });
   router.get('/', async (_request, response) => {
-    const [first] = addresses();
+    const { addresses, trust } = way();
+    const [first] = addresses;
     const network: LocalNetwork = {
-      addresses: addresses(),
+      addresses,
+      trust,
       qrSvg: first === undefined ? null : await qrCode(first, { type: 'svg', margin: 1 }),
       code: devices.code(),
       devices: await devices.list(),

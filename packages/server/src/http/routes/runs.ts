@@ -7,7 +7,8 @@ import type { Heavy } from '../../heavy/pool';
 import { startRun, type Starting } from '../../start-run';
 import { cutBlanks, reserveWood } from '../../wood-of-run';
 import { recordWork } from '../../record-work';
-import { findSnapshot, getRun, listRuns, pinnedRevisions, putRun, workOf } from '../../store/runs';
+import { findSnapshot, getRun, listRuns, putRun, workOf } from '../../store/runs';
+import { servedRevisions } from '../../store/templates';
 import { once } from '../../store/writes';
 import { versionOf } from '../guards';
 import { checked, documentOf, idOf, LARGE_BODY, SMALL_BODY, writeOf } from './request';
@@ -29,7 +30,7 @@ export function runRoutes(db: Database, clock: () => Date, logger: Logger, heavy
   });
   router.get('/:id/revisions', async (request, response) => {
     const id = idOf(request);
-    response.json(await db.read((session) => pinnedRevisions(session, id)));
+    response.type('application/json').send(await db.read((session) => servedRevisions(session, id)));
   });
   router.post('/:id/start', async (request, response) => {
     response.json(await startRun(idOf(request), starting()));

@@ -1,0 +1,58 @@
+import { createServer, type RequestListener, type Server } from 'node:http';
+import { createServer as createSecureServer } from 'node:https';
+import type { AddressInfo } from 'node:net';
+import type { Certificates } from './authority';
+import type { Settings } from './settings';
+
+/** The program while it listens. */
+export interface Listening {
+  readonly port: number;
+  /** Null where there are no secure pages. */
+  readonly securePort: number | null;
+  /** Takes nothing new, lets requests under way finish, and resolves when all is quiet. */
+  stop(): Promise<void>;
+}
+
+/** How long a request may take to finish when the program stops. */
+const STOP_GRACE_MS = 1500;
+
+/** Listens, with certificates to secure connections too. Throws in words where a port is taken. */
+export async function listen(
+  app: RequestListener,
+  { host, port, securePort }: Pick<Settings, 'host' | 'port' | 'securePort'>,
+  certificates: Certificates | null,
+): Promise<Listening> {
+  const plain = createServer(app);
+  const secure = certificates && createSecureServer(certificates, app);
+  const servers: Server[] = secure ? [plain, secure] : [plain];
+  const stop = async (): Promise<void> => {
+    const ends = servers.map((server) => new Promise((ended) => server.close(ended)));
+    for (const server of servers) {
+      server.closeIdleConnections();
+      // A connection that is still held after that is cut.
+      setTimeout(() => server.closeAllConnections(), STOP_GRACE_MS).unref();
+    }
+    await Promise.all(ends);
+  };
+  try {
+    await opened(plain, port, host);
+    if (secure) await opened(secure, securePort ?? 0, host);
+  } catch (error) {
+    await stop();
+    throw error;
+  }
+  return { port: portOf(plain), securePort: secure && portOf(secure), stop };
+}
+
+// Listening to a port, a server has an address of this kind.
+const portOf = (server: Server): number => (server.address() as AddressInfo).port;
+
+function opened(server: Server, port: number, host: string): Promise<void> {
+  return new Promise((resolve, reject) => {
+    server.once('error', (error: NodeJS.ErrnoException) => {
+      const taken = `Port ${String(port)} is taken. Stop the other program, or set RAPID_JIG_PORT to another port.`;
+      reject(error.code === 'EADDRINUSE' ? new Error(taken, { cause: error }) : error);
+    });
+    server.listen(port, host, resolve);
+  });
+}

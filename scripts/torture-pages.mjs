@@ -14,11 +14,21 @@ const openPage = async (browser, address) => {
   return { context, page };
 };
 
-/** Resolves once nothing waits in the page's outbox and all is recorded. */
-const allSent = (page) =>
-  page.waitForFunction(() => !document.querySelector('[aria-label*="not sent yet"]'), null, {
-    timeout: ANSWERS_WITHIN_MS,
-  });
+const QUIET_MS = 4000;
+
+/** The ledger of a run once nothing more comes in, and no page says that something is left. */
+async function settledEvents(apiOfRun, pages) {
+  const read = async () => (await (await fetch(`${apiOfRun}/events`)).json()).events;
+  const until = performance.now() + ANSWERS_WITHIN_MS;
+  for (let events = await read(); ;) {
+    await new Promise((resolve) => setTimeout(resolve, QUIET_MS));
+    const now = await read();
+    const stuck = await Promise.all(pages.map((page) => page.getByRole('button', { name: /not sent yet/ }).count()));
+    if (now.length === events.length && stuck.every((count) => count === 0)) return now;
+    if (performance.now() > until) throw new Error(`still not sent: ${stuck.join(' and ')}`);
+    events = now;
+  }
+}
 
 /**
  * Two browsers mark passes of one run, in any order and now and then cut off from the program. The hand count: a pass that
@@ -47,8 +57,10 @@ export async function tapOnTwo(runAddress, apiOfRun, taps) {
     if (name !== null) names.add(name);
   }
   for (const { context } of devices) await context.setOffline(false);
-  for (const { page } of devices) await allSent(page);
-  const { events } = await (await fetch(`${apiOfRun}/events`)).json();
+  const events = await settledEvents(
+    apiOfRun,
+    devices.map(({ page }) => page),
+  );
   const marked = new Set(events.map(({ stack, pass }) => `${stack} ${pass}`));
   const shown = [];
   for (const { page } of devices) {

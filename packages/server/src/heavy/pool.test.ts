@@ -13,7 +13,7 @@ beforeEach(async () => {
   // A worker that works for as long as it is told, and then says what it got.
   await writeFile(
     file,
-    `export const readTemplate = (body) => {
+    `export const run = ({ task: body }) => {
        const until = Date.now() + body.length;
        while (Date.now() < until);
        return { ok: true, id: String(body.length), json: '', cardJson: '' };

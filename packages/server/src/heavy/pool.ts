@@ -1,6 +1,7 @@
 import { Piscina } from 'piscina';
 import { ApiError } from '../api-error';
 import type { Tasks } from './tasks';
+import type { Asked } from './worker';
 
 /** Work that is done off the loop; `signal` ends it when nobody waits for it any more. */
 export type Heavy = {
@@ -31,7 +32,8 @@ export function heavyPool(workerFile: string): HeavyPool {
       const late = AbortSignal.timeout(LONGEST_MS);
       const signal = gone ? AbortSignal.any([late, gone]) : late;
       try {
-        return (await pool.run(task, { name, signal })) as Awaited<ReturnType<Tasks[K]>>;
+        const asked: Asked<K> = { name, task };
+        return (await pool.run(asked, { name: 'run', signal })) as Awaited<ReturnType<Tasks[K]>>;
       } catch (error) {
         if (signal.aborted || pool.queueSize >= MOST_WAITING) throw BUSY;
         throw error;

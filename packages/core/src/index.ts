@@ -3,9 +3,15 @@ export { err, ok, unreachable } from './result';
 export type { Fault, Result } from './result';
 export {
   compareMm,
+  formatArea,
+  formatDecimal,
+  formatDistance,
+  formatFaceArea,
+  formatFine,
   formatLength,
   formatMinutes,
   formatMoney,
+  formatShare,
   fromNm,
   inches,
   inchFraction,

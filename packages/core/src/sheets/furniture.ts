@@ -1,6 +1,6 @@
 import type { Box } from '../geometry';
 import type { Paper } from '../planning';
-import { inches, type LengthUnit } from '../units';
+import { formatArea, formatDistance, inches, type LengthUnit } from '../units';
 import { ink, straight, textMark, type Mark } from './marks';
 import { PAGES } from './paper';
 
@@ -53,9 +53,7 @@ export function furniture(paper: Paper, units: LengthUnit, words: PageWords): Ma
 
 function footWords(units: LengthUnit, { of, note, use }: PageWords): string {
   if (!use) return note;
-  const film =
-    units === 'in' ? `${(use.filmMm2 / 92_903.04).toFixed(1)} sq ft` : `${(use.filmMm2 / 1e6).toFixed(2)} m²`;
-  const tape = units === 'in' ? `${(use.tapeMm / 304.8).toFixed(1)} ft` : `${(use.tapeMm / 1000).toFixed(1)} m`;
+  const [film, tape] = [formatArea(use.filmMm2, units), formatDistance(use.tapeMm, units)];
   const pages = of === 1 ? '1 page' : `${String(of)} pages`;
   return [`${pages}; takes ${tape} of 2 in tape, or ${film} of film`, note].filter(Boolean).join('. ');
 }

@@ -85,7 +85,7 @@ describe('patterns on paper', () => {
       OPTIONS,
     );
     expect(words(pages[0]!.marks)).toMatch(/Rocking whale, revision 3: Body.*Stack 2: 4 layers of 6.35 mm cherry/);
-    expect(words(pages[0]!.marks)).toContain('1 page; takes 0.2 m of 2 in tape');
+    expect(words(pages[0]!.marks)).toContain('1 page; takes 0.21 m of 2 in tape');
     // Each is 103 by 43 with the room round it: one strip of tape two inches wide.
     expect(tapeMm).toBeCloseTo(206, 6);
     expect(filmMm2).toBeCloseTo(2 * 103 * 43, 6);

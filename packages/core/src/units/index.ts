@@ -24,5 +24,6 @@ export {
   STRAIGHT,
   TOUCHING,
 } from './tolerances';
+export { formatArea, formatDecimal, formatDistance, formatFaceArea, formatFine, formatShare } from './measures';
 export { formatMinutes } from './minutes';
 export { formatMoney, minorDigits } from './money';

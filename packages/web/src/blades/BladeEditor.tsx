@@ -3,6 +3,7 @@ import { turningRadius, type Blade } from '@rapid-jig/core';
 import { KerfPicture } from '../drawing/BladePicture';
 import { CountField } from '../fields/CountField';
 import { DecimalField } from '../fields/DecimalField';
+import { FineField } from '../fields/FineField';
 import { Measure } from '../drawing/Measure';
 import { useServices } from '../services';
 import { SidePanel } from '../shell/SidePanel';
@@ -46,30 +47,21 @@ export function BladeEditor({ blade }: { readonly blade: Blade }) {
       {blade.onHand !== null && (
         <CountField label="Blades left" value={blade.onHand} onChange={(onHand) => change({ onHand })} />
       )}
-      <DecimalField
-        label="Width, front to back (mm)"
+      <FineField
+        label="Width, front to back"
         value={blade.widthMm}
         least={0.1}
         most={10}
-        width={286}
         onChange={(widthMm) => change({ widthMm })}
       />
-      <DecimalField
-        label="Thickness (mm)"
+      <FineField
+        label="Thickness"
         value={blade.thicknessMm}
         least={0.05}
         most={5}
-        width={286}
         onChange={(thicknessMm) => change({ thicknessMm })}
       />
-      <DecimalField
-        label="Kerf (mm)"
-        value={blade.kerfMm}
-        least={0.05}
-        most={5}
-        width={286}
-        onChange={(kerfMm) => change({ kerfMm })}
-      />
+      <FineField label="Kerf" value={blade.kerfMm} least={0.05} most={5} onChange={(kerfMm) => change({ kerfMm })} />
       <DecimalField
         label="Teeth to the inch"
         value={blade.teethPerInch}

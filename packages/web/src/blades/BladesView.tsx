@@ -5,7 +5,6 @@ import { BladeSide } from '../drawing/BladePicture';
 import { useDrawer, useServices, useShop } from '../services';
 import { Page } from '../shell/Page';
 import { SaveBadge, SaveTrouble, useUndoKeys } from '../shell/SaveBadge';
-import { fieldDifferences } from '../documents/differences';
 import { FIGURE } from '../theme/theme';
 import { FORM_WORDS } from '../words/plan';
 import { BladeEditor } from './BladeEditor';
@@ -25,7 +24,7 @@ export function BladesView() {
         <Typography variant="h1">Blades</Typography>
         <SaveBadge document={document} />
       </Box>
-      <SaveTrouble document={document} differences={fieldDifferences} />
+      <SaveTrouble document={document} />
       <Typography color="textSecondary" sx={{ maxWidth: 760 }}>
         The plan uses only blades that are in your drawer
         {saw.ends === 'pinned' ? ' and have pinned ends, as your saw takes' : ''}. Figures are typical; check your

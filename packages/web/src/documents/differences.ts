@@ -1,6 +1,6 @@
-/** The fields in which two versions of a document differ, by name. */
-export function fieldDifferences<T extends object>(mine: T, theirs: T): string[] {
-  return Object.entries(mine)
-    .filter(([key, value]) => JSON.stringify(value) !== JSON.stringify(theirs[key as keyof T]))
-    .map(([key]) => key);
-}
+/** The fields in which two versions of a document differ. */
+export const fieldDifferences = <T extends object>(mine: T, theirs: T): (keyof T & string)[] =>
+  // The keys of a document are those of its type.
+  (Object.keys(mine) as (keyof T & string)[]).filter(
+    (field) => JSON.stringify(mine[field]) !== JSON.stringify(theirs[field]),
+  );

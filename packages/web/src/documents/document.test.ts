@@ -147,10 +147,21 @@ describe('two devices', () => {
     document.edit((doc) => ({ ...doc, text: 'mine, later' }));
     await settle();
     expect(stored()).toMatchObject({ doc: { text: 'theirs' } });
-    document.keepMine();
+    document.settle(['text', 'count']);
     await settle();
     expect(stored()).toEqual({ doc: { text: 'mine, later', count: 1 }, version: 3 });
     expect(document.store.getState().status).toBe('saved');
+  });
+
+  test('or field by field: mine of one, theirs of the other', async () => {
+    const document = await open();
+    host.write(PATH, { text: 'theirs', count: 9 });
+    document.edit((doc) => ({ ...doc, text: 'mine' }));
+    await settle();
+    document.settle(['text']);
+    await settle();
+    expect(stored()).toEqual({ doc: { text: 'mine', count: 9 }, version: 3 });
+    expect(document.store.getState()).toMatchObject({ status: 'saved', doc: { text: 'mine', count: 9 } });
   });
 
   test('what another device wrote is taken on a refresh, but not over what is still to be sent', async () => {

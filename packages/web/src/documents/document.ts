@@ -44,9 +44,10 @@ export interface OpenDocument<T> {
   flush(): Promise<void>;
   /** Takes what is stored now, unless something here is still to be sent. */
   refresh(): Promise<Result<null, ApiFault>>;
-  /** After a conflict: drop mine, or write mine over theirs. */
+  /** After a conflict: drops mine. */
   takeTheirs(): void;
-  keepMine(): void;
+  /** After a conflict: writes these fields of mine over theirs. */
+  settle(mine: readonly (keyof T)[]): void;
   /** Gives up an edit that was refused: the document is what the server has. */
   discard(): void;
 }
@@ -174,11 +175,13 @@ function saving<T>(store: StoreApi<DocumentState<T>>, options: DocumentOptions<T
       take(theirs);
       outbox.discard(id);
     },
-    keepMine: () => {
+    settle: (mine) => {
       const { theirs, doc } = store.getState();
       if (!theirs) return;
-      store.setState({ version: theirs.version, status: 'waiting', fault: null, theirs: null });
-      send(doc, theirs.version, 0);
+      const settled = { ...theirs.doc };
+      for (const field of mine) settled[field] = doc[field];
+      store.setState({ doc: settled, version: theirs.version, status: 'waiting', fault: null, theirs: null });
+      send(settled, theirs.version, 0);
     },
     discard: () => outbox.discard(id),
   };

@@ -1,4 +1,5 @@
-import type { Blade } from '@rapid-jig/core';
+import { formatFine, type Blade } from '@rapid-jig/core';
+import { useUnit } from '../services';
 import { DRAWN } from '../theme/drawn';
 
 /** A blade is enlarged until it is this wide, px. */
@@ -14,6 +15,7 @@ interface KerfPictureProps {
 
 /** A blade seen from above at its real proportions, in its kerf, in the tightest curve it has to follow. */
 export function KerfPicture({ blade, radius }: KerfPictureProps) {
+  const { unit } = useUnit();
   const [width, height] = [150, 92];
   const scale = BLADE_PX / blade.widthMm;
   const r = Math.min(radius ?? STRAIGHT_FROM, STRAIGHT_FROM) * scale;
@@ -23,7 +25,7 @@ export function KerfPicture({ blade, radius }: KerfPictureProps) {
       width={width}
       height={height}
       role="img"
-      aria-label={`Number ${blade.size} blade, ${blade.widthMm.toFixed(2)} by ${blade.thicknessMm.toFixed(2)} mm, in its kerf of ${blade.kerfMm.toFixed(2)} mm`}
+      aria-label={`Number ${blade.size} blade, ${formatFine(blade.widthMm, unit)} by ${formatFine(blade.thicknessMm, unit)}, in its kerf of ${formatFine(blade.kerfMm, unit)}`}
       style={{ background: DRAWN.planedWood, borderRadius: 3, display: 'block', flex: 'none' }}
     >
       <circle cx={cx} cy={cy + r} r={r} fill="none" stroke={DRAWN.kerf} strokeWidth={blade.kerfMm * scale} />

@@ -1,4 +1,12 @@
-import { inchFraction, typedUnit, type Length, type LengthUnit } from '@rapid-jig/core';
+import {
+  formatArea,
+  formatDistance,
+  formatFaceArea,
+  inchFraction,
+  typedUnit,
+  type Length,
+  type LengthUnit,
+} from '@rapid-jig/core';
 import { useShop, useUnit } from '../services';
 
 interface MeasureProps {
@@ -46,19 +54,22 @@ export function Size({ length, width }: { readonly length: number; readonly widt
   );
 }
 
-/** An area in square inches or square centimetres, as one face of wood. */
+/** Wood, tape or film by area. */
 export function Area({ mm2 }: { readonly mm2: number }) {
   const { unit } = useUnit();
-  const text = unit === 'in' ? `${(mm2 / 92_903.04).toFixed(1)} sq ft` : `${(mm2 / 1e6).toFixed(2)} m²`;
-  return <span style={NO_BREAK}>{text}</span>;
+  return <span style={NO_BREAK}>{formatArea(mm2, unit)}</span>;
 }
 
 /** A long line: feet or metres. */
 export function Distance({ mm }: { readonly mm: number }) {
   const { unit } = useUnit();
-  return (
-    <span style={NO_BREAK}>{unit === 'in' ? `${(mm / 304.8).toFixed(1)} ft` : `${(mm / 1000).toFixed(2)} m`}</span>
-  );
+  return <span style={NO_BREAK}>{formatDistance(mm, unit)}</span>;
+}
+
+/** An area the size of a part, or of a cut's face. */
+export function FaceArea({ mm2 }: { readonly mm2: number }) {
+  const { unit } = useUnit();
+  return <span style={NO_BREAK}>{formatFaceArea(mm2, unit)}</span>;
 }
 
 export const lengthText = ({ mm, typed }: Length): string => typed ?? `${String(Math.round(mm * 100) / 100)} mm`;

@@ -12,7 +12,6 @@ import {
   type StockMoveKind,
 } from '@rapid-jig/core';
 import type { OpenDocument } from '../documents/document';
-import { fieldDifferences } from '../documents/differences';
 import { CountField } from '../fields/CountField';
 import { DecimalField } from '../fields/DecimalField';
 import { LengthField } from '../fields/LengthField';
@@ -51,7 +50,7 @@ function ItemEditor({ session, document }: ItemEditorProps) {
         </Typography>
         <SaveBadge document={document} />
       </Box>
-      <SaveTrouble document={document} differences={fieldDifferences} />
+      <SaveTrouble document={document} />
       <Amount session={session} id={item.id} />
       {item.woodId !== null && <WoodSelect value={item.woodId} onChange={(woodId) => change({ woodId }, 'wood')} />}
       <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>

@@ -1,6 +1,7 @@
 import { memo } from 'react';
 import { Box, Typography } from '@mui/material';
 import { formatMinutes, totalMinutes, type Minutes, type Plan } from '@rapid-jig/core';
+import { FaceArea } from '../drawing/Measure';
 import { Link } from 'react-router';
 import { BladeSide } from '../drawing/BladePicture';
 import { FIGURE } from '../theme/theme';
@@ -66,7 +67,7 @@ export const MinutesSection = memo(function MinutesSection({ plan }: { readonly 
               <Typography variant="body2" color="textSecondary">
                 {FORM_WORDS[blade.form]}
                 <br />
-                {(faceAreaMm2 / 100).toFixed(0)} cm² of cut face
+                <FaceArea mm2={faceAreaMm2} /> of cut face
               </Typography>
             </Box>
           </Box>

@@ -4,7 +4,6 @@ import { drawParts } from '../drawing/paths';
 import { useShop, useUnit } from '../services';
 import { Page } from '../shell/Page';
 import { SaveTrouble, useUndoKeys } from '../shell/SaveBadge';
-import { fieldDifferences } from '../documents/differences';
 import { SawQuestion } from '../shop/SawQuestion';
 import { warningWords } from '../words/plan';
 import { BlanksSection } from './BlanksSection';
@@ -29,7 +28,7 @@ export function RunView() {
   return (
     <Page wide title={name}>
       <RunHeader />
-      <SaveTrouble document={session.document} differences={fieldDifferences} />
+      <SaveTrouble document={session.document} />
       {trouble && (
         <Alert severity="warning" sx={{ my: 1 }}>
           Not yet recorded: {trouble}

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Box, Button, Popover, Typography } from '@mui/material';
-import type { Blade, PlannedStack } from '@rapid-jig/core';
+import { formatFine, type Blade, type PlannedStack } from '@rapid-jig/core';
 import { KerfPicture } from '../drawing/BladePicture';
 import { useUnit } from '../services';
 import { FIGURE } from '../theme/theme';
@@ -54,8 +54,8 @@ function Reasons({ blade, stack }: { readonly blade: Blade; readonly stack: Plan
             Number {blade.size}, {FORM_WORDS[blade.form]}
           </b>
           <br />
-          {blade.widthMm.toFixed(2)} × {blade.thicknessMm.toFixed(2)} mm in a kerf of {blade.kerfMm.toFixed(2)} mm,{' '}
-          {blade.teethPerInch} teeth to the inch (typical; check your packet)
+          {formatFine(blade.widthMm, unit)} × {formatFine(blade.thicknessMm, unit)} in a kerf of{' '}
+          {formatFine(blade.kerfMm, unit)}, {blade.teethPerInch} teeth to the inch (typical; check your packet)
         </Typography>
       </Box>
       {told.map((group, i) => (

@@ -4,6 +4,7 @@ import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
 import { useStore } from 'zustand';
 import { saveFile } from '../api/save-file';
 import type { OpenDocument, SaveStatus } from '../documents/document';
+import { ConflictNote } from './ConflictNote';
 import { useShortcuts } from './shortcuts';
 
 const WORDS: Readonly<Record<SaveStatus, string>> = {
@@ -52,30 +53,9 @@ function Step({ label, disabled, onClick, children }: StepProps) {
 }
 
 /** What to do when a save was refused, or another device wrote first. */
-export function SaveTrouble<T>({
-  document,
-  differences,
-}: {
-  readonly document: OpenDocument<T>;
-  readonly differences: (mine: T, theirs: T) => string[];
-}) {
+export function SaveTrouble<T extends object>({ document }: { readonly document: OpenDocument<T> }) {
   const { status, fault, theirs, doc } = useStore(document.store);
-  if (status === 'conflict' && theirs) {
-    return (
-      <Alert severity="warning" sx={{ my: 1 }}>
-        Another device changed this meanwhile. It differs in:{' '}
-        {differences(doc, theirs.doc).join('; ') || 'nothing you can see'}.
-        <Box sx={{ mt: 1, display: 'flex', gap: 1 }}>
-          <Button size="small" variant="contained" onClick={document.keepMine}>
-            Keep mine
-          </Button>
-          <Button size="small" onClick={document.takeTheirs}>
-            Take theirs
-          </Button>
-        </Box>
-      </Alert>
-    );
-  }
+  if (status === 'conflict' && theirs) return <ConflictNote document={document} mine={doc} theirs={theirs.doc} />;
   if (!fault || (status !== 'unsent' && status !== 'refused')) return null;
   const keepAsFile = (): void =>
     saveFile('not-taken.json', new Blob([JSON.stringify(doc)], { type: 'application/json' }));

@@ -1,7 +1,6 @@
 import { Box, FormControlLabel, Switch } from '@mui/material';
 import { useStore } from 'zustand';
 import { formatLength, TYPICAL_MACHINES, type LengthUnit, type Machines } from '@rapid-jig/core';
-import { fieldDifferences } from '../documents/differences';
 import type { OpenDocument } from '../documents/document';
 import { LengthField } from '../fields/LengthField';
 import { useShop } from '../services';
@@ -50,7 +49,7 @@ export function MachinesSection({ document }: { readonly document: OpenDocument<
       {/* A row of its own, so that the machines stand in one line below it. */}
       <Box sx={{ width: '100%' }}>
         <SaveBadge document={document} />
-        <SaveTrouble document={document} differences={fieldDifferences} />
+        <SaveTrouble document={document} />
       </Box>
       {(Object.keys(NAMES) as (keyof Machines)[]).map((name) => (
         <div key={name} style={{ display: 'flex', flexDirection: 'column', gap: 12, width: 200 }}>

@@ -12,7 +12,6 @@ import { useServices, useShop, type Services } from '../services';
 import { orThrow } from '../shell/or-throw';
 import { Page } from '../shell/Page';
 import { SaveBadge, SaveTrouble, useUndoKeys } from '../shell/SaveBadge';
-import { fieldDifferences } from '../documents/differences';
 import { NetworkSection } from './NetworkSection';
 import { MachinesSection } from './MachinesSection';
 import { Section } from './Section';
@@ -53,7 +52,7 @@ export function ShopView() {
         <Typography variant="h1">Shop</Typography>
         <SaveBadge document={document} />
       </Box>
-      <SaveTrouble document={document} differences={fieldDifferences} />
+      <SaveTrouble document={document} />
       <SawSection shop={shop} edit={edit} />
       <MachinesSection document={machines} />
       <HabitsSection shop={shop} edit={edit} />

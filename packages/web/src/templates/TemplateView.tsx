@@ -16,7 +16,6 @@ import type { Services } from '../services';
 import { orThrow } from '../shell/or-throw';
 import { Page } from '../shell/Page';
 import { SaveBadge, SaveTrouble, useUndoKeys } from '../shell/SaveBadge';
-import { fieldDifferences } from '../documents/differences';
 import { FIGURE } from '../theme/theme';
 import { DropZone } from './DropZone';
 import { Exports } from './Exports';
@@ -82,7 +81,7 @@ export function TemplateView() {
         </Button>
         <MakeRun document={document} newest={newest} />
       </Box>
-      <SaveTrouble document={document} differences={fieldDifferences} />
+      <SaveTrouble document={document} />
       <TextField
         label="Note for next time"
         value={template.note}

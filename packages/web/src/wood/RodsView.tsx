@@ -1,5 +1,5 @@
 import { Box, Typography } from '@mui/material';
-import { formatLength, woodById, type LengthUnit, type RodBar, type RodGroup } from '@rapid-jig/core';
+import { formatLength, formatShare, woodById, type LengthUnit, type RodBar, type RodGroup } from '@rapid-jig/core';
 import { Swatch } from '../drawing/Swatch';
 import { useUnit } from '../services';
 import { counted } from '../words/counted';
@@ -19,7 +19,7 @@ export function RodsView({ rods }: { readonly rods: readonly RodGroup[] }) {
         <Typography color="textSecondary" sx={{ mb: 1 }}>
           {counted(bars.length, 'length')} to cut
           {bars.length > 0 &&
-            ` · ${(usedShare * 100).toFixed(1)} % used; ${proven ? 'no way of cutting takes less' : 'the search ended before the best was proven'}`}
+            ` · ${formatShare(usedShare)} used; ${proven ? 'no way of cutting takes less' : 'the search ended before the best was proven'}`}
         </Typography>
         <Box component="ol" aria-label="Lengths to cut" sx={{ m: 0, pl: 3 }}>
           {bars.map((bar) => (

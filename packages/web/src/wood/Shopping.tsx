@@ -1,5 +1,6 @@
 import { Alert, Box } from '@mui/material';
 import {
+  formatDecimal,
   formatLength,
   formatMoney,
   woodById,
@@ -83,7 +84,7 @@ function amountWords({ boards, sheets }: ToBuy, unit: LengthUnit): string {
       : slices < 1
         ? `glued up from ${String(Math.round(1 / slices))}`
         : 'planed down';
-  return `${boardFeet.toFixed(1)} board feet of ${rough} (${from}, ${String(Math.round(wasteShare * 100))} % allowed for waste)`;
+  return `${formatDecimal(boardFeet, 1)} board feet of ${rough} (${from}, ${String(Math.round(wasteShare * 100))} % allowed for waste)`;
 }
 
 function dowelWords({ woodId, thicknessMm, rods, missing }: RodGroup, unit: LengthUnit): string {

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { Alert, Box, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
 import {
+  formatShare,
   formatLength,
   formatMinutes,
   pinBlank,
@@ -90,7 +91,7 @@ export function WoodGroupView({ group, entries }: WoodGroupViewProps) {
       <Typography color="textSecondary" sx={{ mb: 1 }}>
         {counted(blanks.length - missing.length, 'blank')} on {takenWords(boards)}
         {boards.length > 0 &&
-          ` · ${(usedShare * 100).toFixed(1)} % used; with these kerfs no layout can pass ${(bestShare * 100).toFixed(1)} %`}
+          ` · ${formatShare(usedShare)} used; with these kerfs no layout can pass ${formatShare(bestShare)}`}
         {millingMinutes > 0 && ` · ${formatMinutes(millingMinutes)} of milling`}
       </Typography>
       <MillingWays milling={group.milling} />

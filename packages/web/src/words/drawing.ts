@@ -8,7 +8,7 @@ import type {
   LineKind,
   MendAction,
 } from '@rapid-jig/core';
-import { formatLength } from '@rapid-jig/core';
+import { formatDistance, formatFine, formatLength } from '@rapid-jig/core';
 import type { ReadingStage } from '../workers/reader.worker';
 
 /** Why something in a drawing makes no cut, and what to do where it should. */
@@ -67,7 +67,7 @@ interface FaultFigures {
 }
 
 export function faultWords({ kind, size }: FaultFigures, unit: LengthUnit): string {
-  const mm = unit === 'mm' || size < 0.4 ? `${size.toFixed(2)} mm` : formatLength(size, unit);
+  const mm = unit === 'mm' || size < 0.4 ? formatFine(size, 'mm') : formatLength(size, unit);
   switch (kind) {
     case 'gap':
       return `Gap of ${mm}`;
@@ -106,9 +106,7 @@ export function difficultyReasonWords({ rule, figure, limit }: DifficultyReason,
     case 'many-inside-cuts':
       return `${count('inside cut')} to thread the blade for.`;
     case 'long-cut':
-      return unit === 'in'
-        ? `${(figure / 304.8).toFixed(1)} ft of line to saw.`
-        : `${(figure / 1000).toFixed(1)} m of line to saw.`;
+      return `${formatDistance(figure, unit)} of line to saw.`;
     case 'hard-wood':
       return 'Hard wood: slow going, and blades dull sooner.';
   }

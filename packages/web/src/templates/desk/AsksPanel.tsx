@@ -2,7 +2,7 @@ import { Box, Typography } from '@mui/material';
 import { compareMm, type PartUnderstanding, type WaysToFit } from '@rapid-jig/core';
 import { Choice } from '../../fields/Choice';
 import { LengthField } from '../../fields/LengthField';
-import { Distance, Measure } from '../../drawing/Measure';
+import { Distance, FaceArea, Measure } from '../../drawing/Measure';
 import { WoodSelect } from '../../fields/WoodSelect';
 import { useUnit } from '../../services';
 import { counted } from '../../words/counted';
@@ -186,12 +186,6 @@ function Note({ children, danger = false }: { readonly children: React.ReactNode
       {children}
     </Typography>
   );
-}
-
-/** An area the size of a part: square inches or square centimetres. */
-function FaceArea({ mm2 }: { readonly mm2: number }) {
-  const { unit } = useUnit();
-  return <>{unit === 'in' ? `${(mm2 / 645.16).toFixed(1)} sq in` : `${(mm2 / 100).toFixed(1)} cm²`}</>;
 }
 
 /** A bridge is held against the thickness of the wood (common practice). */

@@ -20,6 +20,7 @@ export {
   parseDecimal,
   parseLength,
   SAME_OUTLINE,
+  snapMm,
   typedUnit,
 } from './units';
 export type { Length, LengthUnit } from './units';

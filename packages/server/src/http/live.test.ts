@@ -51,8 +51,8 @@ test('who listens is told which document a write has changed and who wrote it, o
   expect((await put(`/templates/${template.id}`, template)).status).toBe(200);
   expect((await put(`/runs/${run.id}`, run)).status).toBe(200);
   expect(await changes(2)).toEqual([
-    { topics: [`template ${template.id}`], by: 'tablet' },
-    { topics: [`run ${run.id}`], by: 'tablet' },
+    { topics: ['templates', `template ${template.id}`], by: 'tablet' },
+    { topics: ['runs', `run ${run.id}`], by: 'tablet' },
   ]);
   stop.abort();
 });

@@ -52,9 +52,9 @@ function topicsOf(path: string): string[] {
     case 'runs':
       if (part === 'blanks') return [`work ${id ?? ''}`, 'rack'];
       if (part === 'reserve') return ['rack'];
-      return [part === undefined ? `run ${id ?? ''}` : `work ${id ?? ''}`];
+      return part === undefined ? ['runs', `run ${id ?? ''}`] : [`work ${id ?? ''}`];
     case 'templates':
-      return [`template ${id ?? ''}`];
+      return ['templates', `template ${id ?? ''}`];
     case 'rack':
     case 'shop':
     case 'drawer':

@@ -3,11 +3,12 @@ import { v4 as newId } from 'uuid';
 import type { FormKind, Result } from '@rapid-jig/core';
 import type { ApiFault, Stored } from '@rapid-jig/contract';
 import { newEntry, type Entry } from './entry';
+import { edited, NO_HISTORY, stepBack, stepForth, type History, type Stepped } from './history';
 import type { Outbox } from './outbox';
 
 export type SaveStatus = 'saved' | 'waiting' | 'unsent' | 'refused' | 'conflict';
 
-export interface DocumentState<T> {
+export interface DocumentState<T> extends History<T> {
   readonly doc: T;
   /** Version the server last gave. */
   readonly version: number;
@@ -15,8 +16,6 @@ export interface DocumentState<T> {
   readonly fault: ApiFault | null;
   /** What another device wrote meanwhile. */
   readonly theirs: Stored<T> | null;
-  readonly past: readonly T[];
-  readonly future: readonly T[];
 }
 
 export interface DocumentOptions<T> {
@@ -54,7 +53,6 @@ export interface OpenDocument<T> {
 
 const PAUSE_MS = 400;
 const SAME_EDIT_MS = 1000;
-const MOST_UNDOS = 200;
 
 const entryId = (key: string): string => `document ${key}`;
 
@@ -72,8 +70,7 @@ export async function openDocument<T>(options: DocumentOptions<T>): Promise<Resu
     status: waiting ? statusOf(waiting) : 'saved',
     fault: waiting?.fault ?? null,
     theirs: waiting?.fate === 'conflict' ? loaded.value : null,
-    past: [],
-    future: [],
+    ...NO_HISTORY,
   }));
   return { ok: true, value: saving(store, options) };
 }
@@ -124,8 +121,13 @@ function saving<T>(store: StoreApi<DocumentState<T>>, options: DocumentOptions<T
     // In a conflict nothing is sent before it is decided; what is typed is kept all the same.
     send(doc, version, PAUSE_MS, isConflict ? 'conflict' : 'waiting');
   };
+  const step = (way: (history: History<T>, now: T) => Stepped<T> | null): void => {
+    const stepped = way(store.getState(), store.getState().doc);
+    lastEdit = { label: '', at: 0 };
+    if (stepped) put(stepped.to, stepped.history);
+  };
   const take = (stored: Stored<T>): void =>
-    store.setState({ ...stored, status: 'saved', fault: null, theirs: null, past: [], future: [] });
+    store.setState({ ...stored, status: 'saved', fault: null, theirs: null, ...NO_HISTORY });
   /** After an edit was given up: what is stored, or, out of reach, what was last read. */
   const goBack = async (): Promise<void> => {
     const loaded = await load();
@@ -149,26 +151,16 @@ function saving<T>(store: StoreApi<DocumentState<T>>, options: DocumentOptions<T
       }
     },
     edit: (change, name = '') => {
-      const { doc, past } = store.getState();
+      const { doc } = store.getState();
       const next = change(doc);
       if (next === doc) return;
       const now = performance.now();
       const same = name !== '' && name === lastEdit.label && now - lastEdit.at < SAME_EDIT_MS;
       lastEdit = { label: name, at: now };
-      put(next, { past: same ? past : [...past, doc].slice(-MOST_UNDOS), future: [] });
+      put(next, edited(store.getState(), doc, same));
     },
-    undo: () => {
-      const { doc, past, future } = store.getState();
-      const before = past[past.length - 1];
-      lastEdit = { label: '', at: 0 };
-      if (before !== undefined) put(before, { past: past.slice(0, -1), future: [doc, ...future] });
-    },
-    redo: () => {
-      const { doc, past, future } = store.getState();
-      const [after] = future;
-      lastEdit = { label: '', at: 0 };
-      if (after !== undefined) put(after, { past: [...past, doc], future: future.slice(1) });
-    },
+    undo: () => step(stepBack),
+    redo: () => step(stepForth),
     takeTheirs: () => {
       const { theirs } = store.getState();
       if (!theirs) return;

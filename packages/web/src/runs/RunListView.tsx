@@ -5,6 +5,7 @@ import type { StoredRun, StoredCard } from '@rapid-jig/contract';
 import { PartPicture } from '../drawing/PartPicture';
 import { drawCard } from '../drawing/paths';
 import { v4 as newId } from 'uuid';
+import { useLive } from '../shell/use-live';
 import { useMake } from '../shell/use-make';
 import { OnceButton } from '../fields/OnceButton';
 import { useServices } from '../services';
@@ -17,6 +18,7 @@ import { dateWords, daysAhead } from './due';
 /** What is being made, each run as a plank with the outlines of what is cut from it. */
 export function RunListView() {
   const { runs, templates } = useLoaderData<{ runs: StoredRun[]; templates: StoredCard[] }>();
+  useLive('runs', 'templates');
   const { base } = useServices();
   if (templates.length === 0)
     return <EmptyStart words="First, bring the drawing of something you make." demo={base === ''} />;

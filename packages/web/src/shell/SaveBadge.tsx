@@ -4,6 +4,8 @@ import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
 import { useStore } from 'zustand';
 import { saveFile } from '../api/save-file';
 import type { OpenDocument, SaveStatus } from '../documents/document';
+import { fieldDifferences } from '../documents/differences';
+import { fieldWords } from '../words/fields';
 import { ConflictNote } from './ConflictNote';
 import { useShortcuts } from './shortcuts';
 
@@ -16,17 +18,17 @@ const WORDS: Readonly<Record<SaveStatus, string>> = {
 };
 
 /** Whether what was edited is on disk, and the way back and forth. */
-export function SaveBadge<T>({ document }: { readonly document: OpenDocument<T> }) {
-  const { status, past, future } = useStore(document.store);
+export function SaveBadge<T extends object>({ document }: { readonly document: OpenDocument<T> }) {
+  const { status, doc, past, future } = useStore(document.store);
   return (
     <Box className="no-print" sx={{ display: 'flex', alignItems: 'center' }}>
       <Typography role="status" variant="body2" color={status === 'saved' ? 'textSecondary' : 'warning'}>
         {WORDS[status]}
       </Typography>
-      <Step label="Undo (Ctrl+Z)" disabled={past.length === 0} onClick={document.undo}>
+      <Step label="Undo (Ctrl+Z)" what={changedIn(doc, past.at(-1))} onClick={document.undo}>
         <IconArrowBackUp size={20} />
       </Step>
-      <Step label="Redo (Ctrl+Shift+Z)" disabled={future.length === 0} onClick={document.redo}>
+      <Step label="Redo (Ctrl+Shift+Z)" what={changedIn(doc, future[0])} onClick={document.redo}>
         <IconArrowForwardUp size={20} />
       </Step>
     </Box>
@@ -35,16 +37,21 @@ export function SaveBadge<T>({ document }: { readonly document: OpenDocument<T> 
 
 interface StepProps {
   readonly label: string;
-  readonly disabled: boolean;
+  /** What it would change, in words; null where there is no such step. */
+  readonly what: string | null;
   readonly onClick: () => void;
   readonly children: React.ReactNode;
 }
 
-function Step({ label, disabled, onClick, children }: StepProps) {
+/** What differs between two versions of a document, in words. */
+const changedIn = <T extends object>(now: T, then: T | undefined): string | null =>
+  then === undefined ? null : fieldDifferences(now, then).map(fieldWords).join(', ');
+
+function Step({ label, what, onClick, children }: StepProps) {
   return (
-    <Tooltip title={label}>
+    <Tooltip title={what ? `${label}: ${what}` : label}>
       <span>
-        <IconButton aria-label={label} disabled={disabled} onClick={onClick} sx={{ width: 44, height: 44 }}>
+        <IconButton aria-label={label} disabled={what === null} onClick={onClick} sx={{ width: 44, height: 44 }}>
           {children}
         </IconButton>
       </span>

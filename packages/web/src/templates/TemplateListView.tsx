@@ -10,6 +10,7 @@ import { useOnce } from '../fields/use-once';
 import { useServices } from '../services';
 import { useRemembered } from '../fields/use-remembered';
 import { v4 as newId } from 'uuid';
+import { useLive } from '../shell/use-live';
 import { useMake } from '../shell/use-make';
 import { Page } from '../shell/Page';
 import { FIGURE } from '../theme/theme';
@@ -20,6 +21,7 @@ import { counted } from '../words/counted';
 /** The shop's products, each with the outlines of its parts. */
 export function TemplateListView() {
   const stored = useLoaderData<StoredCard[]>();
+  useLive('templates');
   const navigate = useNavigate();
   const [search, setSearch] = useRemembered('template-search', '');
   const [archived, setArchived] = useRemembered('templates-archived', 'no');

@@ -12,6 +12,7 @@ import {
   type Fault,
   type Length,
 } from '@rapid-jig/core';
+import { edited, NO_HISTORY, stepBack, stepForth, type History, type Stepped } from '../../documents/history';
 import type { Kept } from '../../documents/kept';
 import type { IncomingDrawing } from '../incoming';
 import type { Reader } from '../../workers/reader';
@@ -38,12 +39,10 @@ export const FIRST_MAKING: Making = {
 };
 
 /** What the desk knows so far. The steps are the maker's; all else follows from them in the worker. */
-export interface DeskState {
+export interface DeskState extends History<DrawingSteps> {
   readonly file: DeskFile;
   readonly steps: DrawingSteps;
   readonly making: Making;
-  readonly past: readonly DrawingSteps[];
-  readonly future: readonly DrawingSteps[];
   readonly read: ReadDrawing | null;
   readonly drawing: ShownDrawing | null;
   readonly understood: Understood | null;
@@ -104,8 +103,7 @@ export function openDesk(options: DeskOptions): Desk {
     file: options.file,
     steps: options.steps ?? noSteps(null),
     making: options.making,
-    past: [],
-    future: [],
+    ...NO_HISTORY,
     read: null,
     drawing: null,
     understood: null,
@@ -164,27 +162,23 @@ export function openDesk(options: DeskOptions): Desk {
     keep();
     begin('steps');
   };
+  const step = (way: (history: History<DrawingSteps>, now: DrawingSteps) => Stepped<DrawingSteps> | null): void => {
+    const stepped = way(state(), state().steps);
+    lastLabel = '';
+    if (stepped) putSteps(stepped.to, stepped.history);
+  };
 
   return {
     store,
     edit: (change, label = '') => {
-      const { steps, past } = state();
+      const { steps } = state();
       const next = change(steps);
       const isSame = label !== '' && label === lastLabel;
       lastLabel = label;
-      if (next !== steps) putSteps(next, { past: isSame ? past : [...past, steps], future: [] });
+      if (next !== steps) putSteps(next, edited(state(), steps, isSame));
     },
-    undo: () => {
-      const { steps, past, future } = state();
-      const before = past[past.length - 1];
-      lastLabel = '';
-      if (before) putSteps(before, { past: past.slice(0, -1), future: [steps, ...future] });
-    },
-    redo: () => {
-      const { steps, past, future } = state();
-      const [after] = future;
-      if (after) putSteps(after, { past: [...past, steps], future: future.slice(1) });
-    },
+    undo: () => step(stepBack),
+    redo: () => step(stepForth),
     make: (change) => {
       set({ making: { ...state().making, ...change } });
       keep();

@@ -96,7 +96,7 @@ export async function bringDrawing(
   file: string | { name: string; mimeType: string; buffer: Buffer },
 ): Promise<void> {
   await page.goto(`${address}/templates`);
-  await page.locator('input[type=file]').setInputFiles(file);
+  await page.locator('input[aria-label=Drawing]').setInputFiles(file);
 }
 
 export const svgFile = (name: string, text: string) => ({ name, mimeType: 'image/svg+xml', buffer: Buffer.from(text) });

@@ -1,6 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
-import { bringDrawing, expect, svgFile, test } from './app';
+import { bringDrawing, expect, RunningApp, runOfPlates, svgFile, test } from './app';
 
 /** A plate with a gap of 2 mm, a line drawn twice and a bow tie; with a slot in its upper edge. */
 const FAULTY = svgFile(
@@ -65,7 +65,7 @@ test('a drawing with three faults: mend it, scale it with a held slot, keep it, 
 
   // The lines go out again, and back in.
   await page.getByRole('link', { name: 'Back' }).click();
-  await page.getByRole('button', { name: 'Drawing out' }).click();
+  await page.getByRole('button', { name: 'Take out' }).click();
   const [dxf] = await Promise.all([page.waitForEvent('download'), page.getByRole('menuitem', { name: /DXF/ }).click()]);
   await bringDrawing(page, app.address, {
     name: 'back.dxf',
@@ -74,6 +74,36 @@ test('a drawing with three faults: mend it, scale it with a held slot, keep it, 
   });
   await expect(page.getByText('≈10\u20095/8″').first()).toBeVisible();
   await expect(page.getByRole('button', { name: 'Keep as a template' })).toBeVisible();
+});
+
+test('a template goes out as a file and comes into another shop; a file that is none says so', async ({
+  app,
+  page,
+}) => {
+  await runOfPlates(page, app.address);
+  await page.goto(`${app.address}/templates`);
+  await page.getByRole('link', { name: /Plate/ }).click();
+  await page.getByRole('button', { name: 'Take out' }).click();
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('menuitem', { name: /^JSON/ }).click(),
+  ]);
+  const text = readFileSync(await file.path(), 'utf8');
+  const other = await RunningApp.start();
+  await page.goto(`${other.address}/templates`);
+  const bring = (buffer: Buffer) =>
+    page
+      .getByLabel('Template file')
+      .setInputFiles({ name: file.suggestedFilename(), mimeType: 'application/json', buffer });
+  await bring(Buffer.from('{"program": "another"}'));
+  await expect(page.getByText('plate.json: This file holds no template', { exact: false })).toBeVisible();
+  await page.waitForTimeout(700);
+  await bring(Buffer.from(text.replace('"perCopy": 1', '"perCopy": -1')));
+  await expect(page.getByText('parts[0].perCopy', { exact: false })).toBeVisible();
+  await page.waitForTimeout(700);
+  await bring(Buffer.from(text));
+  await expect(page.getByLabel('Name of the template')).toHaveValue('Plate');
+  await other.remove();
 });
 
 test('a kept drawing is shaped again, and replaced by a better one: parts keep their names', async ({ app, page }) => {
@@ -89,7 +119,7 @@ test('a kept drawing is shaped again, and replaced by a better one: parts keep t
   await page.getByRole('link', { name: 'Shape tag.svg again' }).click();
   await page.getByRole('tab', { name: 'Shape' }).click();
   await page.getByRole('button', { name: 'Turn left' }).click();
-  await page.locator('input[type=file]').setInputFiles(tag(3.175));
+  await page.locator('input[aria-label=Drawing]').setInputFiles(tag(3.175));
   await page.getByRole('tab', { name: 'Lines' }).click();
   await expect(page.getByText('Drilled hole')).toBeVisible();
   await page.getByRole('tab', { name: 'Keep' }).click();

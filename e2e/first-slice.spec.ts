@@ -110,7 +110,7 @@ test('bad drawings say what is wrong, where and what to do, and lose nothing', a
   await page.getByLabel('Name of the template').fill('Nearly there');
   // Too large a file leaves what was there in place.
   await page
-    .locator('input[type=file]')
+    .locator('input[aria-label=Drawing]')
     .setInputFiles(svgFile('huge.svg', `<svg>${'x'.repeat(11 * 1024 * 1024)}</svg>`));
   await expect(page.getByRole('alert')).toContainText('11.0 MB');
   await expect(page.getByLabel('Name of the template')).toHaveValue('Nearly there');
@@ -120,7 +120,7 @@ test('bad drawings say what is wrong, where and what to do, and lose nothing', a
     ['far.svg', '<svg width="1mm" viewBox="0 0 1 1"><rect width="1e12" height="5"/></svg>', 'would be'],
   ];
   for (const [name, text, message] of faults) {
-    await page.locator('input[type=file]').setInputFiles(svgFile(name, text));
+    await page.locator('input[aria-label=Drawing]').setInputFiles(svgFile(name, text));
     await expect(page.getByRole('alert').filter({ hasText: new RegExp(message) })).toBeVisible();
   }
   // Scripts are never run and nothing is fetched.
@@ -128,7 +128,7 @@ test('bad drawings say what is wrong, where and what to do, and lose nothing', a
   page.on('request', (request) => asked.push(request.url()));
   const hostile =
     '<svg width="40mm" viewBox="0 0 40 40"><script>document.title="owned"</script><image href="http://evil.example/x.png"/><rect width="30" height="20"/></svg>';
-  await page.locator('input[type=file]').setInputFiles(svgFile('hostile.svg', hostile));
+  await page.locator('input[aria-label=Drawing]').setInputFiles(svgFile('hostile.svg', hostile));
   await expect(page.getByText('Never run.')).toBeVisible();
   await expect(page.getByText('Never fetched.')).toBeVisible();
   expect(await page.title()).toBe('A drawing becomes a template · Rapid Jig');

@@ -37,7 +37,7 @@ await withAppAndBrowser(async ({ address, browser }) => {
     await page.getByLabel('Name of the part').waitFor();
   });
   await shoot('new-template', '/demo/templates', 'Templates', async () => {
-    await page.locator('input[type=file]').setInputFiles(join(root, 'packages/server/demo/luggage-tags.svg'));
+    await page.locator('input[aria-label=Drawing]').setInputFiles(join(root, 'packages/server/demo/luggage-tags.svg'));
     await page.getByRole('tab', { name: 'What it asks' }).click();
     await page.getByText('Stands').waitFor();
   });

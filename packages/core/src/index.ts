@@ -222,7 +222,7 @@ export type {
   WoodProgress,
   WoodWishes,
 } from './planning';
-export { formOf, FORMS, openForm, toForm } from './forms';
+export { formOf, FORMS, openForm, toForm, fromFile, toFile } from './forms';
 export type { FormKind } from './forms';
 export { labourCost } from './production';
 export {

@@ -1,2 +1,3 @@
+export { fromFile, toFile } from './file';
 export { formOf, FORMS, openForm, stepsOf, toForm } from './forms';
 export type { Formed, FormFault, FormKind } from './forms';

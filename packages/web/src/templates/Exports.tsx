@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Button, Menu, MenuItem } from '@mui/material';
 import { IconDownload } from '@tabler/icons-react';
-import { circlePath, fileNameFor, writeDxf, writeSvg, type Template, type WrittenLine } from '@rapid-jig/core';
+import { circlePath, fileNameFor, toFile, writeDxf, writeSvg, type Template, type WrittenLine } from '@rapid-jig/core';
 import { saveFile } from '../api/save-file';
 
 /** Every line of a template where its drawing has it, as what it is. */
@@ -22,6 +22,11 @@ export function linesOfTemplate({ parts }: Template): WrittenLine[] {
 export function Exports({ template }: { readonly template: Template }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   if (template.parts.length === 0) return null;
+  const saveWhole = (): void => {
+    setAnchor(null);
+    const whole = new Blob([toFile('template', template)], { type: 'application/json' });
+    saveFile(fileNameFor(template, 'json'), whole);
+  };
   const save = (ending: 'svg' | 'dxf'): void => {
     setAnchor(null);
     const lines = linesOfTemplate(template);
@@ -32,11 +37,12 @@ export function Exports({ template }: { readonly template: Template }) {
   return (
     <>
       <Button startIcon={<IconDownload size={18} />} onClick={(event) => setAnchor(event.currentTarget)}>
-        Drawing out
+        Take out
       </Button>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
         <MenuItem onClick={() => save('svg')}>SVG, in mm, by layer</MenuItem>
         <MenuItem onClick={() => save('dxf')}>DXF R2000, in mm, by layer</MenuItem>
+        <MenuItem onClick={saveWhole}>JSON: the whole template, for another shop</MenuItem>
       </Menu>
     </>
   );

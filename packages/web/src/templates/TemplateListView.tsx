@@ -16,6 +16,7 @@ import { Page } from '../shell/Page';
 import { FIGURE } from '../theme/theme';
 import { copyOfTemplate } from './copy';
 import { DropZone } from './DropZone';
+import { TemplateIn } from './TemplateIn';
 import { counted } from '../words/counted';
 
 /** The shop's products, each with the outlines of its parts. */
@@ -45,6 +46,7 @@ export function TemplateListView() {
             label="Archived too"
           />
         )}
+        <TemplateIn />
       </Box>
       <DropZone
         large={stored.length === 0}

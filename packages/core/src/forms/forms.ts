@@ -2,6 +2,7 @@ import { err, ok, type Fault, type Result } from '../result';
 import { isRecord, type Doc } from './doc';
 import { deskWithBytes } from './desk-2';
 import { planWithBits } from './plan-2';
+import { planWithHeights } from './plan-3';
 
 /** Each kind of stored document and the number of its form today. */
 export const FORMS = {
@@ -11,7 +12,7 @@ export const FORMS = {
   stockItem: 1,
   stockMove: 1,
   workEvent: 2,
-  plan: 2,
+  plan: 3,
   desk: 2,
 } as const;
 export type FormKind = keyof typeof FORMS;
@@ -34,7 +35,7 @@ const STEPS: Readonly<Record<FormKind, readonly ((doc: Doc) => Doc)[]>> = {
   stockMove: [],
   // Passes had no number of their own.
   workEvent: [(event) => (event['kind'] === 'pass-sawn' ? { ...event, pass: null } : event)],
-  plan: [planWithBits],
+  plan: [planWithBits, planWithHeights],
   desk: [deskWithBytes],
 };
 

@@ -2,7 +2,7 @@ import { type HardnessClass, hardnessClass } from '../wood';
 import { factorsInForce, type FactorValues } from './model/factors';
 import type { BladeTurn, BladeUse, Minutes } from './model/plan';
 import type { Shop } from './model/shop';
-import type { PlannedCut, Stack } from './model/stack';
+import type { PlannedCut, SawnStack, Stack } from './model/stack';
 
 export const NO_MINUTES: Minutes = { pattern: 0, drilling: 0, threading: 0, cutting: 0, corners: 0, changing: 0 };
 
@@ -31,7 +31,7 @@ const LIFE: Readonly<Record<HardnessClass, 'lifeSoft' | 'lifeMedium' | 'lifeHard
 };
 
 /** Minutes of one pass of a stack, without changing blades. */
-export function passMinutes(stack: Stack, shop: Shop): Minutes {
+export function passMinutes(stack: SawnStack, shop: Shop): Minutes {
   const factors = factorsInForce(shop.factors);
   const hardness = hardnessClass(stack.gang.wood.hardnessN);
   const sum = (of: (cut: PlannedCut) => number): number => stack.cuts.reduce((total, cut) => total + of(cut), 0);
@@ -46,19 +46,25 @@ export function passMinutes(stack: Stack, shop: Shop): Minutes {
 }
 
 /** The drill is set up for each bit; holes that stay go through all layers at once. */
-function drilling({ pierceHoles, pierceBits, gang }: Stack, { setUpDrill, drillHole }: FactorValues): number {
+function drilling({ pierceHoles, pierceBits, gang }: SawnStack, { setUpDrill, drillHole }: FactorValues): number {
   const bits = gang.drilled.length + pierceBits.length;
   const holes = pierceHoles + gang.drilled.reduce((sum, { count }) => sum + count, 0);
   return setUpDrill * bits + drillHole * holes;
 }
 
 /** Each layer needs its own pattern where the stack is split before the inside cuts. */
-export const patternsPerPass = (stack: Stack): number => Math.max(1, ...stack.cuts.map(({ times }) => times));
+export const patternsPerPass = (stack: SawnStack): number => Math.max(1, ...stack.cuts.map(({ times }) => times));
 
 /** How fast a line is followed, mm/min: the cut face a minute over the height, but never faster than a hand follows. */
 function feed(cut: PlannedCut, hardness: HardnessClass, factors: FactorValues): number {
   const steady = Math.min(factors.fastestFeed, factors[RATE[hardness]] / cut.heightMm);
   return cut.choice.strained ? steady * factors.strainedShare : steady;
+}
+
+/** Blades that one pass wears out, by the share of its life that each cut takes from one. */
+export function bladesWorn(stack: SawnStack, shop: Shop): number {
+  const life = factorsInForce(shop.factors)[LIFE[hardnessClass(stack.gang.wood.hardnessN)]];
+  return stack.cuts.reduce((worn, cut) => worn + (cut.measure.lengthMm * cut.heightMm * cut.times) / life, 0);
 }
 
 /** The blades the remaining passes wear out, in the order they are first used. */

@@ -115,7 +115,8 @@ describe('stacks', () => {
       ['inside', 1],
       ['outside', 1],
     ]);
-    const outline = await planned(inputFor([template('tag', [tag])], 4, { shop: { cutOrder: 'outline-first' } }));
+    const pinned = { ...tag, pinnedLayers: 4 };
+    const outline = await planned(inputFor([template('tag', [pinned])], 4, { shop: { cutOrder: 'outline-first' } }));
     expect(outline.stacks[0]!.cuts.map(({ kind, times, heightMm }) => [kind, times, heightMm])).toEqual([
       ['outside', 1, inches(1)],
       ['inside', 4, inches(1 / 4)],

@@ -1,17 +1,19 @@
-import { turningRadius, usableBlades, type Blade, type BladeChoice } from '../blades';
-import { boxGrown, boxHeight, boxWidth } from '../geometry';
+import { turningRadius, usableBlades } from '../blades';
+import { boxGrown } from '../geometry';
 import { layersReady, type PassSawn, type WorkDone } from '../ledger';
 import { err, ok, type Result } from '../result';
-import { formatLength, howManyFit, onRule, snapMm } from '../units';
+import { formatLength, howManyFit } from '../units';
+import { bestSizes, type PassCost } from './best-sizes';
 import { gangPlace } from './gangs';
+import { factorsInForce } from './model/factors';
 import type { PlanError, PlanFault, PlanInput } from './model/input';
-import { bladesForCut } from './cut-blades';
-import { bladePreferences, type Shop } from './model/shop';
-import type { Blank, Gang, GangCut, LayerLimit, PlannedCut, Reach, Stack } from './model/stack';
+import type { Shop } from './model/shop';
+import type { Gang, LayerLimit, Reach, SawnStack, Stack } from './model/stack';
+import { heightCost, passCost, worthOf } from './pass-cost';
 import { judgeReach } from './reach';
-import { roughCuts } from './rough-cuts';
+import { bladesFor, sawnStack, type GangContext } from './sawn-stack';
+import { splitPinned, type PassSize } from './split';
 import { stackKey } from './stack-key';
-import { type PassSize, splitEvenly, splitPinned } from './split';
 
 /** Makes the stacks of every gang, done ones included. Errors: every part that cannot be sawn, and why. */
 export function chooseStacks(
@@ -34,14 +36,20 @@ function stacksOfGang(gang: Gang, input: PlanInput, work: WorkDone): Result<Stac
   const { shop } = input;
   const reaches = reachesOf(gang, shop);
   if (!reaches.ok) return reaches;
-  const context: GangContext = { gang, input, reaches: reaches.value };
+  const context: GangContext = { gang, input, reaches: reaches.value, sawn: new Map(), found: new Map() };
   const limit = layerLimit(context);
   if (!limit.ok) return limit;
+  const heights = heightsUpTo(limit.value.layers, context);
+  if (!heights.ok) return heights;
+  const done = doneSizes(gang, work.passes);
   const todo =
     gang.pinnedLayers === null
-      ? splitEvenly(gang.layersToCut, limit.value.layers)
+      ? cheapestSizes(gang.layersToCut, heights.value, shop, bladesOf(done, context))
       : splitPinned(gang.layersToCut, gang.pinnedLayers);
-  const done = doneSizes(gang, work.passes);
+  const told = {
+    limitedBy: limitOf(limit.value, todo),
+    heights: heights.value.map((stack) => heightCost(stack, shop)),
+  };
   const sizes = [...todo, ...done.filter(({ layers }) => todo.every((size) => size.layers !== layers))];
   const stacks: Stack[] = [];
   let ready = layersReady(work, gang.key, (pass) => pass.stack === stackKey(gang, pass.layers));
@@ -49,19 +57,56 @@ function stacksOfGang(gang: Gang, input: PlanInput, work: WorkDone): Result<Stac
     const sawn = done.find((size) => size.layers === layers)?.events ?? [];
     const passesToCut = todo.find((size) => size.layers === layers)?.passes ?? 0;
     const own = Math.min(ready, layers * passesToCut);
-    const stack = makeStack(context, { layers, passes: passesToCut }, { sawn, ready: own }, limit.value);
+    const stack = sawnStack(context, layers);
     ready -= own;
-    if (stack.ok) stacks.push(stack.value);
+    if (stack.ok) stacks.push({ ...stack.value, passesToCut, layersReady: own, done: sawn, ...told });
     // What was sawn before the wood or the drawer changed cannot be drawn again; its pieces are in the count all the same.
     else if (passesToCut > 0) return stack;
   }
   return ok(stacks);
 }
 
-interface GangContext {
-  readonly gang: Gang;
-  readonly input: PlanInput;
-  readonly reaches: ReadonlyMap<string, Reach>;
+/** A stack of each height that is allowed, as one pass of it would be sawn; pinned ones have their own height alone. */
+function heightsUpTo(most: number, context: GangContext): Result<readonly SawnStack[], PlanError> {
+  const stacks: SawnStack[] = [];
+  for (let layers = context.gang.pinnedLayers ?? 1; layers <= most; layers++) {
+    const stack = sawnStack(context, layers);
+    if (!stack.ok) return stack;
+    stacks.push(stack.value);
+  }
+  return ok(stacks);
+}
+
+/** The passes that cost least, each change of blade counted once for each blade that some of them ask for. */
+function cheapestSizes(
+  layers: number,
+  heights: readonly SawnStack[],
+  shop: Shop,
+  mounted: ReadonlySet<string>,
+): PassSize[] {
+  const costs = heights.map((stack): PassCost => ({
+    layers: stack.layers,
+    cost: passCost(stack, shop),
+    blades: bladeIds(stack),
+  }));
+  return bestSizes(layers, costs, worthOf(factorsInForce(shop.factors).changeBlade, shop), mounted);
+}
+
+const bladeIds = ({ cuts }: SawnStack): string[] => [...new Set(cuts.map(({ choice }) => choice.blade.id))];
+
+/** Blades of passes that are sawn; what cannot be drawn again counts for none. */
+function bladesOf(done: readonly { readonly layers: number }[], context: GangContext): ReadonlySet<string> {
+  const stacks = done.map(({ layers }) => sawnStack(context, layers));
+  return new Set(stacks.flatMap((stack) => (stack.ok ? bladeIds(stack.value) : [])));
+}
+
+/** Where the cheapest passes are lower than anything forbids, it is the cost that limits them. */
+function limitOf(limit: LayerLimit, sizes: readonly PassSize[]): LayerLimit {
+  const highest = Math.max(0, ...sizes.map(({ layers }) => layers));
+  const passes = sizes.reduce((sum, size) => sum + size.passes, 0);
+  const all = sizes.reduce((sum, size) => sum + size.layers * size.passes, 0);
+  // As few passes as the limit allows at all, however even they are, are limited by it.
+  return highest > 0 && passes > Math.ceil(all / limit.layers) ? { rule: 'cost', layers: highest } : limit;
 }
 
 function doneSizes(gang: Gang, passes: readonly PassSawn[]): { layers: number; events: string[] }[] {
@@ -111,136 +156,18 @@ function layerLimit(context: GangContext): Result<LayerLimit, PlanError> {
 }
 
 /** True where every cut has a blade that saws this many layers in comfort and steers what it could steer lower down. */
-function bladesServe({ gang, input, reaches }: GangContext, layers: number): boolean {
+function bladesServe(context: GangContext, layers: number): boolean {
+  const { gang, input } = context;
   const able = usableBlades(input.drawer, input.shop.saw.ends).filter(({ form }) => form !== 'spiral');
   const steerable = Math.min(...able.map(turningRadius));
   return gang.cuts.every((cut) => {
-    const found = bladesFor(cut, { gang, input, reaches }, layers);
+    const found = bladesFor(cut, context, layers);
     const radius = cut.measure.tightest?.radius ?? Infinity;
     if (!found.ok) return false;
     return found.value.some(
       ({ blade, strained }) => !strained && (turningRadius(blade) <= radius || radius < steerable),
     );
   });
-}
-
-/** With the outline first the stack is split and inside cuts are sawn in single layers. */
-const sawnSingly = (cut: Pick<GangCut, 'kind'>, shop: Shop): boolean =>
-  shop.cutOrder === 'outline-first' && cut.kind !== 'outside';
-
-function bladesFor({ measure, openingMm, ...cut }: GangCut, { gang, input, reaches }: GangContext, layers: number) {
-  const heightMm = sawnSingly(cut, input.shop) ? gang.thicknessMm : gang.thicknessMm * layers;
-  const turnable = reaches.get(cut.cutId) !== 'standing';
-  const sawn = { measure, openingMm, hardnessN: gang.wood.hardnessN, heightMm, turnable };
-  return bladesForCut(sawn, bladePreferences(input.shop), input.drawer);
-}
-
-function makeStack(
-  context: GangContext,
-  { layers, passes }: PassSize,
-  done: { readonly sawn: readonly string[]; readonly ready: number },
-  limitedBy: LayerLimit,
-): Result<Stack, PlanError> {
-  const { gang, input, reaches } = context;
-  const choices: { cut: GangCut; ranked: readonly BladeChoice[] }[] = [];
-  for (const cut of gang.cuts) {
-    const found = bladesFor(cut, context, layers);
-    if (!found.ok) return err([{ ...found.error, where: gangPlace(gang) }]);
-    choices.push({ cut, ranked: found.value });
-  }
-  const cuts = settleBlades(choices).map(({ cut, choice }): PlannedCut => {
-    const singly = sawnSingly(cut, input.shop);
-    return {
-      cutId: cut.cutId,
-      partId: cut.partId,
-      kind: cut.kind,
-      measure: cut.measure,
-      openingMm: cut.openingMm,
-      heightMm: snapMm(singly ? gang.thicknessMm : gang.thicknessMm * layers),
-      times: singly ? layers : 1,
-      choice,
-      reach: reaches.get(cut.cutId) ?? 'free',
-    };
-  });
-  const { cuts: omitted, layersToCut, ...described } = gang;
-  return ok({
-    key: stackKey(gang, layers),
-    gang: described,
-    layers,
-    stackHeightMm: snapMm(gang.thicknessMm * layers),
-    passesToCut: passes,
-    layersReady: done.ready,
-    done: done.sawn,
-    blank: blankOf(gang, input.shop),
-    roughCuts: cuts.every(({ reach }) => reach === 'free')
-      ? []
-      : roughCuts(gang.cuts, boxGrown(gang.box, input.shop.holdingMargin.mm), input.shop.holdingMargin.mm),
-    cuts: sequence(cuts, input.shop),
-    pierceHoles: cuts.reduce((sum, cut) => sum + (cut.kind === 'inside' ? cut.times : 0), 0),
-    pierceBits: pierceBitsOf(cuts),
-    limitedBy,
-  });
-}
-
-function pierceBitsOf(cuts: readonly PlannedCut[]): Stack['pierceBits'] {
-  const counts = new Map<number, number>();
-  for (const { choice, times } of cuts)
-    if (choice.bitMm !== null) counts.set(choice.bitMm, (counts.get(choice.bitMm) ?? 0) + times);
-  return [...counts].sort(([a], [b]) => a - b).map(([diameterMm, count]) => ({ diameterMm, count }));
-}
-
-interface SettledCut {
-  readonly cut: GangCut;
-  readonly choice: BladeChoice;
-}
-
-/**
- * One blade for the whole stack where one serves every cut (the one that is first choice for the longest line);
- * otherwise each cut has its own first choice.
- */
-function settleBlades(choices: readonly { cut: GangCut; ranked: readonly BladeChoice[] }[]): SettledCut[] {
-  const firstChoices = choices.flatMap(({ cut, ranked }) => (ranked[0] ? [{ cut, choice: ranked[0] }] : []));
-  const lengthAsFirst = (blade: Blade): number =>
-    firstChoices.reduce((sum, { cut, choice }) => sum + (choice.blade.id === blade.id ? cut.measure.lengthMm : 0), 0);
-  const common = (choices[0]?.ranked ?? [])
-    .map(({ blade }) => blade)
-    .filter((blade) => choices.every(({ ranked }) => ranked.some((choice) => choice.blade.id === blade.id)))
-    .sort((a, b) => lengthAsFirst(b) - lengthAsFirst(a))[0];
-  if (!common) return firstChoices;
-  return choices.map(({ cut, ranked }, i) => {
-    const choice = ranked.find(({ blade }) => blade.id === common.id);
-    const first = firstChoices[i];
-    if (!choice || !first) throw new Error(`blade ${common.id} was said to serve every cut`);
-    if (choice === first.choice) return first;
-    const inputs = { size: common.size, first: first.choice.blade.size };
-    return {
-      cut,
-      choice: { ...choice, reasons: [...choice.reasons, { rule: 'same-blade', inputs, source: 'our-estimate' }] },
-    };
-  });
-}
-
-/** Inside cuts, then through cuts, before outlines or after them; within each kind, cuts with the same blade together. */
-function sequence(cuts: readonly PlannedCut[], shop: Shop): PlannedCut[] {
-  const ofKind = (kind: GangCut['kind']): PlannedCut[] => {
-    const own = cuts.filter((cut) => cut.kind === kind);
-    const blades = [...new Set(own.map(({ choice }) => choice.blade.id))];
-    return blades.flatMap((id) => own.filter(({ choice }) => choice.blade.id === id));
-  };
-  const within = [...ofKind('inside'), ...ofKind('through')];
-  return shop.cutOrder === 'inside-first' ? [...within, ...ofKind('outside')] : [...ofKind('outside'), ...within];
-}
-
-/**
- * The box around the parts plus the holding margin, but for datum edges, which lie on the board's own; its length along the
- * grain. A margin is a little more where that makes a size that can be set on a rule.
- */
-function blankOf({ box, flush, grain }: Gang, { holdingMargin: { mm: margin }, units }: Shop): Blank {
-  const held = (size: number, flushSides: number): number =>
-    flushSides === 2 ? snapMm(size) : onRule(size + (2 - flushSides) * margin, units);
-  const across = held(boxWidth(box), flush.across);
-  const up = held(boxHeight(box), flush.up);
-  return grain === 'along-y' ? { length: up, width: across, margin } : { length: across, width: up, margin };
 }
 
 const tooThick = (gang: Gang, layers: number, shop: Shop): PlanFault => ({

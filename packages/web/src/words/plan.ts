@@ -95,6 +95,8 @@ export function limitWords({ rule, layers }: LayerLimit): string {
       return `At most ${count}: what fits under the arm of your saw.`;
     case 'blades':
       return `At most ${count}: higher, no blade in the drawer saws every cut in comfort.`;
+    case 'cost':
+      return `${count} at most: higher ones would cost more, by what each height costs.`;
     case 'need':
       return `${count} are all that is needed.`;
     default:

@@ -15,7 +15,9 @@ export type FactorId =
   | 'changeBlade'
   | 'lifeSoft'
   | 'lifeMedium'
-  | 'lifeHard';
+  | 'lifeHard'
+  | 'bladePrice'
+  | 'spoilShare';
 
 export interface Factor {
   readonly id: FactorId;
@@ -57,6 +59,8 @@ export const FACTORS: readonly Factor[] = [
     value: 14_500,
     source: 'common-practice',
   },
+  estimate('bladePrice', 'Price of one blade', 'smallest coins', 60),
+  estimate('spoilShare', 'Passes that are spoiled, for each layer in the stack', 'of all', 0.005),
 ];
 
 export type FactorValues = Readonly<Record<FactorId, number>>;

@@ -75,19 +75,13 @@ export interface Blank {
   readonly margin: number;
 }
 
-/** Layers sawn together, and how often that is done. */
-export interface Stack {
+/** Layers sawn together, as one pass of them is sawn. */
+export interface SawnStack {
   /** Derived from the contents: what was done stays done when a quantity changes. */
   readonly key: string;
   readonly gang: Omit<Gang, 'cuts' | 'layersToCut'>;
   readonly layers: number;
   readonly stackHeightMm: number;
-  /** Passes still to saw. */
-  readonly passesToCut: number;
-  /** Of the layers of those passes, for so many the blanks are cut already. */
-  readonly layersReady: number;
-  /** Ids of the work events of passes already sawn. */
-  readonly done: readonly string[];
   readonly blank: Blank;
   /** Corners to saw off first, where the blank is too large to be turned. */
   readonly roughCuts: readonly RoughCut[];
@@ -97,12 +91,33 @@ export interface Stack {
   readonly pierceHoles: number;
   /** The bits for them, smallest first, and how many holes each makes in one pass. */
   readonly pierceBits: readonly { readonly diameterMm: number; readonly count: number }[];
+}
+
+/** The same with how often it is done, and why it is no higher. */
+export interface Stack extends SawnStack {
+  /** Passes still to saw. */
+  readonly passesToCut: number;
+  /** Of the layers of those passes, for so many the blanks are cut already. */
+  readonly layersReady: number;
+  /** Ids of the work events of passes already sawn. */
+  readonly done: readonly string[];
   /** Why not more layers: what the limit came from. */
   readonly limitedBy: LayerLimit;
+  /** What a stack of these parts costs at each height that is allowed, from one layer up. */
+  readonly heights: readonly HeightCost[];
+}
+
+/** A stack of so many layers, for each of its layers. */
+export interface HeightCost {
+  readonly layers: number;
+  /** Hands-on minutes without changing blades. */
+  readonly minutesPerLayer: number;
+  /** The minutes by the value of an hour, blades worn, and what is lost now and then; minor units, not rounded. */
+  readonly costPerLayerMinor: number;
 }
 
 export interface LayerLimit {
-  readonly rule: 'pinned' | 'run-limit' | 'shop-limit' | 'saw-height' | 'blades' | 'need';
+  readonly rule: 'pinned' | 'run-limit' | 'shop-limit' | 'saw-height' | 'blades' | 'need' | 'cost';
   readonly layers: number;
 }
 

@@ -25,7 +25,7 @@ import { copiesOf, laidBoard, millingOptions, type Source, sourcesFor, type Take
 /** Where no machine says its kerf, mm: a usual hand-held saw. */
 const KERF_BY_HAND = 2;
 /** Steps of the search for each group. */
-const STEPS_PER_GROUP = 20_000;
+const STEPS_PER_GROUP = 10_000;
 /** Steps for each while it is tried in which order groups are laid. */
 const TRIAL_STEPS = 600;
 

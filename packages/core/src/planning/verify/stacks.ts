@@ -9,13 +9,14 @@ import { shortKey } from '../key';
 import type { PlanInput } from '../model/input';
 import type { Plan, PlannedStack } from '../model/plan';
 import { bladePreferences } from '../model/shop';
-import type { PlannedCut } from '../model/stack';
+import { factorsInForce } from '../model/factors';
+import type { HeightCost, PlannedCut } from '../model/stack';
 import { judgeReach } from '../reach';
 import { roughCuts } from '../rough-cuts';
 import { stackWarnings } from '../warnings';
 import { standingOf } from './counts';
 import { isSame, marginOf, type ExpectedGang } from './expected';
-import { minutesOfPass } from './minutes';
+import { minutesOfPass, ratesFor } from './minutes';
 
 /** A blank may be so much larger than its rule says where it has a margin: the most that comes of sixteenths of an inch, mm. */
 const ROUNDED_UP = inches(1 / 16);
@@ -74,10 +75,35 @@ function stackWrong(stack: PlannedStack, rows: Rows, input: PlanInput, gang: Exp
     ...orderWrong(stack, input),
   ];
   const minutes = minutesOfPass(stack, input.shop);
+  if (stack.passesToCut > 0) wrong.push(...heightsWrong(stack, input));
   if (!isSame(stack.passMinutes, minutes)) wrong.push(`minutes of a pass are ${JSON.stringify(stack.passMinutes)}`);
   if (!isSame(stack.warnings, stackWarnings(stack))) wrong.push('warnings are not those of the stack');
   return wrong.map((what) => `${name}: ${what}`);
 }
+
+/** What it says of heights holds for its own height, from the minutes and the wear reckoned again. */
+function heightsWrong(stack: PlannedStack, { shop }: PlanInput): string[] {
+  const { layers, heights, cuts } = stack;
+  const { bladePrice, spoilShare } = factorsInForce(shop.factors);
+  const minutes = Object.values(minutesOfPass(stack, shop)).reduce((sum, part) => sum + part, 0);
+  const face = cuts.reduce((sum, { measure, heightMm, times }) => sum + measure.lengthMm * heightMm * times, 0);
+  const paid = (minutes / 60) * shop.hourValueMinor + (bladePrice * face) / ratesFor(stack, shop).life;
+  const right = {
+    layers,
+    minutesPerLayer: minutes / layers,
+    costPerLayerMinor: (paid * (1 + spoilShare * layers)) / layers,
+  };
+  const told = heights.find((height) => height.layers === layers);
+  if (told && isNear(told, right)) return [];
+  return [`says that ${String(layers)} layers cost ${JSON.stringify(told)}`];
+}
+
+/** Sums of floats in another order differ by this share at most. */
+const SUMMED = 1e-9;
+const isNear = (told: HeightCost, right: HeightCost): boolean =>
+  (['minutesPerLayer', 'costPerLayerMinor'] as const).every(
+    (field) => Math.abs(told[field] - right[field]) <= SUMMED * Math.max(1, right[field]),
+  );
 
 function gangWrong({ key, gang, layers, done }: PlannedStack, expected: ExpectedGang, rows: Rows): string[] {
   const wrong: string[] = [];

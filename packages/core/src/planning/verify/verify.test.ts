@@ -150,6 +150,15 @@ const MUTANTS: readonly (readonly [string, (plan: Plan) => Plan])[] = [
     stack(({ pierceBits }) => ({ pierceBits: pierceBits.map((one) => ({ ...one, diameterMm: 9 })) })),
   ],
   ['a pass in no time', stack(({ passMinutes }) => ({ passMinutes: { ...passMinutes, cutting: 0 } }))],
+  ['heights not reckoned', stack(() => ({ heights: [] }))],
+  [
+    'a height for nothing',
+    stack(({ heights }) => ({ heights: heights.map((height) => ({ ...height, costPerLayerMinor: 0 })) })),
+  ],
+  [
+    'a height in no time',
+    stack(({ heights }) => ({ heights: heights.map((height) => ({ ...height, minutesPerLayer: 0 })) })),
+  ],
   ['a warning of a stack kept quiet', (plan) => ({ ...plan, warnings: [] })],
   [
     'a warning made up',

@@ -18,6 +18,15 @@ test('the demo: a run in the middle of its work, marked on, taken back, and kept
   await expect(progress).toContainText('of 173');
 });
 
+test('a stack says why it is so high, and what every height would cost', async ({ app, page }) => {
+  await page.goto(`${app.address}/demo/runs`);
+  await page.getByRole('link', { name: /Spring fair stock/ }).click();
+  await page.getByRole('button', { name: 'Why 4 layers' }).first().click();
+  const why = page.getByRole('dialog', { name: 'Why 4 layers' });
+  await expect(why).toContainText(/In this stack a layer takes .* and costs \$/);
+  await expect(why.getByRole('img', { name: /^What a layer costs by the layers in a stack: 1: \$/ })).toBeVisible();
+});
+
 test('every place opens by its address, in the other unit, and the demo never meets the maker’s own shop', async ({
   app,
   page,

@@ -29,6 +29,13 @@ await withAppAndBrowser(async ({ address, browser }) => {
       .click();
     await page.getByRole('dialog').waitFor();
   });
+  await shoot('why-this-high', run, 'At the saw in all', async () => {
+    await page
+      .getByRole('button', { name: /^Why [2-9] layers/ })
+      .first()
+      .click();
+    await page.locator('.recharts-line').waitFor();
+  });
   await shoot('minutes-and-blades', run, 'At the saw in all', () => page.locator('#minutes').scrollIntoViewIfNeeded());
   await shoot('cut-sheet', `${run}/sheet`, 'Stacks, in the order of sawing');
   await shoot('templates', '/demo/templates', 'Honeycomb trivet');

@@ -56,7 +56,7 @@ export type { PinnedBlank, Substitute, WoodWishes } from './model/wishes';
 export { bladesInOrder } from './order';
 export { planRun } from './plan';
 export { judgeReach } from './reach';
-export { splitEvenly, splitPinned } from './split';
+export { splitPinned } from './split';
 export {
   cutCaution,
   drawDown,

@@ -19,9 +19,15 @@ export function passCost(stack: SawnStack, shop: Shop): number {
   return done * (1 + spoilShare * stack.layers);
 }
 
+/** Every blade of a stack, once. */
+export const bladeIds = ({ cuts }: Pick<SawnStack, 'cuts'>): string[] => [
+  ...new Set(cuts.map(({ choice }) => choice.blade.id)),
+];
+
 /** The same for each of its layers, beside the minutes. */
 export const heightCost = (stack: SawnStack, shop: Shop): HeightCost => ({
   layers: stack.layers,
   minutesPerLayer: totalMinutes(passMinutes(stack, shop)) / stack.layers,
   costPerLayerMinor: passCost(stack, shop) / stack.layers,
+  blades: bladeIds(stack),
 });

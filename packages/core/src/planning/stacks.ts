@@ -9,7 +9,7 @@ import { factorsInForce } from './model/factors';
 import type { PlanError, PlanFault, PlanInput } from './model/input';
 import type { Shop } from './model/shop';
 import type { Gang, LayerLimit, Reach, SawnStack, Stack } from './model/stack';
-import { heightCost, passCost, worthOf } from './pass-cost';
+import { bladeIds, heightCost, passCost, worthOf } from './pass-cost';
 import { judgeReach } from './reach';
 import { bladesFor, sawnStack, type GangContext } from './sawn-stack';
 import { splitPinned, type PassSize } from './split';
@@ -91,8 +91,6 @@ function cheapestSizes(
   }));
   return bestSizes(layers, costs, worthOf(factorsInForce(shop.factors).changeBlade, shop), mounted);
 }
-
-const bladeIds = ({ cuts }: SawnStack): string[] => [...new Set(cuts.map(({ choice }) => choice.blade.id))];
 
 /** Blades of passes that are sawn; what cannot be drawn again counts for none. */
 function bladesOf(done: readonly { readonly layers: number }[], context: GangContext): ReadonlySet<string> {

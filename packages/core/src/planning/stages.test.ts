@@ -1,41 +1,17 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { FACTORS, factorsInForce, filmSheetsFor, hashOf, judgeReach, splitEvenly, splitPinned } from '.';
+import { FACTORS, factorsInForce, filmSheetsFor, hashOf, judgeReach, splitPinned } from '.';
 import { circle, rectangle } from './fixtures.test-support';
 
 describe('splitting layers into passes', () => {
-  /** Every way to write `layers` as a sum of stacks of at most `most`, larger first. */
-  function partitions(layers: number, most: number): number[][] {
-    if (layers === 0) return [[]];
-    return Array.from({ length: Math.min(layers, most) }, (_, i) => i + 1).flatMap((first) =>
-      partitions(layers - first, first).map((rest) => [first, ...rest]),
-    );
-  }
-
-  test('brute force over all partitions up to twenty agrees: fewest passes, then the most even', () => {
-    for (let layers = 1; layers <= 20; layers++) {
-      for (let most = 1; most <= 8; most++) {
-        const all = partitions(layers, most);
-        const fewest = Math.min(...all.map((stacks) => stacks.length));
-        const spread = (stacks: number[]) => Math.max(...stacks) - Math.min(...stacks);
-        const [best, second] = all.filter(({ length }) => length === fewest).sort((a, b) => spread(a) - spread(b));
-        const ours = splitEvenly(layers, most).flatMap((size) => Array<number>(size.passes).fill(size.layers));
-        expect(ours).toEqual(best);
-        if (second) expect(spread(second)).toBeGreaterThan(spread(best!));
-      }
-    }
-  });
-
   test('two of a part by two pinned layers is one pass; passes are the need over the layers, rounded up', () => {
     expect(splitPinned(2, 2)).toEqual([{ layers: 2, passes: 1 }]);
     expect(splitPinned(7, 3)).toEqual([{ layers: 3, passes: 3 }]);
     expect(splitPinned(0, 3)).toEqual([]);
-    expect(splitEvenly(0, 3)).toEqual([]);
   });
 
   test('counts that are none are broken promises', () => {
-    expect(() => splitEvenly(2.5, 4)).toThrow('layers must be a whole number of at least 0, got 2.5');
-    expect(() => splitEvenly(3, 0)).toThrow('most');
+    expect(() => splitPinned(2.5, 4)).toThrow('layers must be a whole number of at least 0, got 2.5');
     expect(() => splitPinned(3, 0)).toThrow('pinned');
   });
 });

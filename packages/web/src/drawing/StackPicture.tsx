@@ -3,7 +3,7 @@ import { Measure } from './Measure';
 import { counted } from '../words/counted';
 import type { DrawnPart } from './paths';
 import { PartShape } from './PartPicture';
-import { woodFill } from './WoodDefs';
+import { woodEdge, woodFill } from './WoodDefs';
 
 interface StackPictureProps {
   readonly stack: PlannedStack;
@@ -49,7 +49,7 @@ export function StackPicture({ stack, drawn, scale }: StackPictureProps) {
               y={top + i * layer}
               width={width}
               height={layer}
-              fill={woodFill(gang.wood.id)}
+              fill={woodEdge(gang.wood.id)}
               stroke="var(--rj-palette-edge)"
               strokeWidth="1"
             />

@@ -8,10 +8,11 @@ import { Distance, Measure } from '../drawing/Measure';
 import { useUnit } from '../services';
 import { FIGURE } from '../theme/theme';
 import { counted } from '../words/counted';
-import { limitWords, warningWords } from '../words/plan';
+import { warningWords } from '../words/plan';
 import { holesOf } from './Holes';
 import { PassMarks } from './PassMarks';
 import { WhyBlade } from './WhyBlade';
+import { WhyLayers } from './WhyLayers';
 
 interface StackCardProps {
   readonly stack: PlannedStack;
@@ -43,8 +44,8 @@ export const StackCard = memo(function StackCard({ stack, drawn, scale }: StackC
         <Typography variant="body2" color="textSecondary" sx={{ overflowWrap: 'anywhere' }}>
           {gang.templateName}
         </Typography>
-        <Typography sx={FIGURE} title={limitWords(stack.limitedBy)}>
-          <b>{layers}</b> {layers === 1 ? 'layer' : 'layers'} of <Measure mm={gang.thicknessMm} /> {gang.wood.name}
+        <Typography component="div" sx={FIGURE}>
+          <WhyLayers stack={stack} /> of <Measure mm={gang.thicknessMm} /> {gang.wood.name}
         </Typography>
         <Typography variant="body2" sx={FIGURE}>
           {holes && <>holes: {holes} · </>}

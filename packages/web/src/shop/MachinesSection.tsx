@@ -8,8 +8,8 @@ import { SaveBadge, SaveTrouble } from '../shell/SaveBadge';
 import { Section } from './Section';
 
 const NAMES: Readonly<Record<keyof Machines, string>> = {
-  rip: 'A saw that rips',
-  crosscut: 'A saw that crosscuts',
+  rip: 'A rip saw',
+  crosscut: 'A crosscut saw',
   resaw: 'A resaw',
   planer: 'A planer',
   jigsaw: 'A jigsaw',
@@ -43,16 +43,15 @@ export function MachinesSection({ document }: { readonly document: OpenDocument<
   return (
     <Section
       title="Machines that mill wood"
+      aside={<SaveBadge document={document} />}
       id="machines"
       note="Their kerfs and limits decide how boards are resawn, planed and cut into blanks. Follow each machine's own manual; push sticks for thin rips, dust mask and extraction."
     >
-      {/* A row of its own, so that the machines stand in one line below it. */}
-      <Box sx={{ width: '100%' }}>
-        <SaveBadge document={document} />
+      <Box sx={{ width: '100%', '&:empty': { display: 'none' } }}>
         <SaveTrouble document={document} />
       </Box>
       {(Object.keys(NAMES) as (keyof Machines)[]).map((name) => (
-        <div key={name} style={{ display: 'flex', flexDirection: 'column', gap: 12, width: 200 }}>
+        <div key={name} style={{ display: 'flex', flexDirection: 'column', gap: 12, width: 208 }}>
           <FormControlLabel
             control={
               <Switch

@@ -5,16 +5,22 @@ export function Section({
   title,
   id,
   note,
+  aside,
   children,
 }: {
   readonly title: string;
   readonly id: string;
   readonly note?: string;
+  /** Beside the title. */
+  readonly aside?: React.ReactNode;
   readonly children: React.ReactNode;
 }) {
   return (
     <Box component="section" id={id} aria-label={title} sx={{ mt: 3, pt: 2, borderTop: 1, borderColor: 'divider' }}>
-      <Typography variant="h2">{title}</Typography>
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 2 }}>
+        <Typography variant="h2">{title}</Typography>
+        {aside}
+      </Box>
       {note && (
         <Typography variant="body2" color="textSecondary" sx={{ maxWidth: 720 }}>
           {note}

@@ -65,7 +65,14 @@ export const FACTORS: readonly Factor[] = [
 
 export type FactorValues = Readonly<Record<FactorId, number>>;
 
+const inForce = new WeakMap<object, FactorValues>();
+
 /** The factors in force: the maker's own where given, else ours. */
 export function factorsInForce(own: Readonly<Partial<Record<FactorId, number>>>): FactorValues {
-  return Object.fromEntries(FACTORS.map(({ id, value }) => [id, own[id] ?? value])) as FactorValues;
+  // Asked for with every stack at every height: put together anew each time it was a seventh of a large plan.
+  const known = inForce.get(own);
+  if (known) return known;
+  const made = Object.fromEntries(FACTORS.map(({ id, value }) => [id, own[id] ?? value])) as FactorValues;
+  inForce.set(own, made);
+  return made;
 }

@@ -114,6 +114,8 @@ export interface HeightCost {
   readonly minutesPerLayer: number;
   /** The minutes by the value of an hour, blades worn, and what is lost now and then; minor units, not rounded. */
   readonly costPerLayerMinor: number;
+  /** Ids of the blades that saw it. */
+  readonly blades: readonly string[];
 }
 
 export interface LayerLimit {

@@ -88,7 +88,9 @@ function heightsWrong(stack: PlannedStack, { shop }: PlanInput): string[] {
   const minutes = Object.values(minutesOfPass(stack, shop)).reduce((sum, part) => sum + part, 0);
   const face = cuts.reduce((sum, { measure, heightMm, times }) => sum + measure.lengthMm * heightMm * times, 0);
   const paid = (minutes / 60) * shop.hourValueMinor + (bladePrice * face) / ratesFor(stack, shop).life;
+  const blades = [...new Set(cuts.map(({ choice }) => choice.blade.id))];
   const right = {
+    blades,
     layers,
     minutesPerLayer: minutes / layers,
     costPerLayerMinor: (paid * (1 + spoilShare * layers)) / layers,
@@ -101,6 +103,7 @@ function heightsWrong(stack: PlannedStack, { shop }: PlanInput): string[] {
 /** Sums of floats in another order differ by this share at most. */
 const SUMMED = 1e-9;
 const isNear = (told: HeightCost, right: HeightCost): boolean =>
+  isSame([...told.blades].sort(), [...right.blades].sort()) &&
   (['minutesPerLayer', 'costPerLayerMinor'] as const).every(
     (field) => Math.abs(told[field] - right[field]) <= SUMMED * Math.max(1, right[field]),
   );

@@ -159,6 +159,10 @@ const MUTANTS: readonly (readonly [string, (plan: Plan) => Plan])[] = [
     'a height in no time',
     stack(({ heights }) => ({ heights: heights.map((height) => ({ ...height, minutesPerLayer: 0 })) })),
   ],
+  [
+    'a height without its blade',
+    stack(({ heights }) => ({ heights: heights.map((height) => ({ ...height, blades: [] })) })),
+  ],
   ['a warning of a stack kept quiet', (plan) => ({ ...plan, warnings: [] })],
   [
     'a warning made up',

@@ -1,0 +1,127 @@
+import {
+  inches,
+  newRun,
+  planRun,
+  TYPICAL_BLADES,
+  TYPICAL_SHOP,
+  type Part,
+  type Plan,
+  type PlannedStack,
+  type PlanInput,
+  type Template,
+} from '@rapid-jig/core';
+import { median, printRow } from './measure';
+import { randomFrom } from './random';
+
+const RUNS = 50;
+const WOODS = ['birch-plywood', 'cherry', 'red-oak', 'white-pine'];
+const THICKNESSES = [1 / 8, 1 / 4, 3 / 8, 1 / 2, 3 / 4];
+/** Higher than most shops go, so that the limit is not what decides. */
+const MOST_LAYERS = 8;
+
+/** A change of blade takes a minute (the factor in force), at the hour of the typical shop. */
+const CHANGE_MINOR = TYPICAL_SHOP.hourValueMinor / 60;
+
+type Passes = readonly { readonly layers: number; readonly passes: number }[];
+
+/** What passes of these heights cost, minor units, by what a stack says of its heights, and one change for each blade. */
+function priceOf(passes: Passes, { heights }: PlannedStack): number {
+  const blades = new Set<string>();
+  const sawing = passes.reduce((sum, { layers, passes: count }) => {
+    const height = heights.find((one) => one.layers === layers);
+    if (!height) throw new Error(`no price for ${String(layers)} layers`);
+    if (count > 0) for (const blade of height.blades) blades.add(blade);
+    return sum + count * layers * height.costPerLayerMinor;
+  }, 0);
+  return sawing + blades.size * CHANGE_MINOR;
+}
+
+/** As few passes as can be, as even as can be: what the plan did before it reckoned costs. */
+function evenSplit(layers: number, most: number): Passes {
+  const passes = Math.ceil(layers / most);
+  return Array.from({ length: passes }, (_none, i) => ({ layers: Math.ceil((layers - i) / passes), passes: 1 }));
+}
+
+/** Other ways to the same layers: what they cost over what the plan costs. */
+function ratiosOf({ stacks }: Plan): { readonly singly: number; readonly highest: number; readonly even: number } {
+  const gangs = new Map<string, PlannedStack[]>();
+  for (const stack of stacks) gangs.set(stack.gang.key, [...(gangs.get(stack.gang.key) ?? []), stack]);
+  const sums = { ours: 0, singly: 0, highest: 0, even: 0 };
+  for (const own of gangs.values()) {
+    const [first] = own;
+    if (!first) continue;
+    const layers = own.reduce((sum, stack) => sum + stack.layers * stack.passesToCut, 0);
+    const most = Math.max(...first.heights.map((height) => height.layers));
+    const rest = layers % most;
+    const full = { layers: most, passes: Math.floor(layers / most) };
+    sums.ours += priceOf(
+      own.map((stack) => ({ layers: stack.layers, passes: stack.passesToCut })),
+      first,
+    );
+    sums.singly += priceOf([{ layers: 1, passes: layers }], first);
+    sums.highest += priceOf(rest === 0 ? [full] : [full, { layers: rest, passes: 1 }], first);
+    sums.even += priceOf(evenSplit(layers, most), first);
+  }
+  return { singly: sums.singly / sums.ours, highest: sums.highest / sums.ours, even: sums.even / sums.ours };
+}
+
+function randomRun(seed: number): PlanInput {
+  const random = randomFrom(seed);
+  const pick = <T>(from: readonly T[]): T => from[Math.floor(random() * from.length)] as T;
+  const plate = (id: string): Part => {
+    const [x, y] = [40 + 120 * random(), 30 + 80 * random()];
+    const corners = [
+      [x, 0],
+      [x, y],
+      [0, y],
+      [0, 0],
+    ] as const;
+    const segments = corners.map(([cx, cy]) => ({ kind: 'line' as const, to: { x: cx, y: cy } }));
+    return {
+      id,
+      name: id,
+      perCopy: 1 + Math.floor(3 * random()),
+      woodId: pick(WOODS),
+      thickness: { mm: inches(pick(THICKNESSES)), typed: null },
+      grain: 'along-x',
+      outline: { id: `${id} outline`, line: null, path: { start: { x: 0, y: 0 }, closed: true, segments } },
+      drawing: null,
+      insideCuts: [],
+      throughCuts: [],
+      holes: [],
+      marks: [],
+      datum: null,
+      sharedBlank: null,
+      pinnedLayers: null,
+    };
+  };
+  const parts = Array.from({ length: 3 + Math.floor(6 * random()) }, (_none, i) => plate(`part ${String(i)}`));
+  const template: Template = { id: 't', name: 't', note: '', parts, rods: [], drawings: [], archived: false };
+  const copies = 2 + Math.floor(40 * random());
+  return {
+    run: newRun('r', 'r', [{ templateId: 't', revision: 1, copies, spares: {}, onHand: {} }]),
+    revisions: [{ revision: 1, template }],
+    shop: { ...TYPICAL_SHOP, maxLayers: MOST_LAYERS },
+    drawer: TYPICAL_BLADES,
+    work: [],
+  };
+}
+
+/** The cheapest stacks held against one by one, always as high as allowed, and the fewest passes as even as can be. */
+export async function benchStacks(): Promise<void> {
+  const all: ReturnType<typeof ratiosOf>[] = [];
+  for (let seed = 1; seed <= RUNS; seed++) {
+    const plan = await planRun(randomRun(seed), { onStage: () => undefined });
+    // A thick part of hard wood may have no blade in the drawer; such a run has nothing to compare.
+    if (plan.ok) all.push(ratiosOf(plan.value));
+  }
+  console.log(`\nStacks of ${String(all.length)} random runs: what other ways cost, ours being 1; median (least)`);
+  for (const [name, way] of [
+    ['one by one', 'singly'],
+    ['always as high as allowed', 'highest'],
+    ['fewest passes, as even as can be', 'even'],
+  ] as const) {
+    const ratios = all.map((ratio) => ratio[way]);
+    printRow(name, `${median(ratios).toFixed(3)} (${Math.min(...ratios).toFixed(3)})`);
+  }
+}

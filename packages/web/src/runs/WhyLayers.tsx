@@ -1,0 +1,74 @@
+import { Suspense, useState } from 'react';
+import { Box, Button, Popover, Typography } from '@mui/material';
+import { formatMinutes, formatMoney, type PlannedStack } from '@rapid-jig/core';
+import { useShop } from '../services';
+import { later } from '../shell/code';
+import { FIGURE } from '../theme/theme';
+import { counted } from '../words/counted';
+import { limitWords } from '../words/plan';
+
+const HeightsChart = later(async () => (await import('./HeightsChart')).HeightsChart);
+
+/** Why a stack is as high as it is: what limits it, and what each height costs. */
+export function WhyLayers({ stack }: { readonly stack: PlannedStack }) {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const title = `Why ${counted(stack.layers, 'layer')}`;
+  return (
+    <>
+      <Button
+        size="small"
+        variant="outlined"
+        aria-haspopup="dialog"
+        aria-label={title}
+        onClick={(event) => setAnchor(event.currentTarget)}
+        sx={{ ...FIGURE, py: 0, lineHeight: 1.7 }}
+      >
+        {counted(stack.layers, 'layer')}
+      </Button>
+      <Popover
+        open={anchor !== null}
+        anchorEl={anchor}
+        onClose={() => setAnchor(null)}
+        anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
+      >
+        <Box role="dialog" aria-label={title} sx={{ p: 2, maxWidth: 440 }}>
+          <Heights stack={stack} />
+        </Box>
+      </Popover>
+    </>
+  );
+}
+
+function Heights({ stack }: { readonly stack: PlannedStack }) {
+  const { currency } = useShop();
+  const { layers, heights, limitedBy } = stack;
+  const today = heights.find((height) => height.layers === layers);
+  const [cheapest] = [...heights].sort((a, b) => a.costPerLayerMinor - b.costPerLayerMinor);
+  return (
+    <>
+      <Typography>{limitWords(limitedBy)}</Typography>
+      {today && (
+        <Typography>
+          In this stack a layer takes {formatMinutes(today.minutesPerLayer)} and costs{' '}
+          <b>{formatMoney(Math.round(today.costPerLayerMinor), currency)}</b>.
+          {cheapest && cheapest !== today && (
+            <>
+              {' '}
+              It would cost least, {formatMoney(Math.round(cheapest.costPerLayerMinor), currency)}, in stacks of{' '}
+              {cheapest.layers}; how many are needed, and changes of blade, decide what is sawn.
+            </>
+          )}
+        </Typography>
+      )}
+      {heights.length > 1 && (
+        <Suspense fallback={<Box sx={{ height: 190 }} />}>
+          <HeightsChart stack={stack} currency={currency} />
+        </Suspense>
+      )}
+      <Typography variant="body2" color="textSecondary" sx={{ mt: 1 }}>
+        The minutes by the value of your hour, the blades worn, and passes that are spoiled now and then, more often the
+        higher the stack. The factors stand under Shop.
+      </Typography>
+    </>
+  );
+}

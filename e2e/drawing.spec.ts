@@ -152,7 +152,7 @@ test('lines are told apart by clicking and by layer, and true size is set by two
 
   await page.getByRole('tab', { name: 'Shape' }).click();
   await page.getByRole('button', { name: 'True size by two points' }).click();
-  const picture = page.getByRole('img', { name: /^The drawing/ });
+  const picture = page.getByRole('application', { name: /^The drawing/ });
   const box = (await picture.boundingBox())!;
   // 14 px of air round the drawing; clicks near a corner are on it.
   await picture.click({ position: { x: 16, y: box.height - 16 } });
@@ -160,6 +160,16 @@ test('lines are told apart by clicking and by layer, and true size is set by two
   await page.getByLabel('True distance').fill('10');
   await page.getByRole('button', { name: 'Make it so' }).click();
   await expect(page.getByText('10″').first()).toBeVisible();
+
+  // The same by keys: the first point in the middle, the second to its right.
+  await page.getByRole('button', { name: 'True size by two points' }).click();
+  await picture.focus();
+  await page.keyboard.press('Enter');
+  for (let step = 0; step < 3; step++) await page.keyboard.press('Shift+ArrowRight');
+  await page.keyboard.press('Enter');
+  await page.getByLabel('True distance').fill('2');
+  await page.getByRole('button', { name: 'Make it so' }).click();
+  await expect(page.getByText('10″')).toHaveCount(0);
 });
 
 test('a DXF without units asks what a unit is worth', async ({ app, page }) => {

@@ -72,6 +72,7 @@ export type {
 export { BLADE_SIZES, chooseBlades, comfortHeight, TOOTH_FORMS, turningRadius, TYPICAL_BLADES } from './blades';
 export type { Blade, BladeEnds, BladePreferences, BladeSize, Reason, ReasonSource, ToothForm } from './blades';
 export {
+  bridgeStrength,
   bitFor,
   followSteps,
   groupKey,
@@ -91,6 +92,7 @@ export {
   writeSvg,
 } from './patterns';
 export type {
+  BridgeStrength,
   Drawing,
   DrawingFault,
   DrawingFaultKind,

@@ -17,6 +17,7 @@ export { UNITS_PER_INCH } from './svg/size';
 export {
   circleOf,
   fragileTips,
+  bridgeStrength,
   keptIn,
   FRAGILE_WIDTH,
   likeParts,
@@ -27,6 +28,7 @@ export {
   understandPart,
 } from './understand';
 export type {
+  BridgeStrength,
   CornerKind,
   Difficulty,
   DifficultyLevel,

@@ -31,7 +31,11 @@ export const OrderStrip = memo(function OrderStrip({ planned: { plan, cost }, ch
         mt: 1.5,
         p: 0,
         display: 'flex',
-        overflowX: 'auto',
+        flexWrap: { xs: 'wrap', md: 'nowrap' },
+        // The index of a long page: it stays in view, below the rail, where there is room for it.
+        position: { md: 'sticky' },
+        top: 64,
+        zIndex: 5,
         bgcolor: 'background.paper',
         border: 1,
         borderColor: 'divider',
@@ -118,19 +122,22 @@ function Step({ name, figure, unit, href, delta = 0, deltaUnit = '', strong = fa
         href={href}
         sx={{ display: 'block', color: 'inherit', textDecoration: 'none', px: 1.5, py: 1 }}
       >
-        <Typography variant="body2" color="textSecondary">
-          {name}
-        </Typography>
+        <Box sx={{ display: 'flex', gap: 1, justifyContent: 'space-between' }}>
+          <Typography variant="body2" color="textSecondary" noWrap>
+            {name}
+          </Typography>
+          <Typography
+            variant="body2"
+            noWrap
+            role={delta === 0 ? undefined : 'status'}
+            sx={{ fontWeight: 600, color: delta > 0 ? 'warning.main' : 'success.main' }}
+          >
+            {delta === 0 ? '' : `${delta > 0 ? '+' : '−'}${String(Math.abs(delta))} ${deltaUnit}`}
+          </Typography>
+        </Box>
         <Typography sx={{ ...FIGURE, fontWeight: 700, fontSize: '1.25rem', lineHeight: 1.25 }}>{figure}</Typography>
         <Typography variant="body2" color="textSecondary">
           {unit}
-        </Typography>
-        <Typography
-          variant="body2"
-          role={delta === 0 ? undefined : 'status'}
-          sx={{ minHeight: '1.4em', fontWeight: 600, color: delta > 0 ? 'warning.main' : 'success.main' }}
-        >
-          {delta === 0 ? '' : `${delta > 0 ? '+' : '−'}${String(Math.abs(delta))} ${deltaUnit}`}
         </Typography>
       </Box>
     </Box>

@@ -49,7 +49,7 @@ const changedIn = <T extends object>(now: T, then: T | undefined): string | null
 
 function Step({ label, what, onClick, children }: StepProps) {
   return (
-    <Tooltip title={what ? `${label}: ${what}` : label}>
+    <Tooltip describeChild title={what ? `${label}: ${what}` : label}>
       <span>
         <IconButton aria-label={label} disabled={what === null} onClick={onClick} sx={{ width: 44, height: 44 }}>
           {children}

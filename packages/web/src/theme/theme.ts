@@ -82,6 +82,8 @@ export const theme = createTheme({
       styleOverrides: {
         body: { fontVariantNumeric: 'tabular-nums', minHeight: '100vh' },
         a: { color: 'var(--rj-palette-primary-main)' },
+        // What is gone to stands below the rail and the strip that stay in view.
+        'section[id]': { scrollMarginTop: 180 },
         ':focus-visible': { outline: '3px solid var(--rj-palette-primary-main)', outlineOffset: 2 },
       },
     },

@@ -1,4 +1,5 @@
 import type {
+  BridgeStrength,
   DifficultyLevel,
   DifficultyReason,
   DrawingFaultKind,
@@ -57,6 +58,12 @@ export const KIND_REASON_WORDS: Readonly<Record<KindReason, string>> = {
   'from-edge-to-edge': 'it runs from edge to edge',
   'open-in-wood': 'it ends in the wood',
   'open-outside': 'open, and in no part',
+};
+
+export const BRIDGE_WORDS: Readonly<Record<BridgeStrength, string>> = {
+  sound: 'as thick as the wood or more: sound',
+  thin: 'thinner than the wood: go easy',
+  fragile: 'less than half as thick as the wood: fragile',
 };
 
 export const MEND_WORDS: Readonly<Record<MendAction, string>> = { close: 'Close', drop: 'Leave out', keep: 'Keep' };

@@ -47,12 +47,22 @@ const SHARP_CORNERS: Limits = [5, 13];
 const INSIDE_CUTS: Limits = [5, 25];
 const CUT_LENGTH: Limits = [2000, 10_000];
 
+const bridgeLimits = (thicknessMm: number): Limits => [thicknessMm, thicknessMm / 2];
+
+export type BridgeStrength = 'sound' | 'thin' | 'fragile';
+
+/** How a bridge stands against the thickness of its wood, mm both (common practice). */
+export function bridgeStrength(widthMm: number, thicknessMm: number): BridgeStrength {
+  const [care, practised] = bridgeLimits(thicknessMm);
+  return widthMm >= care ? 'sound' : widthMm >= practised ? 'thin' : 'fragile';
+}
+
 /** How demanding a part is to saw, in one word, and why. A bridge is judged against the thickness: it wants to be no thinner. */
 export function difficultyOf(figures: DifficultyFigures): Difficulty {
   const { thicknessMm } = figures;
   const reasons = [
     below('tight-curve', figures.tightestRadius, TIGHT_CURVE),
-    below('thin-bridge', figures.thinnestBridge, [thicknessMm, thicknessMm / 2]),
+    below('thin-bridge', figures.thinnestBridge, bridgeLimits(thicknessMm)),
     above('fragile-tips', figures.fragileTips, FRAGILE_TIPS),
     above('sharp-inside-corners', figures.sharpInsideCorners, SHARP_CORNERS),
     above('many-inside-cuts', figures.insideCuts, INSIDE_CUTS),

@@ -1,5 +1,12 @@
-export { difficultyOf } from './difficulty';
-export type { Difficulty, DifficultyFigures, DifficultyLevel, DifficultyReason, DifficultyRule } from './difficulty';
+export { bridgeStrength, difficultyOf } from './difficulty';
+export type {
+  BridgeStrength,
+  Difficulty,
+  DifficultyFigures,
+  DifficultyLevel,
+  DifficultyReason,
+  DifficultyRule,
+} from './difficulty';
 export { likeParts, waysToFit } from './likeness';
 export type { LikeParts, WaysToFit } from './likeness';
 export { circleOf, shapesOf } from './part-shape';

@@ -1,12 +1,12 @@
 import { Box, Typography } from '@mui/material';
-import { compareMm, type PartUnderstanding, type WaysToFit } from '@rapid-jig/core';
+import { bridgeStrength, compareMm, type PartUnderstanding, type WaysToFit } from '@rapid-jig/core';
 import { Choice } from '../../fields/Choice';
 import { LengthField } from '../../fields/LengthField';
 import { Distance, FaceArea, Measure } from '../../drawing/Measure';
 import { WoodSelect } from '../../fields/WoodSelect';
 import { useUnit } from '../../services';
 import { counted } from '../../words/counted';
-import { DIFFICULTY_WORDS, difficultyReasonWords } from '../../words/drawing';
+import { BRIDGE_WORDS, DIFFICULTY_WORDS, difficultyReasonWords } from '../../words/drawing';
 import type { Understood } from '../../workers/reader.worker';
 import type { Desk, Making } from './desk';
 import { FIGURE } from '../../theme/theme';
@@ -117,7 +117,7 @@ function Figures({ part, thicknessMm }: { readonly part: PartUnderstanding; read
       <Row name="Thinnest bridge">
         {bridge ? (
           <>
-            <Measure mm={bridge.width} /> <Note>{bridgeWords(bridge.width, thicknessMm)}</Note>
+            <Measure mm={bridge.width} /> <Note>{BRIDGE_WORDS[bridgeStrength(bridge.width, thicknessMm)]}</Note>
           </>
         ) : (
           'none under an inch'
@@ -186,12 +186,6 @@ function Note({ children, danger = false }: { readonly children: React.ReactNode
       {children}
     </Typography>
   );
-}
-
-/** A bridge is held against the thickness of the wood (common practice). */
-function bridgeWords(widthMm: number, thicknessMm: number): string {
-  if (widthMm >= thicknessMm) return 'as thick as the wood or more: sound';
-  return widthMm >= thicknessMm / 2 ? 'thinner than the wood: go easy' : 'less than half as thick as the wood: fragile';
 }
 
 export function waysWords({ upright, turnedOver }: WaysToFit): string {

@@ -85,6 +85,24 @@ test('on the local network a device is asked for the code once, and sees nothing
 test.describe('by touch', () => {
   test.use({ hasTouch: true, viewport: { width: 1024, height: 768 } });
 
+  test('what a finger can hit is at least 44 px, wherever it points', async ({ app, page }) => {
+    const run = await runOfPlates(page, app.address);
+    const small: string[] = [];
+    for (const address of [run, `${run}/wood`, `${app.address}/shop`, `${app.address}/templates`]) {
+      await page.goto(address);
+      await expect(page.getByRole('main').getByRole('button').first()).toBeVisible();
+      small.push(
+        ...(await page.evaluate(() =>
+          [...document.querySelectorAll('button, a.MuiButton-root, [role=tab], nav a')]
+            .filter((element) => element.getClientRects().length > 0 && !element.closest('svg'))
+            .filter((element) => element.getBoundingClientRect().height < 43.5)
+            .map((element) => `${location.pathname}: ${element.getAttribute('aria-label') ?? element.textContent}`),
+        )),
+      );
+    }
+    expect(small).toEqual([]);
+  });
+
   test('a swipe over a blank scrolls and pins nothing; held and drawn, the blank goes along', async ({ app, page }) => {
     const run = await runOfPlates(page, app.address);
     await page.goto(`${app.address}/rack`);

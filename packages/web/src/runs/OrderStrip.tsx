@@ -123,7 +123,7 @@ function Step({ name, figure, unit, href, delta = 0, deltaUnit = '', strong = fa
         sx={{ display: 'block', color: 'inherit', textDecoration: 'none', px: 1.5, py: 1 }}
       >
         <Box sx={{ display: 'flex', gap: 1, justifyContent: 'space-between' }}>
-          <Typography variant="body2" color="textSecondary" noWrap>
+          <Typography variant="body2" color="textSecondary">
             {name}
           </Typography>
           <Typography

@@ -108,6 +108,7 @@ function Place({ to, name }: { readonly to: string; readonly name: string }) {
         py: 0.75,
         borderRadius: 1,
         whiteSpace: 'nowrap',
+        '@media (pointer: coarse)': { py: 1.5 },
         opacity: 0.85,
         '&.active': { opacity: 1, fontWeight: 600, boxShadow: 'inset 0 -3px 0 var(--rj-palette-shelf)' },
         '&:hover': { opacity: 1 },

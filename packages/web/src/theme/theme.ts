@@ -30,6 +30,10 @@ declare module '@mui/material/styles' {
 const SLAB = '"Bitter Variable", Georgia, serif';
 const SANS = '"Fira Sans", "Helvetica Neue", sans-serif';
 
+/** Where a finger points, what it hits is this high; what shows a sign alone is as wide. */
+const FINGER = { '@media (pointer: coarse)': { minHeight: 44 } } as const;
+const FINGERTIP = { '@media (pointer: coarse)': { minHeight: 44, minWidth: 44 } } as const;
+
 export const theme = createTheme({
   cssVariables: { colorSchemeSelector: 'data-scheme', cssVarPrefix: 'rj' },
   colorSchemes: {
@@ -87,10 +91,13 @@ export const theme = createTheme({
         ':focus-visible': { outline: '3px solid var(--rj-palette-primary-main)', outlineOffset: 2 },
       },
     },
-    MuiButton: { defaultProps: { disableElevation: true } },
+    MuiButton: { defaultProps: { disableElevation: true }, styleOverrides: { root: FINGER } },
+    MuiIconButton: { styleOverrides: { root: FINGERTIP } },
+    MuiTab: { styleOverrides: { root: FINGER } },
+    MuiInputBase: { styleOverrides: { root: FINGER } },
     MuiButtonBase: { defaultProps: { disableRipple: true } },
     MuiTextField: { defaultProps: { size: 'small' } },
-    MuiToggleButton: { styleOverrides: { root: { color: 'var(--rj-palette-text-primary)' } } },
+    MuiToggleButton: { styleOverrides: { root: { color: 'var(--rj-palette-text-primary)', ...FINGER } } },
     MuiTooltip: { defaultProps: { arrow: true } },
   },
 });

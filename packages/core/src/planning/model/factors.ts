@@ -60,7 +60,7 @@ export const FACTORS: readonly Factor[] = [
     source: 'common-practice',
   },
   estimate('bladePrice', 'Price of one blade', 'smallest coins', 60),
-  estimate('spoilShare', 'Passes that are spoiled, for each layer in the stack', 'of all', 0.005),
+  estimate('spoilShare', 'Passes spoiled, for each layer', 'of all', 0.005),
 ];
 
 export type FactorValues = Readonly<Record<FactorId, number>>;

@@ -31,7 +31,7 @@ await withAppAndBrowser(async ({ address, browser }) => {
   });
   await shoot('why-this-high', run, 'At the saw in all', async () => {
     await page
-      .getByRole('button', { name: /^Why [2-9] layers/ })
+      .getByRole('button', { name: /^Why 4 layers/ })
       .first()
       .click();
     await page.locator('.recharts-line').waitFor();

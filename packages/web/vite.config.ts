@@ -25,7 +25,12 @@ const offline = VitePWA({
       {
         urlPattern: /^https?:\/\/[^/]+\/(demo\/)?api\/(?!live|docs|devices|health)/,
         handler: 'NetworkFirst',
-        options: { cacheName: 'answers', cacheableResponse: { statuses: [200] }, expiration: { maxEntries: 500 } },
+        options: {
+          cacheName: 'answers',
+          cacheableResponse: { statuses: [200] },
+          // Where room runs out, what can be read again gives way to what is not sent yet.
+          expiration: { maxEntries: 500, purgeOnQuotaError: true },
+        },
       },
     ],
   },

@@ -11,6 +11,7 @@ import {
   type Template,
 } from '@rapid-jig/core';
 import { median, printRow } from './measure';
+import { plate } from './plate';
 import { randomFrom } from './random';
 
 const RUNS = 50;
@@ -68,34 +69,16 @@ function ratiosOf({ stacks }: Plan): { readonly singly: number; readonly highest
 function randomRun(seed: number): PlanInput {
   const random = randomFrom(seed);
   const pick = <T>(from: readonly T[]): T => from[Math.floor(random() * from.length)] as T;
-  const plate = (id: string): Part => {
-    const [x, y] = [40 + 120 * random(), 30 + 80 * random()];
-    const corners = [
-      [x, 0],
-      [x, y],
-      [0, y],
-      [0, 0],
-    ] as const;
-    const segments = corners.map(([cx, cy]) => ({ kind: 'line' as const, to: { x: cx, y: cy } }));
-    return {
+  const randomPlate = (id: string): Part =>
+    plate({
       id,
-      name: id,
+      size: [40 + 120 * random(), 30 + 80 * random()],
       perCopy: 1 + Math.floor(3 * random()),
       woodId: pick(WOODS),
       thickness: { mm: inches(pick(THICKNESSES)), typed: null },
-      grain: 'along-x',
-      outline: { id: `${id} outline`, line: null, path: { start: { x: 0, y: 0 }, closed: true, segments } },
-      drawing: null,
-      insideCuts: [],
-      throughCuts: [],
-      holes: [],
-      marks: [],
-      datum: null,
-      sharedBlank: null,
       pinnedLayers: null,
-    };
-  };
-  const parts = Array.from({ length: 3 + Math.floor(6 * random()) }, (_none, i) => plate(`part ${String(i)}`));
+    });
+  const parts = Array.from({ length: 3 + Math.floor(6 * random()) }, (_none, i) => randomPlate(`part ${String(i)}`));
   const template: Template = { id: 't', name: 't', note: '', parts, rods: [], drawings: [], archived: false };
   const copies = 2 + Math.floor(40 * random());
   return {

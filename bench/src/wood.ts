@@ -14,6 +14,7 @@ import {
   type Template,
 } from '@rapid-jig/core';
 import { medianMs, printRow } from './measure';
+import { plate } from './plate';
 import { randomFrom } from './random';
 
 const WOODS = ['cherry', 'walnut', 'red-oak', 'soft-maple'] as const;
@@ -22,36 +23,15 @@ const WOODS = ['cherry', 'walnut', 'red-oak', 'soft-maple'] as const;
 async function largePlan(): Promise<Plan> {
   const random = randomFrom(600);
   const between = (low: number, high: number): number => Math.round(low + (high - low) * random());
-  const plate = (id: string): Part => {
-    const [w, h] = [between(30, 160), between(20, 90)];
-    const corners = [
-      { x: w, y: 0 },
-      { x: w, y: h },
-      { x: 0, y: h },
-      { x: 0, y: 0 },
-    ];
-    return {
+  const randomPlate = (id: string): Part =>
+    plate({
       id,
-      name: id,
+      size: [between(30, 160), between(20, 90)],
       perCopy: 1,
       woodId: WOODS[between(0, 3)] ?? 'cherry',
       thickness: { mm: 12.7, typed: '1/2' },
-      grain: 'along-x',
-      drawing: null,
-      outline: {
-        id: `${id} o`,
-        line: null,
-        path: { start: { x: 0, y: 0 }, segments: corners.map((to) => ({ kind: 'line', to })), closed: true },
-      },
-      insideCuts: [],
-      throughCuts: [],
-      holes: [],
-      marks: [],
-      datum: null,
-      sharedBlank: null,
       pinnedLayers: 1,
-    };
-  };
+    });
   const templates = Array.from({ length: 40 }, (_none, t): Template => ({
     id: `t${String(t)}`,
     name: `Toy ${String(t)}`,
@@ -59,7 +39,7 @@ async function largePlan(): Promise<Plan> {
     archived: false,
     rods: [],
     drawings: [],
-    parts: Array.from({ length: 15 }, (_part, p) => plate(`${String(t)}-${String(p)}`)),
+    parts: Array.from({ length: 15 }, (_part, p) => randomPlate(`${String(t)}-${String(p)}`)),
   }));
   const lines = templates.map(({ id }) => ({ templateId: id, revision: 1, copies: 1, spares: {}, onHand: {} }));
   const planned = await planRun(

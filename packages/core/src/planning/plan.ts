@@ -3,11 +3,9 @@ import { err, ok, type Result } from '../result';
 import { snapMm, toNm } from '../units';
 import { blanksOf } from './blanks';
 import { consumablesFor } from './consumables';
-import { countNeeds } from './count';
 import { addMinutes, bladeUses, NO_MINUTES, passMinutes } from './estimate';
 import { factorsInForce } from './model/factors';
-import { formGangs } from './gangs';
-import { withWishes } from './grant';
+import { gangsOfRun } from './gangs-of-run';
 import type { PartCount } from './model/count';
 import type { PlanError, PlanInput, PlanKit } from './model/input';
 import type { BladeUse, BlankNeed, Minutes, Plan, PlannedPart, PlannedStack, PlanWarning } from './model/plan';
@@ -23,15 +21,13 @@ import { bladeWarnings, stackWarnings } from './warnings';
  */
 export async function planRun(asked: PlanInput, kit: PlanKit, signal?: AbortSignal): Promise<Result<Plan, PlanError>> {
   kit.onStage('count');
-  const input = withWishes(asked);
-  const counted = countNeeds(input);
-  if (!counted.ok) return counted;
-  const gangs = formGangs(counted.value, input.run.measured);
-  if (!gangs.ok) return gangs;
+  const known = gangsOfRun(asked);
+  if (!known.ok) return known;
+  const { input, counted, gangs } = known.value;
   if (await stopped(signal)) return err(STOPPED);
 
   kit.onStage('stack');
-  const stacks = chooseStacks(gangs.value, input, addUpWork(input.work));
+  const stacks = chooseStacks(gangs, input, addUpWork(input.work));
   if (!stacks.ok) return stacks;
   if (await stopped(signal)) return err(STOPPED);
 
@@ -43,7 +39,7 @@ export async function planRun(asked: PlanInput, kit: PlanKit, signal?: AbortSign
   const uses = bladeUses(turns, ordered, input.shop);
   const planned = ordered.map((stack) => finish(stack, input));
   const layers = layersByPart(planned);
-  const parts = counted.value.map(({ count }) => withLeftOver(count, layers.get(count.partId) ?? 0));
+  const parts = counted.map(({ count }) => withLeftOver(count, layers.get(count.partId) ?? 0));
   return ok({
     parts,
     stacks: planned,

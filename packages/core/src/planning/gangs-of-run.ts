@@ -1,0 +1,22 @@
+import { ok, type Result } from '../result';
+import { countNeeds, type CountedPart } from './count';
+import { formGangs } from './gangs';
+import { withWishes } from './grant';
+import type { PlanError, PlanInput } from './model/input';
+import type { Gang } from './model/stack';
+
+export interface GangsOfRun {
+  /** The input with what was granted. */
+  readonly input: PlanInput;
+  readonly counted: readonly CountedPart[];
+  readonly gangs: readonly Gang[];
+}
+
+/** What a run asks for, counted and put together as it is sawn, in the woods and layers that were granted. */
+export function gangsOfRun(asked: PlanInput): Result<GangsOfRun, PlanError> {
+  const input = withWishes(asked);
+  const counted = countNeeds(input);
+  if (!counted.ok) return counted;
+  const gangs = formGangs(counted.value, input.run.measured);
+  return gangs.ok ? ok({ input, counted: counted.value, gangs: gangs.value }) : gangs;
+}

@@ -35,11 +35,12 @@ const frame = (inside: React.ReactNode): void => {
 
 const services = await startServices(base);
 if (services.ok) {
+  const newer = watchForNewer(services.value);
   const router = createBrowserRouter(routes(services.value), { basename: base || '/' });
   frame(
     <ServicesContext value={services.value}>
       <RouterProvider router={router} />
-      <NewerBar newer={watchForNewer(services.value)} />
+      <NewerBar newer={newer} />
     </ServicesContext>,
   );
 } else if (services.error.kind === 'unknown-device') {

@@ -61,10 +61,17 @@ function feed(cut: PlannedCut, hardness: HardnessClass, factors: FactorValues): 
   return cut.choice.strained ? steady * factors.strainedShare : steady;
 }
 
+/** Cut face of one pass along a cut, mm2. */
+const cutFace = ({ measure, heightMm, times }: PlannedCut): number => measure.lengthMm * heightMm * times;
+
+/** Cut face that a blade lasts in the wood of a stack, mm2. */
+const bladeLife = ({ gang }: SawnStack, factors: FactorValues): number =>
+  factors[LIFE[hardnessClass(gang.wood.hardnessN)]];
+
 /** Blades that one pass wears out, by the share of its life that each cut takes from one. */
 export function bladesWorn(stack: SawnStack, shop: Shop): number {
-  const life = factorsInForce(shop.factors)[LIFE[hardnessClass(stack.gang.wood.hardnessN)]];
-  return stack.cuts.reduce((worn, cut) => worn + (cut.measure.lengthMm * cut.heightMm * cut.times) / life, 0);
+  const life = bladeLife(stack, factorsInForce(shop.factors));
+  return stack.cuts.reduce((worn, cut) => worn + cutFace(cut) / life, 0);
 }
 
 /** The blades the remaining passes wear out, in the order they are first used. */
@@ -74,10 +81,10 @@ export function bladeUses(turns: readonly BladeTurn[], stacks: readonly Stack[],
   return [...blades.values()].map((blade) => {
     let [faceAreaMm2, worn] = [0, 0];
     for (const stack of stacks) {
-      const life = factors[LIFE[hardnessClass(stack.gang.wood.hardnessN)]];
+      const life = bladeLife(stack, factors);
       for (const cut of stack.cuts) {
         if (cut.choice.blade.id !== blade.id) continue;
-        const area = cut.measure.lengthMm * cut.heightMm * cut.times * stack.passesToCut;
+        const area = cutFace(cut) * stack.passesToCut;
         faceAreaMm2 += area;
         worn += area / life;
       }

@@ -54,6 +54,7 @@ export type {
 export { NO_WISHES } from './model/wishes';
 export type { PinnedBlank, Substitute, WoodWishes } from './model/wishes';
 export { bladesInOrder } from './order';
+export { worthOf } from './pass-cost';
 export { planRun } from './plan';
 export { judgeReach } from './reach';
 export { splitPinned } from './split';

@@ -7,13 +7,13 @@ const MINUTES_PER_HOUR = 60;
 
 /** Minutes in money, minor units, by the shop's value of an hour. */
 export const worthOf = (minutes: number, { hourValueMinor }: Pick<Shop, 'hourValueMinor'>): number =>
-  (minutes * hourValueMinor) / MINUTES_PER_HOUR;
+  (minutes / MINUTES_PER_HOUR) * hourValueMinor;
 
 /**
  * What one pass of a stack costs, minor units, not rounded: its minutes, the blades it wears, and what is lost when it is
  * spoiled. A spoiled pass is sawn again, and the higher the stack the likelier that is (our estimate; factor `spoilShare`).
  */
-export function passCost(stack: SawnStack, shop: Shop): number {
+function passCost(stack: SawnStack, shop: Shop): number {
   const { bladePrice, spoilShare } = factorsInForce(shop.factors);
   const done = worthOf(totalMinutes(passMinutes(stack, shop)), shop) + bladePrice * bladesWorn(stack, shop);
   return done * (1 + spoilShare * stack.layers);

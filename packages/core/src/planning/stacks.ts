@@ -8,8 +8,8 @@ import { gangPlace } from './gangs';
 import { factorsInForce } from './model/factors';
 import type { PlanError, PlanFault, PlanInput } from './model/input';
 import type { Shop } from './model/shop';
-import type { Gang, LayerLimit, Reach, SawnStack, Stack } from './model/stack';
-import { bladeIds, heightCost, passCost, worthOf } from './pass-cost';
+import type { Gang, HeightCost, LayerLimit, Reach, SawnStack, Stack } from './model/stack';
+import { bladeIds, heightCost, worthOf } from './pass-cost';
 import { judgeReach } from './reach';
 import { bladesFor, sawnStack, type GangContext } from './sawn-stack';
 import { splitPinned, type PassSize } from './split';
@@ -41,15 +41,13 @@ function stacksOfGang(gang: Gang, input: PlanInput, work: WorkDone): Result<Stac
   if (!limit.ok) return limit;
   const heights = heightsUpTo(limit.value.layers, context);
   if (!heights.ok) return heights;
+  const costs = heights.value.map((stack) => heightCost(stack, shop));
   const done = doneSizes(gang, work.passes);
   const todo =
     gang.pinnedLayers === null
-      ? cheapestSizes(gang.layersToCut, heights.value, shop, bladesOf(done, context))
+      ? cheapestSizes(gang.layersToCut, costs, shop, bladesOf(done, context))
       : splitPinned(gang.layersToCut, gang.pinnedLayers);
-  const told = {
-    limitedBy: limitOf(limit.value, todo),
-    heights: heights.value.map((stack) => heightCost(stack, shop)),
-  };
+  const told = { limitedBy: limitOf(limit.value, todo), heights: costs };
   const sizes = [...todo, ...done.filter(({ layers }) => todo.every((size) => size.layers !== layers))];
   const stacks: Stack[] = [];
   let ready = layersReady(work, gang.key, (pass) => pass.stack === stackKey(gang, pass.layers));
@@ -80,14 +78,14 @@ function heightsUpTo(most: number, context: GangContext): Result<readonly SawnSt
 /** The passes that cost least, each change of blade counted once for each blade that some of them ask for. */
 function cheapestSizes(
   layers: number,
-  heights: readonly SawnStack[],
+  heights: readonly HeightCost[],
   shop: Shop,
   mounted: ReadonlySet<string>,
 ): PassSize[] {
-  const costs = heights.map((stack): PassCost => ({
-    layers: stack.layers,
-    cost: passCost(stack, shop),
-    blades: bladeIds(stack),
+  const costs = heights.map(({ layers: height, costPerLayerMinor, blades }): PassCost => ({
+    layers: height,
+    cost: costPerLayerMinor * height,
+    blades,
   }));
   return bestSizes(layers, costs, worthOf(factorsInForce(shop.factors).changeBlade, shop), mounted);
 }

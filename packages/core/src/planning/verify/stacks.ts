@@ -7,7 +7,7 @@ import { hardnessClass, woodById } from '../../wood';
 import { bladesForCut } from '../cut-blades';
 import { shortKey } from '../key';
 import type { PlanInput } from '../model/input';
-import type { Plan, PlannedStack } from '../model/plan';
+import type { Minutes, Plan, PlannedStack } from '../model/plan';
 import { bladePreferences } from '../model/shop';
 import { factorsInForce } from '../model/factors';
 import type { HeightCost, PlannedCut } from '../model/stack';
@@ -75,17 +75,17 @@ function stackWrong(stack: PlannedStack, rows: Rows, input: PlanInput, gang: Exp
     ...orderWrong(stack, input),
   ];
   const minutes = minutesOfPass(stack, input.shop);
-  if (stack.passesToCut > 0) wrong.push(...heightsWrong(stack, input));
+  if (stack.passesToCut > 0) wrong.push(...heightsWrong(stack, minutes, input));
   if (!isSame(stack.passMinutes, minutes)) wrong.push(`minutes of a pass are ${JSON.stringify(stack.passMinutes)}`);
   if (!isSame(stack.warnings, stackWarnings(stack))) wrong.push('warnings are not those of the stack');
   return wrong.map((what) => `${name}: ${what}`);
 }
 
 /** What it says of heights holds for its own height, from the minutes and the wear reckoned again. */
-function heightsWrong(stack: PlannedStack, { shop }: PlanInput): string[] {
+function heightsWrong(stack: PlannedStack, passMinutes: Minutes, { shop }: PlanInput): string[] {
   const { layers, heights, cuts } = stack;
   const { bladePrice, spoilShare } = factorsInForce(shop.factors);
-  const minutes = Object.values(minutesOfPass(stack, shop)).reduce((sum, part) => sum + part, 0);
+  const minutes = Object.values(passMinutes).reduce((sum, part) => sum + part, 0);
   const face = cuts.reduce((sum, { measure, heightMm, times }) => sum + measure.lengthMm * heightMm * times, 0);
   const paid = (minutes / 60) * shop.hourValueMinor + (bladePrice * face) / ratesFor(stack, shop).life;
   const blades = [...new Set(cuts.map(({ choice }) => choice.blade.id))];

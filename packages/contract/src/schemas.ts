@@ -2,8 +2,10 @@ import Joi, { type Schema } from 'joi';
 import {
   BLADE_SIZES,
   FACTORS,
+  SPOIL_REASONS,
   TOOTH_FORMS,
   type Blade,
+  type Body,
   type BlanksCut,
   type DrawingSource,
   type DrilledHole,
@@ -16,6 +18,7 @@ import {
   type PassTakenBack,
   type PieceCount,
   type PinnedBlank,
+  type PinnedStack,
   type RodNeed,
   type RodsCut,
   type Run,
@@ -23,6 +26,8 @@ import {
   type Saw,
   type Shop,
   type SpareRule,
+  type SpoiledLayer,
+  type StackWishes,
   type Substitute,
   type Template,
   type WoodWishes,
@@ -105,11 +110,18 @@ const rodNeed = Joi.object<RodNeed, true>({
   perCopy: count.max(10_000).required(),
 });
 
+const body = Joi.object<Body, true>({
+  id: id.required(),
+  name: name.required(),
+  layers: Joi.array<string[]>().items(id).min(1).max(100).required(),
+});
+
 export const templateSchema = Joi.object<Wire<Template>, true>({
   id: id.required(),
   name: name.required(),
   note: note.required(),
   parts: Joi.array().items(part).max(2000).required(),
+  bodies: Joi.array().items(body).max(100).required(),
   rods: Joi.array().items(rodNeed).max(200).required(),
   drawings: Joi.array().items(drawingSource).max(50).required(),
   archived: Joi.boolean().required(),
@@ -163,6 +175,21 @@ const woodWishes = Joi.object<Wire<WoodWishes>, true>({
   pins: Joi.array().items(pinnedBlank).max(5000).required(),
 });
 
+const pinnedStack = Joi.object<PinnedStack, true>({
+  layers: Joi.array()
+    .items(Joi.object({ partId: id.required(), count: count.min(1).max(100).required() }))
+    .min(1)
+    .max(20)
+    .required(),
+  passes: count.max(100_000).required(),
+});
+
+const stackWishes = Joi.object<StackWishes, true>({
+  apart: Joi.array<string[]>().items(id).max(2000).required(),
+  most: Joi.object<StackWishes['most']>().pattern(id, Joi.number().integer().min(1).max(100)).required(),
+  pins: Joi.array<PinnedStack[]>().items(pinnedStack).max(500).required(),
+});
+
 export const runSchema = Joi.object<Wire<Run>, true>({
   id: id.required(),
   name: name.required(),
@@ -173,6 +200,7 @@ export const runSchema = Joi.object<Wire<Run>, true>({
   maxLayers: Joi.number().integer().min(1).max(100).allow(null).required(),
   measured: Joi.array().items(measuredThickness).max(500).required(),
   wood: woodWishes.required(),
+  stacks: stackWishes.required(),
   archived: Joi.boolean().required(),
 });
 
@@ -202,6 +230,7 @@ export const shopSchema = Joi.object<Shop, true>({
     .valid(...TOOTH_FORMS)
     .required(),
   cutOrder: Joi.string().valid('inside-first', 'outline-first').required(),
+  afterOutline: Joi.string().valid('singly', 'together').required(),
   holding: Joi.string().valid('tape', 'brads', 'double-sided', 'film', 'glue-dots').required(),
   factors: Joi.object<Shop['factors']>(factors).required(),
 });
@@ -230,13 +259,36 @@ export const drawerSchema = Joi.object<Wire<Drawer>, true>({
 const pieceCount = Joi.object<PieceCount, true>({ good: count.required(), spoiled: count.required() });
 const eventBase = { id: id.required(), clientId: id.required(), at: time.required() };
 
+const layerId = Joi.string()
+  .max(80)
+  .pattern(/^[0-9a-f]+\.[0-9]+$/, 'the key of a gang, a point and a number');
+const layerIds = Joi.array<string[]>().items(layerId).min(1).max(100).allow(null);
+
+const spoiledLayer = Joi.object<SpoiledLayer, true>({
+  layerId: layerId.allow(null).required(),
+  reason: Joi.string()
+    .valid(...SPOIL_REASONS)
+    .allow(null)
+    .required(),
+});
+
 const passSawn = Joi.object<PassSawn, true>({
   ...eventBase,
   kind: Joi.string().valid('pass-sawn').required(),
   stack: Joi.string().hex().max(64).required(),
-  pass: Joi.number().integer().min(1).max(100_000).allow(null).required(),
+  stackLayers: layerIds.required(),
   layers: Joi.number().integer().min(1).max(100).required(),
-  counts: Joi.object<PassSawn['counts']>().pattern(id, pieceCount).min(1).required(),
+  phase: Joi.string().hex().max(64).allow(null).required(),
+  pass: Joi.number().integer().min(1).max(100_000).allow(null).required(),
+  layerIds: layerIds.required(),
+  // A phase that finishes no layer gives no pieces; a whole pass gives some.
+  counts: Joi.object<PassSawn['counts']>()
+    .pattern(id, pieceCount)
+    .when('phase', { is: null, then: Joi.object().min(1) })
+    .required(),
+  minutes: Joi.number().min(0).max(10_000).allow(null).required(),
+  bladeId: Joi.string().max(60).allow(null).required(),
+  spoiled: Joi.array().items(spoiledLayer).max(100).required(),
 });
 
 export const blanksCutSchema = Joi.object<BlanksCut, true>({

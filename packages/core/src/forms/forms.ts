@@ -3,16 +3,17 @@ import { isRecord, type Doc } from './doc';
 import { deskWithBytes } from './desk-2';
 import { planWithBits } from './plan-2';
 import { planWithHeights } from './plan-3';
+import { planWithPhases } from './plan-4';
 
 /** Each kind of stored document and the number of its form today. */
 export const FORMS = {
-  template: 1,
-  run: 2,
-  settings: 1,
+  template: 2,
+  run: 3,
+  settings: 2,
   stockItem: 1,
   stockMove: 1,
-  workEvent: 2,
-  plan: 3,
+  workEvent: 3,
+  plan: 4,
   desk: 2,
 } as const;
 export type FormKind = keyof typeof FORMS;
@@ -25,17 +26,29 @@ export interface Formed {
 
 export type FormFault = Fault<'newer-form' | 'unreadable-form'>;
 
+/** Passes had one gang and no phases: a mark was of all that is done to a stack. */
+const WHOLE_PASS = { stackLayers: null, phase: null, layerIds: null, minutes: null, bladeId: null, spoiled: [] };
+
 /** From each form to the next: the first turns form 1 into form 2. Forms are never changed afterwards. */
 const STEPS: Readonly<Record<FormKind, readonly ((doc: Doc) => Doc)[]>> = {
-  template: [],
+  // Layers that make one thing were not told.
+  template: [(template) => ({ ...template, bodies: [] })],
   // Spares that were used up are made again only where the maker says so.
-  run: [(run) => ({ ...run, refillSpares: false })],
-  settings: [],
+  run: [
+    (run) => ({ ...run, refillSpares: false }),
+    // Nothing could be wished of the stacks but their layers.
+    (run) => ({ ...run, stacks: { apart: [], most: {}, pins: [] } }),
+  ],
+  // Of the shop, not of its drawer: what was taken apart after the outline was sawn layer by layer.
+  settings: [(settings) => ('cutOrder' in settings ? { ...settings, afterOutline: 'singly' } : settings)],
   stockItem: [],
   stockMove: [],
   // Passes had no number of their own.
-  workEvent: [(event) => (event['kind'] === 'pass-sawn' ? { ...event, pass: null } : event)],
-  plan: [planWithBits, planWithHeights],
+  workEvent: [
+    (event) => (event['kind'] === 'pass-sawn' ? { ...event, pass: null } : event),
+    (event) => (event['kind'] === 'pass-sawn' ? { ...event, ...WHOLE_PASS } : event),
+  ],
+  plan: [planWithBits, planWithHeights, planWithPhases],
   desk: [deskWithBytes],
 };
 

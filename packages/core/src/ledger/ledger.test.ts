@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { addUpWork, passesByNumber, type PassSawn, type WorkEvent } from '.';
+import { addUpWork, layersReady, passesByNumber, type PassSawn, type WorkEvent } from '.';
 
 const pass = (id: string, good: number, spoiled = 0, number: number | null = null): PassSawn => ({
   kind: 'pass-sawn',
@@ -8,9 +8,15 @@ const pass = (id: string, good: number, spoiled = 0, number: number | null = nul
   clientId: 'tablet',
   at: '2026-11-24T09:00:00Z',
   stack: 'whale x4',
+  stackLayers: null,
+  phase: null,
   pass: number,
   layers: 4,
+  layerIds: null,
   counts: { body: { good, spoiled } },
+  minutes: null,
+  bladeId: null,
+  spoiled: [],
 });
 const back = (id: string, event: string): WorkEvent => ({
   kind: 'pass-taken-back',
@@ -52,11 +58,32 @@ describe('adding up work', () => {
       back('x', 'gone'),
     ]);
     const numbers = passesByNumber(done, 'whale x4');
-    expect([...numbers].map(([number, { id }]) => [number, id]).sort()).toEqual([
+    expect([...numbers].map(([number, marks]) => [number, marks.map(({ id }) => id).join()]).sort()).toEqual([
       [1, 'old'],
       [2, 'second'],
       [3, 'older'],
     ]);
+  });
+
+  test('a phase of a pass counts once; a whole pass holds all its phases, whichever was marked first', () => {
+    const outline = { ...pass('outline', 4, 0, 1), phase: 'f2' };
+    const inside = { ...pass('inside', 0, 0, 1), phase: 'f1', counts: {} };
+    const ids = (...events: WorkEvent[]) => addUpWork(events).passes.map(({ id }) => id);
+    expect(ids(inside, outline, { ...outline, id: 'twin' })).toEqual(['inside', 'outline']);
+    expect(ids(pass('whole', 4, 0, 1), outline)).toEqual(['whole']);
+    expect(ids(inside, pass('whole', 4, 0, 1), outline)).toEqual(['inside', 'outline']);
+    expect(ids(inside, { ...inside, id: 'second', pass: 2 })).toEqual(['inside', 'second']);
+    expect(ids(inside, back('x', 'inside'), { ...inside, id: 'again' })).toEqual(['again']);
+  });
+
+  test('blanks are used up by the first mark of a pass, whatever phases follow', () => {
+    const cut: WorkEvent = { ...pass('cut', 0), kind: 'blanks-cut', layers: { gang: 10 }, rods: {} };
+    const marks = [1, 2].flatMap((number) => [
+      { ...pass(`a${number}`, 0, 0, number), phase: 'f1' },
+      { ...pass(`b${number}`, 4, 0, number), phase: 'f2' },
+    ]);
+    expect(layersReady(addUpWork([cut, ...marks]), 'gang', () => 4)).toBe(2);
+    expect(layersReady(addUpWork([...marks, cut]), 'gang', () => 4)).toBe(10);
   });
 
   test('pieces are the sum over the ids that stand, in any order of arrival', () => {

@@ -8,7 +8,7 @@ import { roughCuts } from './rough-cuts';
 const rowOf = async (path: ReturnType<typeof rectangle>, copies: number, layers: number, changes = {}) => {
   const one = part('one', { outline: { id: 'o', line: null, path }, ...changes });
   const plan = await planned(inputFor([template('t', [one])], copies, { shop: { maxLayers: layers } }));
-  return blanksOf(plan.stacks[0]!);
+  return blanksOf(plan.stacks[0]!).map(({ gangKey: _gang, ...blank }) => blank);
 };
 
 describe('the size of a blank', () => {
@@ -41,8 +41,8 @@ describe('the size of a blank', () => {
     const input = inputFor([template('t', [one])], 3, { shop: { holdingMargin: { mm: 0.1, typed: null } } });
     const plan = await planned(input);
     const [stack] = plan.stacks;
-    const [blank] = blanksOf({ ...stack!, layers: 1, passesToCut: 3 });
-    const kerf = stack!.cuts[0]!.choice.blade.kerfMm;
+    const [blank] = blanksOf({ ...stack!, layers: stack!.layers.slice(0, 1), passesToCut: 3 });
+    const kerf = stack!.phases[0]!.cuts[0]!.choice.blade.kerfMm;
     expect(blank!.length).toBeGreaterThanOrEqual(3 * 20 + 2 * kerf);
   });
 
@@ -71,7 +71,7 @@ describe('the size of a blank', () => {
           for (const stack of plan.stacks) {
             const blanks = blanksOf(stack);
             const held = blanks.reduce((sum, { count, passes }) => sum + count * passes, 0);
-            expect(held).toBe(stack.layers * stack.passesToCut);
+            expect(held).toBe(stack.layers.length * stack.passesToCut);
             for (const { length, width } of blanks)
               expect(Math.max(length, width)).toBeGreaterThanOrEqual(SMALL_BLANK - 1e-6);
           }

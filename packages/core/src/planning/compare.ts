@@ -5,7 +5,7 @@ import type { Plan, PlanCost } from './model/plan';
 export function costOf(plan: Plan): PlanCost {
   return {
     minutes: totalMinutes(plan.minutes),
-    passes: plan.stacks.reduce((sum, { passesToCut }) => sum + passesToCut, 0),
+    passes: plan.stacks.reduce((sum, { passesToCut, begun }) => sum + passesToCut + begun.length, 0),
     blanks: plan.blanks.reduce((sum, { count }) => sum + count, 0),
     woodMm2: plan.blanks.reduce((sum, { count, length, width }) => sum + count * length * width, 0),
     blades: plan.bladeUses.reduce((sum, { count }) => sum + count, 0),

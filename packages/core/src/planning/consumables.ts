@@ -1,5 +1,5 @@
 import { sumMm } from '../units';
-import { patternsPerPass } from './estimate';
+import { handlingOf } from './handling';
 import type { Consumables } from './model/plan';
 import type { Holding, Shop } from './model/shop';
 import type { Stack } from './model/stack';
@@ -17,17 +17,18 @@ export function consumablesFor(stacks: readonly Stack[], shop: Shop): Consumable
   const { holding } = shop;
   const total = (of: (stack: Stack) => number): number =>
     sumMm(stacks.map((stack) => (stack.passesToCut === 0 ? 0 : stack.passesToCut * of(stack))));
-  const face = ({ blank }: Stack): number => blank.length * blank.width;
+  const face = ({ gangs: [first] }: Stack): number => (first ? first.blank.length * first.blank.width : 0);
+  const edge = ({ gangs: [first] }: Stack): number => (first ? 2 * (first.blank.length + first.blank.width) : 0);
   const held = (method: Holding, of: (stack: Stack) => number): number =>
-    holding === method ? total((stack) => (stack.layers > 1 ? of(stack) : 0)) : 0;
+    holding === method ? total((stack) => (stack.layers.length > 1 ? of(stack) : 0)) : 0;
   return {
-    patternCopies: total(patternsPerPass),
-    patternTapeMm2: total((stack) => face(stack) * patternsPerPass(stack)),
+    patternCopies: total((stack) => handlingOf(stack).tops.length),
+    patternTapeMm2: total((stack) => face(stack) * handlingOf(stack).tops.length),
     holding,
-    edgeTapeMm: held('tape', ({ blank }) => 2 * (blank.length + blank.width)),
-    doubleSidedMm2: held('double-sided', (stack) => face(stack) * (stack.layers - 1)),
-    filmSheets: held('film', ({ layers }) => filmSheetsFor(layers)),
+    edgeTapeMm: held('tape', edge),
+    doubleSidedMm2: held('double-sided', (stack) => face(stack) * (stack.layers.length - 1)),
+    filmSheets: held('film', ({ layers }) => filmSheetsFor(layers.length)),
     brads: held('brads', () => BRADS_PER_STACK),
-    glueDots: held('glue-dots', ({ layers }) => DOTS_PER_JOINT * (layers - 1)),
+    glueDots: held('glue-dots', ({ layers }) => DOTS_PER_JOINT * (layers.length - 1)),
   };
 }

@@ -1,5 +1,5 @@
 import { addUpWork, type PieceCount } from '../ledger';
-import type { Part, TemplateRevision } from '../products';
+import type { Body, Part, TemplateRevision } from '../products';
 import { err, ok, type Result } from '../result';
 import type { PartCount, Tally } from './model/count';
 import type { PlanError, PlanFault, PlanInput, Run, RunLine, SpareRule } from './model/input';
@@ -9,6 +9,7 @@ export interface CountedPart {
   readonly part: Part;
   /** All parts of its template: some may fall out of its openings. */
   readonly siblings: readonly Part[];
+  readonly bodies: readonly Body[];
   readonly count: PartCount;
 }
 
@@ -58,7 +59,7 @@ export function countNeeds(input: PlanInput): Result<readonly CountedPart[], Pla
       .map((part): CountedPart => {
         const own = { templateId: template.id, templateName: template.name, partId: part.id, partName: part.name };
         const tally = tallyOf(part.perCopy, line, part.id, input.run, pieces[part.id]);
-        return { part, siblings: template.parts, count: { ...own, ...tally } };
+        return { part, siblings: template.parts, bodies: template.bodies, count: { ...own, ...tally } };
       });
   });
   return faults.length > 0 ? err(faults) : ok(counted);

@@ -64,7 +64,7 @@ describe('minutes of a pass, added up by hand', () => {
   test('above a blade’s comfort it goes at a share of the speed', async () => {
     const input = inputFor([template('t', [plate('p', 'sugar-maple', inches(1.5))])], 1, { shop: { factors: ROUND } });
     const [stack] = (await planned(input)).stacks;
-    expect(stack!.cuts[0]!.choice.strained).toBe(true);
+    expect(stack!.phases[0]!.cuts[0]!.choice.strained).toBe(true);
     expect(stack!.warnings.map(({ kind }) => kind)).toContain('strained-blade');
     expect(passMinutes(stack!, input.shop).cutting).toBeCloseTo(400 / ((1000 / 38.1) * 0.5), 6);
   });
@@ -133,7 +133,7 @@ describe('the order of sawing', () => {
     const shop = { saw: { ...inputFor([], 1).shop.saw, reach: { mm: 300, typed: '300 mm' } } };
     const input = inputFor([template('t', [strip])], 1, { shop });
     const plan = await planned(input);
-    const slot = plan.stacks[0]!.cuts.find(({ cutId }) => cutId === 'slot');
+    const slot = plan.stacks[0]!.phases[0]!.cuts.find(({ cutId }) => cutId === 'slot');
     expect(slot).toMatchObject({ reach: 'standing', choice: { blade: { form: 'spiral', size: '3' } } });
     expect(plan.warnings).toMatchObject([{ kind: 'standing-work', inputs: { cuts: 2 } }]);
     const flat = TYPICAL_BLADES.map((blade) => ({

@@ -1,8 +1,10 @@
 import { type HardnessClass, hardnessClass } from '../wood';
+import { handlingOf } from './handling';
 import { factorsInForce, type FactorValues } from './model/factors';
 import type { BladeTurn, BladeUse, Minutes } from './model/plan';
 import type { Shop } from './model/shop';
-import type { PlannedCut, SawnStack, Stack } from './model/stack';
+import type { Phase, PlannedCut, SawnStack, Stack, StackedGang } from './model/stack';
+import { gangKeyOf } from './stack-key';
 
 export const NO_MINUTES: Minutes = { pattern: 0, drilling: 0, threading: 0, cutting: 0, corners: 0, changing: 0 };
 
@@ -19,6 +21,15 @@ export const addMinutes = (a: Minutes, b: Minutes): Minutes => ({
   changing: a.changing + b.changing,
 });
 
+export const timesMinutes = (minutes: Minutes, times: number): Minutes => ({
+  pattern: minutes.pattern * times,
+  drilling: minutes.drilling * times,
+  threading: minutes.threading * times,
+  cutting: minutes.cutting * times,
+  corners: minutes.corners * times,
+  changing: minutes.changing * times,
+});
+
 const RATE: Readonly<Record<HardnessClass, 'sawSoft' | 'sawMedium' | 'sawHard'>> = {
   soft: 'sawSoft',
   medium: 'sawMedium',
@@ -30,67 +41,120 @@ const LIFE: Readonly<Record<HardnessClass, 'lifeSoft' | 'lifeMedium' | 'lifeHard
   hard: 'lifeHard',
 };
 
-/** Minutes of one pass of a stack, without changing blades. */
+/** The gang of a layer of a stack. Throws where it has none. */
+export function gangOfLayer(layerId: string, { gangs }: Pick<SawnStack, 'gangs'>): StackedGang {
+  const key = gangKeyOf(layerId);
+  const found = gangs.find((gang) => gang.key === key);
+  if (!found) throw new RangeError(`layer ${layerId} is of no gang of its stack`);
+  return found;
+}
+
+/** How often the cuts of a phase are sawn in one pass. */
+export const goesOf = ({ singly, layerIds }: Phase): number => (singly ? layerIds.length : 1);
+
+/** Pierce holes drilled in one pass of a phase. */
+export const pierceHolesOf = ({ pierceBits }: Phase): number => pierceBits.reduce((sum, { count }) => sum + count, 0);
+
+/** Bits of a phase with the holes each makes in one pass, smallest first: for holes that stay, and for those the blade goes through. */
+export function bitsOf(phases: readonly Phase[]): { readonly diameterMm: number; readonly count: number }[] {
+  const counts = new Map<number, number>();
+  const add = (diameterMm: number, count: number): void =>
+    void counts.set(diameterMm, (counts.get(diameterMm) ?? 0) + count);
+  for (const phase of phases) {
+    for (const { diameterMm, count } of phase.pierceBits) add(diameterMm, count);
+    for (const { diameterMm } of phase.holes) add(diameterMm, goesOf(phase));
+  }
+  return [...counts].sort(([a], [b]) => a - b).map(([diameterMm, count]) => ({ diameterMm, count }));
+}
+
+/** Minutes of one pass of a stack, all phases, without changing blades. */
 export function passMinutes(stack: SawnStack, shop: Shop): Minutes {
   const factors = factorsInForce(shop.factors);
-  const hardness = hardnessClass(stack.gang.wood.hardnessN);
-  const sum = (of: (cut: PlannedCut) => number): number => stack.cuts.reduce((total, cut) => total + of(cut), 0);
+  const { tops, joins, splits } = handlingOf(stack);
+  const handling = factors.stickPattern * tops.length + factors.holdLayer * joins + factors.splitStack * splits;
+  return stack.phases
+    .map((phase) => phaseMinutes(phase, stack, factors))
+    .reduce(addMinutes, { ...NO_MINUTES, pattern: handling });
+}
+
+/** Of a phase what is drilled, threaded and sawn; the drill is set up for each bit. */
+export function phaseMinutes(phase: Phase, stack: SawnStack, factors: FactorValues): Minutes {
+  const goes = goesOf(phase);
+  const steady = steadyFeed(phase, stack, factors);
+  const sum = (of: (cut: PlannedCut) => number): number => phase.cuts.reduce((total, cut) => total + of(cut), 0);
+  const bits = bitsOf([phase]);
+  const holes = bits.reduce((total, { count }) => total + count, 0);
   return {
-    pattern: factors.stickPattern * patternsPerPass(stack) + factors.holdLayer * (stack.layers - 1),
-    drilling: drilling(stack, factors),
-    threading: factors.threadBlade * stack.pierceHoles,
-    cutting: sum((cut) => cut.times * (cut.measure.lengthMm / feed(cut, hardness, factors))),
-    corners: sum((cut) => cut.times * cut.measure.corners * factors.turnCorner),
-    changing: 0,
+    ...NO_MINUTES,
+    drilling: factors.setUpDrill * bits.length + factors.drillHole * holes,
+    threading: factors.threadBlade * pierceHolesOf(phase),
+    cutting: sum(
+      ({ measure, choice }) => goes * (measure.lengthMm / (choice.strained ? steady * factors.strainedShare : steady)),
+    ),
+    corners: sum(({ measure }) => goes * measure.corners * factors.turnCorner),
   };
 }
 
-/** The drill is set up for each bit; holes that stay go through all layers at once. */
-function drilling({ pierceHoles, pierceBits, gang }: SawnStack, { setUpDrill, drillHole }: FactorValues): number {
-  const bits = gang.drilled.length + pierceBits.length;
-  const holes = pierceHoles + gang.drilled.reduce((sum, { count }) => sum + count, 0);
-  return setUpDrill * bits + drillHole * holes;
+/**
+ * How fast lines of a phase are followed, mm/min. A mm of line takes each wood its thickness over the face it gives a minute;
+ * a hand follows no faster than `fastestFeed`.
+ */
+function steadyFeed({ layerIds, singly }: Phase, stack: SawnStack, factors: FactorValues): number {
+  const under = singly ? layerIds.slice(0, 1) : layerIds;
+  const minutesPerMm = under.reduce((sum, id) => {
+    const { thicknessMm, wood } = gangOfLayer(id, stack);
+    return sum + thicknessMm / factors[RATE[hardnessClass(wood.hardnessN)]];
+  }, 0);
+  return Math.min(factors.fastestFeed, 1 / minutesPerMm);
 }
 
-/** Each layer needs its own pattern where the stack is split before the inside cuts. */
-export const patternsPerPass = (stack: SawnStack): number => Math.max(1, ...stack.cuts.map(({ times }) => times));
-
-/** How fast a line is followed, mm/min: the cut face a minute over the height, but never faster than a hand follows. */
-function feed(cut: PlannedCut, hardness: HardnessClass, factors: FactorValues): number {
-  const steady = Math.min(factors.fastestFeed, factors[RATE[hardness]] / cut.heightMm);
-  return cut.choice.strained ? steady * factors.strainedShare : steady;
+/** All layers of a phase: mm of wood sawn for each mm of a line, and the share of a blade's life that it takes. */
+export function sawnPerMm(
+  { layerIds }: Phase,
+  stack: SawnStack,
+  factors: FactorValues,
+): { readonly woodMm: number; readonly worn: number } {
+  let [woodMm, worn] = [0, 0];
+  for (const id of layerIds) {
+    const { thicknessMm, wood } = gangOfLayer(id, stack);
+    woodMm += thicknessMm;
+    worn += thicknessMm / factors[LIFE[hardnessClass(wood.hardnessN)]];
+  }
+  return { woodMm, worn };
 }
-
-/** Cut face of one pass along a cut, mm2. */
-const cutFace = ({ measure, heightMm, times }: PlannedCut): number => measure.lengthMm * heightMm * times;
-
-/** Cut face that a blade lasts in the wood of a stack, mm2. */
-const bladeLife = ({ gang }: SawnStack, factors: FactorValues): number =>
-  factors[LIFE[hardnessClass(gang.wood.hardnessN)]];
 
 /** Blades that one pass wears out, by the share of its life that each cut takes from one. */
 export function bladesWorn(stack: SawnStack, shop: Shop): number {
-  const life = bladeLife(stack, factorsInForce(shop.factors));
-  return stack.cuts.reduce((worn, cut) => worn + cutFace(cut) / life, 0);
+  const factors = factorsInForce(shop.factors);
+  return stack.phases.reduce((sum, phase) => {
+    const { worn } = sawnPerMm(phase, stack, factors);
+    return phase.cuts.reduce((total, { measure }) => total + measure.lengthMm * worn, sum);
+  }, 0);
 }
 
 /** The blades the remaining passes wear out, in the order they are first used. */
 export function bladeUses(turns: readonly BladeTurn[], stacks: readonly Stack[], shop: Shop): BladeUse[] {
   const factors = factorsInForce(shop.factors);
-  const blades = new Map(turns.map(({ blade }) => [blade.id, blade]));
-  return [...blades.values()].map((blade) => {
-    let [faceAreaMm2, worn] = [0, 0];
-    for (const stack of stacks) {
-      const life = bladeLife(stack, factors);
-      for (const cut of stack.cuts) {
-        if (cut.choice.blade.id !== blade.id) continue;
-        const area = cutFace(cut) * stack.passesToCut;
-        faceAreaMm2 += area;
-        worn += area / life;
+  const used = new Map(turns.map(({ blade }) => [blade.id, { blade, faceAreaMm2: 0, worn: 0 }]));
+  for (const stack of stacks)
+    for (const phase of stack.phases) {
+      const times = timesToSaw(stack, phase);
+      if (times === 0) continue;
+      const { woodMm, worn } = sawnPerMm(phase, stack, factors);
+      for (const { choice, measure } of phase.cuts) {
+        const use = used.get(choice.blade.id);
+        if (!use) throw new Error(`blade ${choice.blade.id} has no turn`);
+        use.faceAreaMm2 += measure.lengthMm * woodMm * times;
+        use.worn += measure.lengthMm * worn * times;
       }
     }
+  return [...used.values()].map(({ blade, faceAreaMm2, worn }) => {
     const count = Math.max(1, Math.ceil(worn));
     // A worn blade is changed in the middle of a turn; a part-worn one is kept and put in again.
     return { blade, faceAreaMm2, count, mounts: turns.filter((turn) => turn.blade.id === blade.id).length + count - 1 };
   });
 }
+
+/** How often a phase is still to be sawn: in the passes to cut, and in those begun without it. */
+export const timesToSaw = ({ passesToCut, begun }: Stack, { key }: Phase): number =>
+  passesToCut + begun.filter(({ phases }) => !phases.includes(key)).length;

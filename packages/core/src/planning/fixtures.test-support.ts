@@ -1,11 +1,15 @@
+import loadHighs from 'highs';
 import { TYPICAL_BLADES } from '../blades';
 import { circlePath, type Path } from '../geometry';
 import type { PassSawn, WorkEvent } from '../ledger';
 import type { Part, Template } from '../products';
+import { highsSolver, type LinearSolver } from '../rods';
 import { inches } from '../units';
 import { newRun, type PlanInput, type PlanKit, type RunLine } from './model/input';
 import type { Plan } from './model/plan';
 import { type Shop, TYPICAL_SHOP } from './model/shop';
+import { passSawn } from './pass-sawn';
+import { NO_STACK_WISHES } from './model/wishes';
 import { planRun } from './plan';
 
 /** A rectangle with its lower left corner at (x, y), mm. */
@@ -47,6 +51,7 @@ export const template = (id: string, parts: readonly Part[]): Template => ({
   name: id,
   note: '',
   parts,
+  bodies: [],
   rods: [],
   drawings: [],
   archived: false,
@@ -64,6 +69,8 @@ export function inputFor(
         'Spring fair',
         templates.map(({ id }) => ({ templateId: id, revision: 1, copies, spares: {}, onHand: {}, ...changes.line })),
       ),
+      // Most tests are of parts that are sawn with their own copies, though their outlines are alike.
+      stacks: { ...NO_STACK_WISHES, apart: templates.flatMap(({ parts }) => parts.map(({ id }) => id)) },
       ...changes.run,
     },
     revisions: templates.map((one) => ({ revision: 1, template: one })),
@@ -73,7 +80,10 @@ export function inputFor(
   };
 }
 
-export const quietKit: PlanKit = { onStage: () => undefined };
+let solver: Promise<LinearSolver> | null = null;
+export const loadSolver = (): Promise<LinearSolver> => (solver ??= loadHighs().then((highs) => highsSolver(highs)));
+
+export const quietKit: PlanKit = { onStage: () => undefined, solver: loadSolver };
 
 export async function planned(input: PlanInput): Promise<Plan> {
   const result = await planRun(input, quietKit);
@@ -81,19 +91,11 @@ export async function planned(input: PlanInput): Promise<Plan> {
   return result.value;
 }
 
-/** The event of sawing one pass of the stack of a plan that has this many layers. */
+/** The event of sawing one pass of the stack of a plan that has this many layers; nobody counted which pass it was. */
 export function sawn(plan: Plan, layers: number, id: string, spoiled = 0): PassSawn {
-  const stack = plan.stacks.find((one) => one.layers === layers && one.passesToCut > 0);
+  const stack = plan.stacks.find((one) => one.layers.length === layers && one.passesToCut > 0);
   if (!stack) throw new Error(`no stack of ${String(layers)} layers`);
-  const counts = stack.gang.parts.map(({ partId }) => [partId, { good: layers - spoiled, spoiled }]);
-  return {
-    kind: 'pass-sawn',
-    id,
-    clientId: 'tablet',
-    at: '2026-11-24T10:00:00Z',
-    stack: stack.key,
-    pass: null,
-    layers,
-    counts: Object.fromEntries(counts) as PassSawn['counts'],
-  };
+  const bad = Array.from({ length: spoiled }, () => ({ layerId: null, reason: null }));
+  const mark = passSawn(stack, null, 1, { spoiled: bad, lost: [] });
+  return { ...mark, pass: null, id, clientId: 'tablet', at: '2026-11-24T10:00:00Z' };
 }

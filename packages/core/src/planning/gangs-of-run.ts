@@ -1,5 +1,6 @@
 import { ok, type Result } from '../result';
 import { countNeeds, type CountedPart } from './count';
+import { formFamilies, type Family } from './families';
 import { formGangs } from './gangs';
 import { withWishes } from './grant';
 import type { PlanError, PlanInput } from './model/input';
@@ -10,6 +11,7 @@ export interface GangsOfRun {
   readonly input: PlanInput;
   readonly counted: readonly CountedPart[];
   readonly gangs: readonly Gang[];
+  readonly families: readonly Family[];
 }
 
 /** What a run asks for, counted and put together as it is sawn, in the woods and layers that were granted. */
@@ -18,5 +20,7 @@ export function gangsOfRun(asked: PlanInput): Result<GangsOfRun, PlanError> {
   const counted = countNeeds(input);
   if (!counted.ok) return counted;
   const gangs = formGangs(counted.value, input.run.measured);
-  return gangs.ok ? ok({ input, counted: counted.value, gangs: gangs.value }) : gangs;
+  if (!gangs.ok) return gangs;
+  const families = formFamilies(gangs.value, input.run.stacks);
+  return ok({ input, counted: counted.value, gangs: gangs.value, families });
 }

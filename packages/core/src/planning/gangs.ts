@@ -1,6 +1,6 @@
 import { type Box, boxUnion, pathBox } from '../geometry';
 import { keptIn, measureCut, openingRoom } from '../patterns';
-import { cutsOf, shapeOfPart } from '../products';
+import { type Body, cutsOf, shapeOfPart } from '../products';
 import { err, ok, type Result } from '../result';
 import { toNm, TOUCHING } from '../units';
 import { woodById } from '../wood';
@@ -12,13 +12,24 @@ import type { Gang, GangCut } from './model/stack';
 /** The parts of a gang as they are told: `Tray + Backer`. */
 export const gangName = ({ parts }: Pick<Gang, 'parts'>): string => parts.map(({ partName }) => partName).join(' + ');
 
+/** Parts of a stack as they are told: gangs of one name once. */
+export const stackName = ({ gangs }: { readonly gangs: readonly Pick<Gang, 'parts'>[] }): string =>
+  [...new Set(gangs.map(gangName))].join(' / ');
+
+/** Where a stack stands, for warnings. */
+export const stackPlace = ({ gangs }: { readonly gangs: readonly Pick<Gang, 'templateName' | 'parts'>[] }): string => {
+  const templates = [...new Set(gangs.map(({ templateName }) => templateName))];
+  return `${templates.join(' and ')}, ${stackName({ gangs })}`;
+};
+
 /** Where a gang stands, for faults and warnings: its template and its parts. */
 export const gangPlace = (gang: Pick<Gang, 'templateName' | 'parts'>): string =>
   `${gang.templateName}, ${gangName(gang)}`;
 
 /**
  * Groups the counted parts into gangs: parts of one template that share a blank and agree in wood, thickness, grain and
- * pinned layers; every other part stands alone. In the order of the parts. Error: a wood that is not in the table.
+ * pinned layers; every other part stands alone, and so does each layer of a body. In the order of the parts. Error: a wood
+ * that is not in the table.
  */
 export function formGangs(
   counted: readonly CountedPart[],
@@ -28,9 +39,8 @@ export function formGangs(
   for (const item of counted) {
     const { part, count } = item;
     const { woodId, thickness, grain, pinnedLayers } = part;
-    const alike = [count.templateId, part.sharedBlank ?? part.id, woodId, toNm(thickness.mm), grain, pinnedLayers].join(
-      '|',
-    );
+    const blank = bodyOf(item) ? part.id : (part.sharedBlank ?? part.id);
+    const alike = [count.templateId, blank, woodId, toNm(thickness.mm), grain, pinnedLayers].join('|');
     groups.set(alike, [...(groups.get(alike) ?? []), item]);
   }
   const faults: PlanFault[] = [];
@@ -42,6 +52,10 @@ export function formGangs(
   });
   return faults.length > 0 ? err(faults) : ok(gangs);
 }
+
+/** The body that a part is a layer of: its layers lie on each other and not side by side. */
+const bodyOf = ({ part, bodies }: CountedPart): Body | undefined =>
+  bodies.find(({ layers }) => layers.includes(part.id));
 
 function gangOf(group: readonly CountedPart[], measured: readonly MeasuredThickness[]): Result<Gang, PlanFault> {
   const [first] = group;
@@ -62,8 +76,11 @@ function gangOf(group: readonly CountedPart[], measured: readonly MeasuredThickn
     thicknessMm: typed?.measured.mm ?? nominalMm,
     grain: part.grain,
     pinnedLayers: part.pinnedLayers,
+    bodyId: bodyOf(first)?.id ?? null,
     cuts: group.flatMap(gangCuts),
-    drilled: drilledIn(group),
+    holes: group.flatMap(({ part: { id, holes } }) =>
+      holes.map((hole) => ({ holeId: hole.id, partId: id, center: hole.center, diameterMm: hole.diameterMm })),
+    ),
     box,
     flush: flushSides(group, box),
     layersToCut: Math.max(...group.map((item) => item.count.toCut)),
@@ -90,13 +107,6 @@ function gangCuts({ part, siblings }: CountedPart): GangCut[] {
     measure: measureCut(path, kind),
     openingMm: kind === 'inside' ? openingRoom(path, keptIn(path, shape)) : null,
   }));
-}
-
-function drilledIn(group: readonly CountedPart[]): Gang['drilled'] {
-  const diameters = group.flatMap(({ part }) => part.holes.map(({ diameterMm }) => diameterMm));
-  return [...new Set(diameters)]
-    .sort((a, b) => a - b)
-    .map((diameterMm) => ({ diameterMm, count: diameters.filter((one) => one === diameterMm).length }));
 }
 
 const unknownWood = (woodId: string, where: string): PlanFault => ({

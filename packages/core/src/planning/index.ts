@@ -3,10 +3,12 @@ export { compareCosts, costOf } from './compare';
 export { bitForLayer } from './cut-blades';
 export { filmSheetsFor } from './consumables';
 export { sparesFor } from './count';
-export { patternsPerPass, totalMinutes } from './estimate';
+export { bitsOf, gangOfLayer, pierceHolesOf, timesToSaw, totalMinutes } from './estimate';
+export { handlingOf } from './handling';
+export { layersFinishedIn, phasesMissing } from './last-phases';
 export { FACTORS, factorsInForce } from './model/factors';
 export type { Factor, FactorId, FactorValues } from './model/factors';
-export { gangName } from './gangs';
+export { gangName, stackName } from './gangs';
 export { hashOf } from './key';
 export { couldBeSawn } from './known-stack';
 export { newRun } from './model/input';
@@ -36,8 +38,22 @@ export type {
 } from './model/plan';
 export type { PlannedRod, RodBar, RodGroup } from './model/rod';
 export { bladePreferences, TYPICAL_SHOP } from './model/shop';
-export type { CutOrder, Holding, Paper, Saw, Shop } from './model/shop';
-export type { Blank, BlankRule, CutBlank, Gang, LayerLimit, PlannedCut, Reach, RoughCut } from './model/stack';
+export type { AfterOutline, CutOrder, Holding, Paper, Saw, Shop } from './model/shop';
+export type {
+  BegunPass,
+  Blank,
+  BlankRule,
+  CutBlank,
+  Gang,
+  Layer,
+  LayerLimit,
+  Phase,
+  PlannedCut,
+  PlannedHole,
+  Reach,
+  RoughCut,
+  StackedGang,
+} from './model/stack';
 export type {
   BoardPlan,
   MillingOption,
@@ -51,13 +67,14 @@ export type {
   WoodPlanInput,
   WoodProgress,
 } from './model/supply';
-export { NO_WISHES } from './model/wishes';
-export type { PinnedBlank, Substitute, WoodWishes } from './model/wishes';
-export { bladesInOrder } from './order';
+export { NO_STACK_WISHES, NO_WISHES } from './model/wishes';
+export type { PinnedBlank, PinnedStack, StackWishes, Substitute, WoodWishes } from './model/wishes';
+export { bladesInOrder, isToSaw } from './order';
+export { passSawn } from './pass-sawn';
+export type { MarkedPass, SpoiledInPass } from './pass-sawn';
 export { worthOf } from './pass-cost';
 export { planRun } from './plan';
 export { judgeReach } from './reach';
-export { splitPinned } from './split';
 export {
   cutCaution,
   drawDown,

@@ -1,6 +1,7 @@
 import { expect, test } from '@jest/globals';
 import { NO_WISHES } from './model/wishes';
 import { couldBeSawn } from './known-stack';
+import { passSawn } from './pass-sawn';
 import { inputFor, part, planned, template } from './fixtures.test-support';
 
 test('every stack of a plan could be sawn, in a granted wood too; in the wood before it, or of nothing, it could not', async () => {
@@ -11,10 +12,15 @@ test('every stack of a plan could be sawn, in a granted wood too; in the wood be
   for (const input of [own, granted]) {
     const { stacks } = await planned(input);
     expect(stacks.length).toBeGreaterThan(0);
-    for (const { key, layers } of stacks) {
-      expect(couldBeSawn({ stack: key, layers }, input)).toBe(true);
-      expect(couldBeSawn({ stack: key, layers: layers + 1 }, input)).toBe(false);
-      expect(couldBeSawn({ stack: key, layers }, input === own ? granted : own)).toBe(false);
+    for (const stack of stacks) {
+      const pass = passSawn(stack, null, 1);
+      const other = input === own ? granted : own;
+      expect([couldBeSawn(pass, input), couldBeSawn(pass, other)]).toEqual([true, false]);
+      expect(couldBeSawn({ ...pass, stackLayers: pass.stackLayers!.slice(1) }, input)).toBe(false);
+      // Early passes named their stack and how many layers it had, and no more.
+      const early = { ...pass, stackLayers: null };
+      expect([couldBeSawn(early, input), couldBeSawn(early, other)]).toEqual([true, false]);
+      expect(couldBeSawn({ ...early, layers: early.layers + 1 }, input)).toBe(false);
     }
   }
 });

@@ -1,10 +1,22 @@
 import type { PassSawn } from '../ledger';
 import { gangsOfRun } from './gangs-of-run';
 import type { PlanInput } from './model/input';
-import { stackKey } from './stack-key';
+import { uniformKey } from './sawn-mixes';
+import { gangKeyOf, stackKey } from './stack-key';
 
-/** True where a run could have sawn this pass: some gang of its parts, in so many layers, is the stack that it names. */
-export function couldBeSawn({ stack, layers }: Pick<PassSawn, 'stack' | 'layers'>, input: PlanInput): boolean {
+/**
+ * True where a run could have sawn this pass: its layers are of gangs of one family and make the stack that it names; an early
+ * pass names a stack of one gang.
+ */
+export function couldBeSawn(
+  { stack, layers, stackLayers }: Pick<PassSawn, 'stack' | 'layers' | 'stackLayers'>,
+  input: PlanInput,
+): boolean {
   const known = gangsOfRun(input);
-  return known.ok && known.value.gangs.some((gang) => stackKey(gang, layers) === stack);
+  if (!known.ok) return false;
+  const { gangs, families } = known.value;
+  if (!stackLayers) return gangs.some((gang) => uniformKey(gang, layers) === stack);
+  const keys = stackLayers.map(gangKeyOf);
+  const isOne = families.some(({ members }) => keys.every((key) => members.some(({ gang }) => gang.key === key)));
+  return isOne && stackKey(stackLayers.map((id, i) => ({ id, gangKey: keys[i] ?? '' }))) === stack;
 }

@@ -16,18 +16,18 @@ export const worthOf = (minutes: number, { hourValueMinor }: Pick<Shop, 'hourVal
 function passCost(stack: SawnStack, shop: Shop): number {
   const { bladePrice, spoilShare } = factorsInForce(shop.factors);
   const done = worthOf(totalMinutes(passMinutes(stack, shop)), shop) + bladePrice * bladesWorn(stack, shop);
-  return done * (1 + spoilShare * stack.layers);
+  return done * (1 + spoilShare * stack.layers.length);
 }
 
 /** Every blade of a stack, once. */
-export const bladeIds = ({ cuts }: Pick<SawnStack, 'cuts'>): string[] => [
-  ...new Set(cuts.map(({ choice }) => choice.blade.id)),
+export const bladeIds = ({ phases }: Pick<SawnStack, 'phases'>): string[] => [
+  ...new Set(phases.flatMap(({ cuts }) => cuts.map(({ choice }) => choice.blade.id))),
 ];
 
-/** The same for each of its layers, beside the minutes. */
+/** What a layer of a stack costs, and its minutes. */
 export const heightCost = (stack: SawnStack, shop: Shop): HeightCost => ({
-  layers: stack.layers,
-  minutesPerLayer: totalMinutes(passMinutes(stack, shop)) / stack.layers,
-  costPerLayerMinor: passCost(stack, shop) / stack.layers,
+  layers: stack.layers.length,
+  minutesPerLayer: totalMinutes(passMinutes(stack, shop)) / stack.layers.length,
+  costPerLayerMinor: passCost(stack, shop) / stack.layers.length,
   blades: bladeIds(stack),
 });

@@ -6,6 +6,9 @@ import { inches } from '../units';
 import {
   compareCosts,
   costOf,
+  passSawn,
+  pierceHolesOf,
+  type Plan,
   type PlanInput,
   planRun,
   sparesFor,
@@ -17,7 +20,14 @@ import {
 import { circle, inputFor, part, planned, quietKit, rectangle, sawn, template } from './fixtures.test-support';
 
 const sizes = (plan: Awaited<ReturnType<typeof planned>>) =>
-  plan.stacks.filter((s) => s.passesToCut > 0).map(({ layers, passesToCut }) => `${passesToCut}x${layers}`);
+  plan.stacks.filter((s) => s.passesToCut > 0).map(({ layers, passesToCut }) => `${passesToCut}x${layers.length}`);
+
+/** What is sawn in a phase, whether layer by layer, and how high it is, mm. */
+const phaseInWords = ({ cuts, singly, heightMm }: Plan['stacks'][number]['phases'][number]) => [
+  ...cuts.map(({ kind }) => kind),
+  singly,
+  heightMm,
+];
 
 const kindsOf = async (input: PlanInput) => {
   const result = await planRun(input, quietKit);
@@ -89,13 +99,13 @@ describe('stacks', () => {
 
   test('the blank lies with its length along the grain', async () => {
     const plan = await planned(inputFor([template('tag', [part('a', { grain: 'along-y' })])], 1));
-    expect(plan.stacks[0]!.blank).toMatchObject({ length: sixteenths(46), width: sixteenths(71) });
+    expect(plan.stacks[0]!.gangs[0]!.blank).toMatchObject({ length: sixteenths(46), width: sixteenths(71) });
   });
 
   test('the measured thickness replaces the nominal one', async () => {
     const measured = [{ woodId: 'red-oak', nominalMm: inches(1 / 4), measured: { mm: 6, typed: '6 mm' } }];
     const plan = await planned(inputFor([template('tag', [part('a')])], 2, { run: { measured } }));
-    expect(plan.stacks[0]).toMatchObject({ layers: 2, stackHeightMm: 12 });
+    expect(plan.stacks[0]).toMatchObject({ layers: [{}, {}], stackHeightMm: 12 });
   });
 
   test('a base that lies on the board’s own edge leaves no margin there', async () => {
@@ -111,17 +121,14 @@ describe('stacks', () => {
   test('inside cuts come before the outline, or after it on single layers as the shop prefers', async () => {
     const tag = part('a', { insideCuts: [{ id: 'hole', line: null, path: circle(5, 20, 30) }] });
     const inside = await planned(inputFor([template('tag', [tag])], 4));
-    expect(inside.stacks[0]!.cuts.map(({ kind, times }) => [kind, times])).toEqual([
-      ['inside', 1],
-      ['outside', 1],
-    ]);
+    expect(inside.stacks[0]!.phases.map(phaseInWords)).toEqual([['inside', 'outside', false, inches(1)]]);
     const pinned = { ...tag, pinnedLayers: 4 };
     const outline = await planned(inputFor([template('tag', [pinned])], 4, { shop: { cutOrder: 'outline-first' } }));
-    expect(outline.stacks[0]!.cuts.map(({ kind, times, heightMm }) => [kind, times, heightMm])).toEqual([
-      ['outside', 1, inches(1)],
-      ['inside', 4, inches(1 / 4)],
+    expect(outline.stacks[0]!.phases.map(phaseInWords)).toEqual([
+      ['outside', false, inches(1)],
+      ['inside', true, inches(1 / 4)],
     ]);
-    expect(outline.stacks[0]!.pierceHoles).toBe(4);
+    expect(outline.stacks[0]!.phases.map(pierceHolesOf)).toEqual([0, 4]);
     expect(outline.consumables.patternCopies).toBe(4);
   });
 
@@ -186,7 +193,7 @@ describe('work done', () => {
     const before = await planned(inputFor(tags, 10));
     const after = await planned(inputFor(tags, 10, { work: [sawn(before, 3, 'e1')] }));
     expect(sizes(after)).toEqual(['1x4', '1x3']);
-    expect(after.stacks.find(({ layers }) => layers === 3)!.done).toEqual(['e1']);
+    expect(after.stacks.find(({ layers }) => layers.length === 3)!.done).toEqual([1]);
     expect(after.parts[0]).toMatchObject({ good: 3, toCut: 7 });
   });
 
@@ -195,11 +202,11 @@ describe('work done', () => {
     const work = [sawn(before, 4, 'e1')];
     const more = await planned(inputFor(tags, 12, { work }));
     expect(sizes(more)).toEqual(['2x4']);
-    expect(more.stacks[0]!.done).toEqual(['e1']);
+    expect(more.stacks[0]!.done).toEqual([1]);
     const fewer = await planned(inputFor(tags, 2, { work }));
     expect(sizes(fewer)).toEqual([]);
     expect(fewer.parts[0]).toMatchObject({ good: 4, toCut: 0, leftOver: 2 });
-    expect(fewer.stacks[0]!.done).toEqual(['e1']);
+    expect(fewer.stacks[0]!.done).toEqual([1]);
   });
 
   test('spoiled pieces are made again', async () => {
@@ -213,7 +220,7 @@ describe('work done', () => {
     const before = await planned(inputFor(tags, 8));
     const measured = [{ woodId: 'red-oak', nominalMm: inches(1 / 4), measured: { mm: 6.2, typed: '6.2 mm' } }];
     const after = await planned(inputFor(tags, 8, { work: [sawn(before, 4, 'e1')], run: { measured } }));
-    expect(after.stacks[0]).toMatchObject({ done: ['e1'], passesToCut: 1 });
+    expect(after.stacks[0]).toMatchObject({ done: [1], passesToCut: 1 });
   });
 });
 
@@ -253,7 +260,7 @@ describe('minutes and blades', () => {
     const thin = (id: string) => part(id, { thickness: { mm: inches(1 / 4), typed: '1/4' } });
     const thick = (id: string) => part(id, { thickness: { mm: inches(3 / 4), typed: '3/4' } });
     const plan = await planned(inputFor([template('t', [thin('a'), thick('b'), thin('c'), thick('d')])], 1));
-    expect(plan.stacks.map(({ gang }) => gang.parts[0]!.partId)).toEqual(['a', 'c', 'b', 'd']);
+    expect(plan.stacks.map(({ gangs }) => gangs[0]!.parts[0]!.partId)).toEqual(['a', 'c', 'b', 'd']);
     expect(plan.bladeTurns).toHaveLength(2);
   });
 
@@ -355,17 +362,13 @@ describe('any run', () => {
         const passes = costOf(plan).passes;
         for (let n = 0; n < passes; n++) {
           const open = plan.stacks.filter(({ passesToCut }) => passesToCut > 0);
-          const { key, layers, gang } = open[(pick + n) % open.length]!;
-          const counts = Object.fromEntries(gang.parts.map(({ partId }) => [partId, { good: layers, spoiled: 0 }]));
+          const stack = open[(pick + n) % open.length]!;
           const event = {
-            kind: 'pass-sawn' as const,
+            ...passSawn(stack, null, n),
+            pass: null,
             id: `e${n}`,
             clientId: 'c',
             at: '2026-11-24T10:00:00Z',
-            stack: key,
-            pass: null,
-            layers,
-            counts,
           };
           input = { ...input, work: [...input.work, event] };
           plan = await planned(input);
@@ -387,13 +390,12 @@ describe('a saw for pinned blades', () => {
     const input = inputFor([template('tag', [tight])], 4, { shop: { saw: { ...TYPICAL_SHOP.saw, ends: 'pinned' } } });
     const plan = await planned({ ...input, drawer: pinned });
     const plainOnly = await planned({ ...input, drawer: pinned.filter(({ ends }) => ends === 'pinned') });
-    expect(plan.stacks.flatMap(({ cuts }) => cuts.map(({ choice }) => choice.blade.ends))).toEqual([
-      'pinned',
-      'pinned',
-    ]);
+    expect(
+      plan.stacks.flatMap(({ phases }) => phases.flatMap(({ cuts }) => cuts.map(({ choice }) => choice.blade.ends))),
+    ).toEqual(['pinned', 'pinned']);
     expect(sizes(plan)).toEqual(sizes(plainOnly));
     // The pin wants 3/16 (common practice).
-    expect(plan.stacks[0]!.pierceBits).toEqual([{ diameterMm: inches(3 / 16), count: 1 }]);
+    expect(plan.stacks[0]!.phases[0]!.pierceBits).toEqual([{ diameterMm: inches(3 / 16), count: 1 }]);
   });
 
   test('an opening that the pin does not pass is told', async () => {

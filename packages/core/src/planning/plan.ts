@@ -3,14 +3,26 @@ import { err, ok, type Result } from '../result';
 import { snapMm, toNm } from '../units';
 import { blanksOf } from './blanks';
 import { consumablesFor } from './consumables';
-import { addMinutes, bladeUses, NO_MINUTES, passMinutes } from './estimate';
+import {
+  addMinutes,
+  bladeUses,
+  gangOfLayer,
+  NO_MINUTES,
+  passMinutes,
+  phaseMinutes,
+  timesMinutes,
+  timesToSaw,
+} from './estimate';
+import type { CountedPart } from './count';
+import { lastPhases } from './last-phases';
 import { factorsInForce } from './model/factors';
 import { gangsOfRun } from './gangs-of-run';
 import type { PartCount } from './model/count';
 import type { PlanError, PlanInput, PlanKit } from './model/input';
 import type { BladeUse, BlankNeed, Minutes, Plan, PlannedPart, PlannedStack, PlanWarning } from './model/plan';
-import type { Stack } from './model/stack';
-import { bladeTurns, orderStacks } from './order';
+import type { SawnStack, Stack } from './model/stack';
+import type { PinnedStack } from './model/wishes';
+import { bladeTurns, isToSaw, orderStacks } from './order';
 import { chooseStacks } from './stacks';
 import { rodsOfRun } from './supply/rods';
 import { bladeWarnings, stackWarnings } from './warnings';
@@ -23,22 +35,23 @@ export async function planRun(asked: PlanInput, kit: PlanKit, signal?: AbortSign
   kit.onStage('count');
   const known = gangsOfRun(asked);
   if (!known.ok) return known;
-  const { input, counted, gangs } = known.value;
+  const { input, counted, families } = known.value;
   if (await stopped(signal)) return err(STOPPED);
 
   kit.onStage('stack');
-  const stacks = chooseStacks(gangs, input, addUpWork(input.work));
-  if (!stacks.ok) return stacks;
+  const chosen = await chooseStacks(families, input, addUpWork(input.work), kit.solver);
+  if (!chosen.ok) return chosen;
+  const { stacks, pinsLeftOut, proven } = chosen.value;
   if (await stopped(signal)) return err(STOPPED);
 
   kit.onStage('order');
-  const ordered = orderStacks(stacks.value);
+  const ordered = orderStacks(stacks);
   const turns = bladeTurns(ordered);
 
   kit.onStage('estimate');
   const uses = bladeUses(turns, ordered, input.shop);
   const planned = ordered.map((stack) => finish(stack, input));
-  const layers = layersByPart(planned);
+  const layers = piecesToCome(planned);
   const parts = counted.map(({ count }) => withLeftOver(count, layers.get(count.partId) ?? 0));
   return ok({
     parts,
@@ -49,9 +62,11 @@ export async function planRun(asked: PlanInput, kit: PlanKit, signal?: AbortSign
     bladeUses: uses,
     consumables: consumablesFor(ordered, input.shop),
     minutes: allMinutes(planned, uses, input),
-    piecesAtRisk: Math.max(0, ...planned.map((s) => (s.passesToCut > 0 ? s.layers * s.gang.parts.length : 0))),
+    piecesAtRisk: Math.max(0, ...planned.filter(isToSaw).map(piecesIn)),
+    proven,
     warnings: [
-      ...planned.flatMap((stack) => (stack.passesToCut > 0 ? stack.warnings : [])),
+      ...pinsLeftOut.map((pin) => pinWarning(pin, counted)),
+      ...planned.flatMap((stack) => (isToSaw(stack) ? stack.warnings : [])),
       ...bladeWarnings(uses),
       ...leftOverWarnings(parts),
     ],
@@ -74,13 +89,24 @@ const finish = (stack: Stack, { shop }: PlanInput): PlannedStack => ({
   warnings: stackWarnings(stack),
 });
 
-/** How many of each part the stacks give. */
-function layersByPart(stacks: readonly Stack[]): ReadonlyMap<string, number> {
-  const layers = new Map<string, number>();
-  for (const stack of stacks)
-    for (const { partId } of stack.gang.parts)
-      layers.set(partId, (layers.get(partId) ?? 0) + stack.layers * stack.passesToCut);
-  return layers;
+/** Pieces that one pass of a stack gives. */
+export const piecesIn = (stack: SawnStack): number =>
+  stack.layers.reduce((sum, { id }) => sum + gangOfLayer(id, stack).parts.length, 0);
+
+/** How many of each part the stacks are still to give: passes to cut, and layers of those begun that are not finished. */
+function piecesToCome(stacks: readonly Stack[]): ReadonlyMap<string, number> {
+  const pieces = new Map<string, number>();
+  for (const stack of stacks) {
+    const last = lastPhases(stack);
+    for (const { id } of stack.layers) {
+      const waiting = stack.begun.filter(
+        ({ phases, lost }) => !phases.includes(last.get(id) ?? '') && !lost.includes(id),
+      ).length;
+      for (const { partId } of gangOfLayer(id, stack).parts)
+        pieces.set(partId, (pieces.get(partId) ?? 0) + stack.passesToCut + waiting);
+    }
+  }
+  return pieces;
 }
 
 function withLeftOver(count: PartCount, planned: number): PlannedPart {
@@ -88,28 +114,25 @@ function withLeftOver(count: PartCount, planned: number): PlannedPart {
 }
 
 function allMinutes(stacks: readonly PlannedStack[], uses: readonly BladeUse[], { shop }: PlanInput): Minutes {
-  const sawing = stacks.reduce((sum, { passMinutes: one, passesToCut: n }) => {
-    const { pattern, drilling, threading, cutting, corners } = one;
-    return addMinutes(sum, {
-      pattern: pattern * n,
-      drilling: drilling * n,
-      threading: threading * n,
-      cutting: cutting * n,
-      corners: corners * n,
-      changing: 0,
-    });
+  const factors = factorsInForce(shop.factors);
+  const sawing = stacks.reduce((sum, stack) => {
+    const whole = addMinutes(sum, timesMinutes(stack.passMinutes, stack.passesToCut));
+    return stack.phases.reduce((total, phase) => {
+      const left = timesToSaw(stack, phase) - stack.passesToCut;
+      return left === 0 ? total : addMinutes(total, timesMinutes(phaseMinutes(phase, stack, factors), left));
+    }, whole);
   }, NO_MINUTES);
   const mounts = uses.reduce((sum, use) => sum + use.mounts, 0);
-  return { ...sawing, changing: mounts * factorsInForce(shop.factors).changeBlade };
+  return { ...sawing, changing: mounts * factors.changeBlade };
 }
 
 /** Blanks of equal wood, thickness and size together, in the order they are first needed. */
 function blankNeeds(stacks: readonly PlannedStack[]): BlankNeed[] {
   const needs = new Map<string, BlankNeed>();
   for (const stack of stacks) {
-    const { gang } = stack;
-    const parts = gang.parts.map(({ partName }) => `${gang.templateName}: ${partName}`);
-    for (const { rule, length, width, count, passes } of blanksOf(stack)) {
+    for (const { gangKey, rule, length, width, count, passes } of blanksOf(stack)) {
+      const gang = gangOfLayer(`${gangKey}.0`, stack);
+      const parts = gang.parts.map(({ partName }) => `${gang.templateName}: ${partName}`);
       const key = [gang.wood.id, rule, passes, ...[gang.nominalMm, length, width].map(toNm)].join('|');
       const before = needs.get(key);
       needs.set(key, {
@@ -137,3 +160,12 @@ const leftOverWarnings = (parts: readonly PlannedPart[]): PlanWarning[] =>
       where: `${templateName}, ${partName}`,
       inputs: { pieces: leftOver },
     }));
+
+/** A pinned stack that the run cannot have. */
+function pinWarning({ layers, passes }: PinnedStack, counted: readonly CountedPart[]): PlanWarning {
+  const names = layers.map(
+    ({ partId }) => counted.find(({ count }) => count.partId === partId)?.count.partName ?? 'a part that is gone',
+  );
+  const inputs = { layers: layers.reduce((sum, { count }) => sum + count, 0), passes };
+  return { kind: 'pin-left-out', stackKey: null, where: names.join(' / '), inputs };
+}

@@ -1,168 +1,295 @@
 import { turningRadius, usableBlades } from '../blades';
 import { boxGrown } from '../geometry';
-import { layersReady, type PassSawn, type WorkDone } from '../ledger';
+import { layersReady, type WorkDone } from '../ledger';
+import type { LinearSolver } from '../rods';
 import { err, ok, type Result } from '../result';
-import { formatLength, howManyFit } from '../units';
-import { bestSizes, type PassCost } from './best-sizes';
+import { compareMm, formatLength, howManyFit } from '../units';
+import { cheapestPasses, type MixCost, type MixPasses, type Way } from './best-passes';
+import { bestOfRun } from './best-run';
+import type { Family } from './families';
 import { gangPlace } from './gangs';
 import { factorsInForce } from './model/factors';
 import type { PlanError, PlanFault, PlanInput } from './model/input';
 import type { Shop } from './model/shop';
 import type { Gang, HeightCost, LayerLimit, Reach, SawnStack, Stack } from './model/stack';
+import type { PinnedStack } from './model/wishes';
+import { layersIn, mixesWithin } from './mixes';
 import { bladeIds, heightCost, worthOf } from './pass-cost';
+import { phasesOf, type Mix } from './phases';
+import { pinnedMix, type PinnedMix } from './pinned';
 import { judgeReach } from './reach';
-import { bladesFor, sawnStack, type GangContext } from './sawn-stack';
-import { splitPinned, type PassSize } from './split';
-import { stackKey } from './stack-key';
+import { bladesFor, cutsIn, sawnStack, underBlade, type FamilyContext } from './sawn-stack';
+import { layersOfPass, sawnMixes, type SawnMix } from './sawn-mixes';
 
-/** Makes the stacks of every gang, done ones included. Errors: every part that cannot be sawn, and why. */
-export function chooseStacks(
-  gangs: readonly Gang[],
-  input: PlanInput,
-  done: WorkDone,
-): Result<readonly Stack[], PlanError> {
-  const faults: PlanFault[] = [];
-  const stacks = gangs.flatMap((gang) => {
-    const made = stacksOfGang(gang, input, done);
-    if (made.ok) return made.value;
-    // What is not to be cut need not be possible.
-    if (gang.layersToCut > 0) faults.push(...made.error);
-    return [];
-  });
-  return faults.length > 0 ? err(faults) : ok(stacks);
+/** A family with all that its cheapest passes are chosen from. */
+interface OpenFamily {
+  readonly context: FamilyContext;
+  readonly limit: LayerLimit;
+  /** Layers of each member that no pinned or begun pass gives. */
+  readonly wanted: readonly number[];
+  /** Passes that are not for the plan to choose. */
+  readonly pinned: readonly MixPasses[];
+  readonly sawn: readonly SawnMix[];
+  /** What a stack of each mix costs; empty where the maker has pinned the layers. */
+  readonly stacks: readonly (MixCost & { readonly height: HeightCost })[];
 }
 
-function stacksOfGang(gang: Gang, input: PlanInput, work: WorkDone): Result<Stack[], PlanError> {
-  const { shop } = input;
-  const reaches = reachesOf(gang, shop);
+export interface ChosenStacks {
+  readonly stacks: readonly Stack[];
+  /** Pinned stacks that cannot be sawn: the others are planned without them. */
+  readonly pinsLeftOut: readonly PinnedStack[];
+  /** False where a search ended before these were proven to be the cheapest. */
+  readonly proven: boolean;
+}
+
+/** Makes the stacks of every family, done ones included. Errors: every part that cannot be sawn, and why. */
+export async function chooseStacks(
+  families: readonly Family[],
+  input: PlanInput,
+  work: WorkDone,
+  solver: () => Promise<LinearSolver>,
+): Promise<Result<ChosenStacks, PlanError>> {
+  const faults: PlanFault[] = [];
+  const open: OpenFamily[] = [];
+  const pins = input.run.stacks.pins.map((pin) => ({ pin, mix: pinnedMix(families, pin) }));
+  for (const family of families) {
+    const opened = openFamily(
+      family,
+      input,
+      work,
+      pins.flatMap(({ mix }) => (mix?.family === family ? [mix] : [])),
+    );
+    if (opened.ok) open.push(opened.value);
+    // What is not to be cut need not be possible.
+    else if (family.members.some(({ gang }) => gang.layersToCut > 0)) faults.push(...opened.error);
+  }
+  if (faults.length > 0) return err(faults);
+  const ways = await bestOfRun(
+    open.map(({ stacks, wanted }) => ({
+      blades: [...new Set(stacks.flatMap(({ blades }) => blades))],
+      within: (blades) =>
+        cheapestPasses(
+          wanted,
+          stacks.filter((mix) => mix.blades.every((blade) => blades.has(blade))),
+          solver,
+        ),
+    })),
+    worthOf(factorsInForce(input.shop.factors).changeBlade, input.shop),
+    new Set(open.flatMap(bladesInUse)),
+  );
+  const stacks: Stack[] = [];
+  for (const [i, family] of open.entries()) {
+    const made = stacksOf(family, ways[i], work);
+    if (!made.ok) return made;
+    stacks.push(...made.value);
+  }
+  const held = open.flatMap(({ pinned }) => pinned);
+  const pinsLeftOut = pins.flatMap(({ pin, mix }) => (mix && held.some((one) => one.mix === mix.mix) ? [] : [pin]));
+  return ok({ stacks, pinsLeftOut, proven: ways.every(({ proven }) => proven) });
+}
+
+function openFamily(
+  family: Family,
+  input: PlanInput,
+  work: WorkDone,
+  pins: readonly PinnedMix[],
+): Result<OpenFamily, PlanError> {
+  const reaches = reachesOf(family, input.shop);
   if (!reaches.ok) return reaches;
-  const context: GangContext = { gang, input, reaches: reaches.value, sawn: new Map(), found: new Map() };
+  const context: FamilyContext = { family, input, reaches: reaches.value, sawn: new Map(), found: new Map() };
+  const sawn = sawnMixes(family, work, (mix) => sawnStack(context, mix));
   const limit = layerLimit(context);
   if (!limit.ok) return limit;
-  const heights = heightsUpTo(limit.value.layers, context);
-  if (!heights.ok) return heights;
-  const costs = heights.value.map((stack) => heightCost(stack, shop));
-  const done = doneSizes(gang, work.passes);
-  const todo =
-    gang.pinnedLayers === null
-      ? cheapestSizes(gang.layersToCut, costs, shop, bladesOf(done, context))
-      : splitPinned(gang.layersToCut, gang.pinnedLayers);
-  const told = { limitedBy: limitOf(limit.value, todo), heights: costs };
-  const sizes = [...todo, ...done.filter(({ layers }) => todo.every((size) => size.layers !== layers))];
-  const stacks: Stack[] = [];
-  let ready = layersReady(work, gang.key, (pass) => pass.stack === stackKey(gang, pass.layers));
-  for (const { layers } of sizes.sort((a, b) => b.layers - a.layers)) {
-    const sawn = done.find((size) => size.layers === layers)?.events ?? [];
-    const passesToCut = todo.find((size) => size.layers === layers)?.passes ?? 0;
-    const own = Math.min(ready, layers * passesToCut);
-    const stack = sawnStack(context, layers);
-    ready -= own;
-    if (stack.ok) stacks.push({ ...stack.value, passesToCut, layersReady: own, done: sawn, ...told });
-    // What was sawn before the wood or the drawer changed cannot be drawn again; its pieces are in the count all the same.
-    else if (passesToCut > 0) return stack;
-  }
-  return ok(stacks);
+  const [only] = family.members;
+  const pinnedLayers = only?.gang.pinnedLayers ?? null;
+  const pending = family.members.map(({ gang }, i) => gang.layersToCut - unfinishedIn(sawn, i));
+  const pinned =
+    pinnedLayers === null
+      ? pins
+          .filter(({ mix }) => canBeHeld(mix, context))
+          .map(({ mix, passes }) => ({ mix, passes: Math.max(0, passes - begunOf(mix, sawn)) }))
+      : [{ mix: [pinnedLayers], passes: Math.ceil(Math.max(0, pending[0] ?? 0) / pinnedLayers) }];
+  const given = (i: number): number => pinned.reduce((sum, { mix, passes }) => sum + (mix[i] ?? 0) * passes, 0);
+  const wanted = pending.map((count, i) => Math.max(0, count - given(i)));
+  const costs = costsOf(context, limit.value, wanted);
+  if (!costs.ok) return costs;
+  const highest = Math.max(1, ...costs.value.map(({ mix }) => layersIn(mix)));
+  const told: LayerLimit =
+    highest < limit.value.layers && pinnedLayers === null ? { rule: 'blades', layers: highest } : limit.value;
+  return ok({ context, limit: told, wanted, pinned, sawn, stacks: costs.value });
 }
 
-/** A stack of each height that is allowed, as one pass of it would be sawn; pinned ones have their own height alone. */
-function heightsUpTo(most: number, context: GangContext): Result<readonly SawnStack[], PlanError> {
-  const stacks: SawnStack[] = [];
-  for (let layers = context.gang.pinnedLayers ?? 1; layers <= most; layers++) {
-    const stack = sawnStack(context, layers);
+/** True where a pinned stack is no higher than the saw takes and has a blade for every cut. */
+const canBeHeld = (mix: Mix, context: FamilyContext): boolean => {
+  const stack = sawnStack(context, mix);
+  return stack.ok && compareMm(stack.value.stackHeightMm, context.input.shop.saw.maxHeight.mm) <= 0;
+};
+
+/** Layers of a member in passes that are begun, and whose pieces are not counted yet. */
+const unfinishedIn = (sawn: readonly SawnMix[], member: number): number =>
+  sawn.reduce((sum, { begun }) => sum + begun.reduce((own, { unfinished }) => own + (unfinished[member] ?? 0), 0), 0);
+
+const isSameMix = (a: Mix, b: Mix): boolean => a.join() === b.join();
+
+/** Passes of a mix that are done or begun: they are part of those that were pinned. */
+const begunOf = (mix: Mix, sawn: readonly SawnMix[]): number => {
+  const own = sawn.find((one) => isSameMix(one.mix, mix));
+  return own ? own.done.length + own.begun.length : 0;
+};
+
+/** Every mix that saw, blades and wishes allow, priced. Each member alone and single is always among them. */
+function costsOf(
+  context: FamilyContext,
+  { layers }: LayerLimit,
+  wanted: readonly number[],
+): Result<OpenFamily['stacks'], PlanError> {
+  const { family, input } = context;
+  const heightMm = input.shop.saw.maxHeight.mm;
+  const [first] = family.members;
+  const pinnedLayers = first?.gang.pinnedLayers ?? null;
+  const mixes =
+    pinnedLayers === null
+      ? mixesWithin(family, { wanted, layers, heightMm, most: input.run.stacks.most })
+      : [[pinnedLayers]];
+  const priced: (MixCost & { readonly height: HeightCost })[] = [];
+  for (const mix of mixes) {
+    if (layersIn(mix) > 1 && pinnedLayers === null && !bladesServe(context, mix)) continue;
+    const stack = sawnStack(context, mix);
     if (!stack.ok) return stack;
-    stacks.push(stack.value);
+    const height = heightCost(stack.value, input.shop);
+    priced.push({ mix, cost: height.costPerLayerMinor * height.layers, blades: height.blades, height });
+  }
+  return ok(priced);
+}
+
+/** Blades of passes that are sawn, begun or pinned; what cannot be drawn again counts for none. */
+function bladesInUse({ context, sawn, pinned }: OpenFamily): string[] {
+  const mixes = [...sawn, ...pinned.filter(({ passes }) => passes > 0)].map(({ mix }) => mix);
+  return mixes.flatMap((mix) => {
+    const stack = sawnStack(context, mix);
+    return stack.ok ? bladeIds(stack.value) : [];
+  });
+}
+
+/** The stacks of a family: chosen, pinned, begun and done; those with more layers first. */
+function stacksOf(family: OpenFamily, way: Way | undefined, work: WorkDone): Result<Stack[], PlanError> {
+  const { context, sawn, pinned, limit } = family;
+  const todo = [...pinned, ...(way?.stacks ?? [])].filter(({ passes }) => passes > 0);
+  const mixes = new Map([...todo, ...sawn].map(({ mix }) => [mix.join(), mix]));
+  const ready = context.family.members.map(({ gang }) =>
+    layersReady(work, gang.key, (pass) => layersOfPass(pass, gang)),
+  );
+  const stacks: Stack[] = [];
+  for (const mix of [...mixes.values()].sort((a, b) => layersIn(b) - layersIn(a))) {
+    const passesToCut = todo.reduce((sum, one) => sum + (isSameMix(one.mix, mix) ? one.passes : 0), 0);
+    const own = sawn.find((one) => isSameMix(one.mix, mix));
+    const stack = sawnStack(context, mix);
+    if (!stack.ok) {
+      // What was sawn before the wood or the drawer changed cannot be drawn again; its pieces are in the count all the same.
+      if (passesToCut > 0) return stack;
+      continue;
+    }
+    const taken = mix.map((count, i) => Math.min(ready[i] ?? 0, count * passesToCut));
+    taken.forEach((count, i) => (ready[i] = (ready[i] ?? 0) - count));
+    stacks.push({
+      ...stack.value,
+      passesToCut,
+      begun: own?.begun.map(({ pass, phases, lost }) => ({ pass, phases, lost })) ?? [],
+      done: own?.done ?? [],
+      layersReady: Object.fromEntries(
+        context.family.members.flatMap(({ gang }, i) => ((taken[i] ?? 0) > 0 ? [[gang.key, taken[i] ?? 0]] : [])),
+      ),
+      limitedBy: limitOf(limit, todo),
+      heights: heightsFor(stack.value, family),
+    });
   }
   return ok(stacks);
 }
 
-/** The passes that cost least, each change of blade counted once for each blade that some of them ask for. */
-function cheapestSizes(
-  layers: number,
-  heights: readonly HeightCost[],
-  shop: Shop,
-  mounted: ReadonlySet<string>,
-): PassSize[] {
-  const costs = heights.map(({ layers: height, costPerLayerMinor, blades }): PassCost => ({
-    layers: height,
-    cost: costPerLayerMinor * height,
-    blades,
-  }));
-  return bestSizes(layers, costs, worthOf(factorsInForce(shop.factors).changeBlade, shop), mounted);
-}
-
-/** Blades of passes that are sawn; what cannot be drawn again counts for none. */
-function bladesOf(done: readonly { readonly layers: number }[], context: GangContext): ReadonlySet<string> {
-  const stacks = done.map(({ layers }) => sawnStack(context, layers));
-  return new Set(stacks.flatMap((stack) => (stack.ok ? bladeIds(stack.value) : [])));
+/** What a layer costs in stacks of each number of layers: at its own the stack's, at others that of the cheapest mix. */
+function heightsFor(stack: SawnStack, { context, stacks }: OpenFamily): HeightCost[] {
+  const best = new Map<number, HeightCost>();
+  for (const { height } of stacks) {
+    const known = best.get(height.layers);
+    if (!known || height.costPerLayerMinor < known.costPerLayerMinor) best.set(height.layers, height);
+  }
+  best.set(stack.layers.length, heightCost(stack, context.input.shop));
+  return [...best.values()].sort((a, b) => a.layers - b.layers);
 }
 
 /** Where the cheapest passes are lower than anything forbids, it is the cost that limits them. */
-function limitOf(limit: LayerLimit, sizes: readonly PassSize[]): LayerLimit {
-  const highest = Math.max(0, ...sizes.map(({ layers }) => layers));
-  const passes = sizes.reduce((sum, size) => sum + size.passes, 0);
-  const all = sizes.reduce((sum, size) => sum + size.layers * size.passes, 0);
+function limitOf(limit: LayerLimit, todo: readonly MixPasses[]): LayerLimit {
+  const highest = Math.max(0, ...todo.map(({ mix }) => layersIn(mix)));
+  const passes = todo.reduce((sum, one) => sum + one.passes, 0);
+  const all = todo.reduce((sum, one) => sum + layersIn(one.mix) * one.passes, 0);
   // As few passes as the limit allows at all, however even they are, are limited by it.
   return highest > 0 && passes > Math.ceil(all / limit.layers) ? { rule: 'cost', layers: highest } : limit;
 }
 
-function doneSizes(gang: Gang, passes: readonly PassSawn[]): { layers: number; events: string[] }[] {
-  return [...new Set(passes.map(({ layers }) => layers))].flatMap((layers) => {
-    const key = stackKey(gang, layers);
-    const events = passes.filter((pass) => pass.stack === key && pass.layers === layers).map(({ id }) => id);
-    return events.length > 0 ? [{ layers, events }] : [];
-  });
+function reachesOf({ members }: Family, shop: Shop): Result<Map<string, Reach>, PlanError> {
+  const reaches = new Map<string, Reach>();
+  for (const { gang } of members) {
+    const blank = boxGrown(gang.box, shop.holdingMargin.mm);
+    for (const { cutId, path } of gang.cuts) reaches.set(cutId, judgeReach(path, blank, shop.saw.reach.mm));
+    const out = gang.cuts.filter(({ cutId }) => reaches.get(cutId) === 'out-of-reach');
+    if (out.length > 0) return err([outOfReach(gang, out.length, shop)]);
+  }
+  return ok(reaches);
 }
 
-function reachesOf(gang: Gang, shop: Shop): Result<Map<string, Reach>, PlanError> {
-  const blank = boxGrown(gang.box, shop.holdingMargin.mm);
-  const reaches = new Map(gang.cuts.map((cut) => [cut.cutId, judgeReach(cut.path, blank, shop.saw.reach.mm)]));
-  const out = gang.cuts.filter((cut) => reaches.get(cut.cutId) === 'out-of-reach');
-  if (out.length === 0) return ok(reaches);
-  const reach = formatLength(shop.saw.reach.mm, shop.units);
-  return err([
-    {
-      kind: 'out-of-reach',
-      message: `${String(out.length)} of its lines lie further than ${reach} from every edge of the blank, so the arm is in the way.`,
-      where: gangPlace(gang),
-      hint: 'Saw it from a smaller blank, cut the part in two, or rough-cut the blank so that the line is nearer an edge.',
-    },
-  ]);
-}
+const outOfReach = (gang: Gang, lines: number, { saw, units }: Shop): PlanFault => ({
+  kind: 'out-of-reach',
+  message: `${String(lines)} of its lines lie further than ${formatLength(saw.reach.mm, units)} from every edge of the blank, so the arm is in the way.`,
+  where: gangPlace(gang),
+  hint: 'Saw it from a smaller blank, cut the part in two, or rough-cut the blank so that the line is nearer an edge.',
+});
 
-/** The most layers that limits, saw and blades allow for this gang. */
-function layerLimit(context: GangContext): Result<LayerLimit, PlanError> {
-  const { gang, input } = context;
+/** The most layers that need, wishes and saw allow in a stack of this family; blades may allow fewer. */
+function layerLimit(context: FamilyContext): Result<LayerLimit, PlanError> {
+  const { family, input } = context;
   const { shop, run } = input;
-  const bySaw = howManyFit(shop.saw.maxHeight.mm, gang.thicknessMm);
-  const least = gang.pinnedLayers ?? 1;
-  if (bySaw < least) return err([tooThick(gang, least, shop)]);
-  if (gang.pinnedLayers !== null) return ok({ rule: 'pinned', layers: gang.pinnedLayers });
+  const gangs = family.members.map(({ gang }) => gang);
+  for (const gang of gangs) {
+    const layers = gang.pinnedLayers ?? 1;
+    const wanted = gang.layersToCut > 0 || gangs.length === 1;
+    if (wanted && howManyFit(shop.saw.maxHeight.mm, gang.thicknessMm) < layers)
+      return err([tooThick(gang, layers, shop)]);
+    if (gang.pinnedLayers !== null) return ok({ rule: 'pinned', layers: gang.pinnedLayers });
+  }
+  const thinnest = Math.min(...gangs.map(({ thicknessMm }) => thicknessMm));
   const limits: LayerLimit[] = [
-    { rule: 'need', layers: Math.max(1, gang.layersToCut) },
+    {
+      rule: 'need',
+      layers: Math.max(
+        1,
+        gangs.reduce((sum, { layersToCut }) => sum + layersToCut, 0),
+      ),
+    },
     run.maxLayers === null
       ? { rule: 'shop-limit', layers: shop.maxLayers }
       : { rule: 'run-limit', layers: run.maxLayers },
-    { rule: 'saw-height', layers: bySaw },
+    { rule: 'saw-height', layers: howManyFit(shop.saw.maxHeight.mm, thinnest) },
   ];
   const wanted = limits.reduce((least, limit) => (limit.layers < least.layers ? limit : least));
-  for (let layers = wanted.layers; layers > 1; layers--) {
-    if (bladesServe(context, layers)) return ok(layers === wanted.layers ? wanted : { rule: 'blades', layers });
-  }
-  return ok({ rule: wanted.layers === 1 ? wanted.rule : 'blades', layers: 1 });
+  return ok(wanted);
 }
 
-/** True where every cut has a blade that saws this many layers in comfort and steers what it could steer lower down. */
-function bladesServe(context: GangContext, layers: number): boolean {
-  const { gang, input } = context;
+/** True where every cut of every phase has a blade that saws it in comfort and steers what it could steer lower down. */
+function bladesServe(context: FamilyContext, mix: Mix): boolean {
+  const { family, input } = context;
   const able = usableBlades(input.drawer, input.shop.saw.ends).filter(({ form }) => form !== 'spiral');
   const steerable = Math.min(...able.map(turningRadius));
-  return gang.cuts.every((cut) => {
-    const found = bladesFor(cut, context, layers);
-    const radius = cut.measure.tightest?.radius ?? Infinity;
-    if (!found.ok) return false;
-    return found.value.some(
-      ({ blade, strained }) => !strained && (turningRadius(blade) <= radius || radius < steerable),
-    );
+  return phasesOf(family, mix, input.shop).every((phase) => {
+    const under = underBlade(phase, family);
+    return phase.cuts.every((place) => {
+      const cuts = cutsIn(phase, family.cuts[place], family, mix);
+      const found = bladesFor(cuts, under, context);
+      const radius = cuts[0]?.measure.tightest?.radius ?? Infinity;
+      return (
+        found.ok &&
+        found.value.some(({ blade, strained }) => !strained && (turningRadius(blade) <= radius || radius < steerable))
+      );
+    });
   });
 }
 

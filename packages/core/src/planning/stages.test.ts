@@ -1,20 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { FACTORS, factorsInForce, filmSheetsFor, hashOf, judgeReach, splitPinned } from '.';
+import { FACTORS, factorsInForce, filmSheetsFor, hashOf, judgeReach } from '.';
 import { circle, rectangle } from './fixtures.test-support';
-
-describe('splitting layers into passes', () => {
-  test('two of a part by two pinned layers is one pass; passes are the need over the layers, rounded up', () => {
-    expect(splitPinned(2, 2)).toEqual([{ layers: 2, passes: 1 }]);
-    expect(splitPinned(7, 3)).toEqual([{ layers: 3, passes: 3 }]);
-    expect(splitPinned(0, 3)).toEqual([]);
-  });
-
-  test('counts that are none are broken promises', () => {
-    expect(() => splitPinned(2.5, 4)).toThrow('layers must be a whole number of at least 0, got 2.5');
-    expect(() => splitPinned(3, 0)).toThrow('pinned');
-  });
-});
 
 describe('reach', () => {
   const board = { minX: 0, minY: 0, maxX: 800, maxY: 200 };

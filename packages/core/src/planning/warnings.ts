@@ -1,12 +1,12 @@
 import { compareMm } from '../units';
 import { SMALL_BLANK } from './blanks';
-import { gangPlace } from './gangs';
+import { stackName, stackPlace } from './gangs';
 import type { BladeUse, PlanWarning } from './model/plan';
 import type { Stack } from './model/stack';
 
 /** Warnings of one stack, the gravest first. */
 export function stackWarnings(stack: Stack): PlanWarning[] {
-  const where = gangPlace(stack.gang);
+  const where = stackPlace(stack);
   const warn = (kind: PlanWarning['kind'], inputs: PlanWarning['inputs']): PlanWarning => ({
     kind,
     stackKey: stack.key,
@@ -14,22 +14,25 @@ export function stackWarnings(stack: Stack): PlanWarning[] {
     inputs,
   });
   const warnings: PlanWarning[] = [];
-  const { length, width } = stack.blank;
+  const { length, width } = stack.gangs[0]?.blank ?? { length: Infinity, width: Infinity };
   if (compareMm(Math.max(length, width), SMALL_BLANK) < 0) {
     warnings.push(warn('small-blank', { lengthMm: length, widthMm: width, leastMm: SMALL_BLANK }));
   }
-  const standing = stack.cuts.filter(({ reach }) => reach === 'standing');
+  const cuts = stack.phases.flatMap((phase) => phase.cuts);
+  const standing = cuts.filter(({ reach }) => reach === 'standing');
   if (standing.some(({ choice }) => choice.blade.form !== 'spiral')) {
     warnings.push(warn('no-spiral-in-drawer', { cuts: standing.length }));
   } else if (standing.length > 0) warnings.push(warn('standing-work', { cuts: standing.length }));
-  const limited = stack.cuts.filter(({ reach }) => reach === 'limited').length;
+  const limited = cuts.filter(({ reach }) => reach === 'limited').length;
   if (limited > 0) warnings.push(warn('cannot-turn-round', { cuts: limited }));
   if (stack.roughCuts.length > 0)
     warnings.push(warn('rough-cut-first', Object.fromEntries(stack.roughCuts.map(({ corner, leg }) => [corner, leg]))));
-  const strained = stack.cuts.find(({ choice }) => choice.strained);
-  if (strained) {
-    warnings.push(warn('strained-blade', { heightMm: strained.heightMm, size: strained.choice.blade.size }));
+  for (const { cuts: own, heightMm } of stack.phases) {
+    const strained = own.find(({ choice }) => choice.strained);
+    if (strained) warnings.push(warn('strained-blade', { heightMm, size: strained.choice.blade.size }));
   }
+  const over = stack.gangs.filter(({ turnedOver }) => turnedOver);
+  if (over.length > 0) warnings.push(warn('face-down', { parts: stackName({ gangs: over }) }));
   return warnings;
 }
 

@@ -7,6 +7,7 @@ import { highsSolver, type LinearSolver } from '../rods';
 import { ordersOfPlan, patternsFor } from '../sheets';
 import { inches } from '../units';
 import { TYPICAL_MACHINES } from '../wood';
+import { bitsOf } from './estimate';
 import { inputFor, part, planned, rectangle, template } from './fixtures.test-support';
 import type { PlanInput } from './model/input';
 import type { Plan } from './model/plan';
@@ -59,7 +60,7 @@ beforeAll(async () => {
   plan = await planned(input);
 });
 
-const stackOf = (name: string) => plan.stacks.filter(({ gang }) => gang.parts[0]!.partName === name);
+const stackOf = (name: string) => plan.stacks.filter(({ gangs }) => gangs[0]!.parts[0]!.partName === name);
 
 describe('the count', () => {
   test('pieces with their spares', () => {
@@ -75,12 +76,12 @@ describe('the count', () => {
 
   test('stacks, as few passes as can be and as even', () => {
     // Walnut is medium (1010 lbf). Four layers of 1/4 are 1 in: a 7 saws that. 13 by at most 4: 4 passes, 4 + 3 + 3 + 3.
-    expect(stackOf('hull').map(({ layers, passesToCut }) => [layers, passesToCut])).toEqual([
+    expect(stackOf('hull').map(({ layers, passesToCut }) => [layers.length, passesToCut])).toEqual([
       [4, 1],
       [3, 3],
     ]);
     // Cherry is medium (950). Four of 3/8 are 1-1/2: only a 12 (1-3/4) saws that in comfort. 26 by 4: 7 passes, 5 x 4 + 2 x 3.
-    expect(stackOf('rocker').map(({ layers, passesToCut }) => [layers, passesToCut])).toEqual([
+    expect(stackOf('rocker').map(({ layers, passesToCut }) => [layers.length, passesToCut])).toEqual([
       [4, 5],
       [3, 2],
     ]);
@@ -92,7 +93,7 @@ describe('at the saw', () => {
     // A 7 at all of its comfort (1 in) is a border case, and this shop goes larger: a 9. Three layers are 3/4: of a 7's 1 in
     // that is 75 %, no border case.
     const sizes = (name: string) =>
-      stackOf(name).map(({ cuts }) => [...new Set(cuts.map(({ choice }) => choice.blade.size))]);
+      stackOf(name).map(({ phases: [phase] }) => [...new Set(phase!.cuts.map(({ choice }) => choice.blade.size))]);
     expect(sizes('hull')).toEqual([['9'], ['7']]);
     // 1-1/2 is above a 9's 1-1/4: a 12, at 86 % of its 1-3/4, with none larger. Three are 1-1/8: a 9 at 90 %, a border case: 12.
     expect(sizes('rocker')).toEqual([['12'], ['12']]);
@@ -100,11 +101,11 @@ describe('at the saw', () => {
 
   test('bits by the blade across its corners', () => {
     // A 9 is 0.053 by 0.018 in: 0.0560 across; a 7 is 0.045 by 0.017: 0.0481. The first sixty-fourth above both is 4/64.
-    expect(stackOf('hull').map(({ pierceBits }) => pierceBits)).toEqual([
+    expect(stackOf('hull').map(({ phases }) => bitsOf(phases))).toEqual([
       [{ diameterMm: inches(4 / 64), count: 1 }],
       [{ diameterMm: inches(4 / 64), count: 1 }],
     ]);
-    expect(stackOf('rocker').flatMap(({ pierceBits }) => pierceBits)).toEqual([]);
+    expect(stackOf('rocker').flatMap(({ phases }) => bitsOf(phases))).toEqual([]);
   });
 
   test('minutes of one pass of four hulls, from the factors shown under Shop', () => {

@@ -25,6 +25,7 @@ const template = (parts: readonly Part[]): Template => ({
   name: 'Whale',
   note: '',
   parts,
+  bodies: [],
   rods: [],
   drawings: [],
   archived: false,

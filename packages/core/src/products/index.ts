@@ -5,6 +5,7 @@ export type { PartDefaults } from './from-drawing';
 export { shapeOfPart } from './shape';
 export { cutsOf } from './template';
 export type {
+  Body,
   DrawingSource,
   DrilledHole,
   MarkedLine,

@@ -67,6 +67,14 @@ export interface RodNeed {
   readonly perCopy: number;
 }
 
+/** A thing of layers glued on each other: front, hollow, back. */
+export interface Body {
+  readonly id: string;
+  readonly name: string;
+  /** Part ids of its layers from the front to the back; a part that is several layers stands several times. */
+  readonly layers: readonly string[];
+}
+
 /** A drawing that parts were taken from: the kept file and the steps done to it. */
 export interface DrawingSource {
   /** Id of the kept original. */
@@ -81,6 +89,7 @@ export interface Template {
   readonly name: string;
   readonly note: string;
   readonly parts: readonly Part[];
+  readonly bodies: readonly Body[];
   readonly rods: readonly RodNeed[];
   readonly drawings: readonly DrawingSource[];
   readonly archived: boolean;

@@ -7,7 +7,7 @@ export interface LinearModel {
     /** No more than this; any amount where it is left out. */
     readonly most?: number;
   }[];
-  readonly rows: readonly { readonly sense: '>=' | '<='; readonly amount: number }[];
+  readonly rows: readonly { readonly sense: '>=' | '<=' | '='; readonly amount: number }[];
   readonly whole: boolean;
 }
 

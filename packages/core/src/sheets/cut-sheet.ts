@@ -1,5 +1,16 @@
 import { boxGrown, circlePath, mapPath, type Box, type Path } from '../geometry';
-import { gangName, patternsPerPass, type Plan, type PlannedStack, type Run, type Shop } from '../planning';
+import {
+  bitsOf,
+  gangName,
+  gangOfLayer,
+  handlingOf,
+  isToSaw,
+  type Plan,
+  type PlannedStack,
+  type Run,
+  type Shop,
+  type StackedGang,
+} from '../planning';
 import { cutsOf, type TemplateRevision } from '../products';
 import { checkBarMm } from './furniture';
 import { fitOnPage, type Fit } from './paper';
@@ -42,29 +53,43 @@ const LINE_ROOM = 1;
 /** Lays out the sheet of a plan: patterns at true size where they fit the shop's paper, and the cautions that belong. */
 export function cutSheet(plan: Plan, revisions: readonly TemplateRevision[], shop: Shop): CutSheet {
   const todo = plan.stacks.filter(({ passesToCut }) => passesToCut > 0);
-  const gangs = new Map<string, PlannedStack[]>();
-  for (const stack of todo) gangs.set(stack.gang.key, [...(gangs.get(stack.gang.key) ?? []), stack]);
   return {
-    patterns: [...gangs.values()].map((stacks) => patternOf(stacks, revisions, shop)),
-    cautions: cautionsFor(todo, shop),
+    patterns: patternsOnTop(todo).map((pattern) => drawingOf(pattern, revisions, shop)),
+    cautions: cautionsFor(plan.stacks.filter(isToSaw), shop),
     checkBarMm: checkBarMm(shop.units),
   };
 }
 
-function patternOf(
-  stacks: readonly PlannedStack[],
+interface PatternOnTop {
+  readonly gang: StackedGang;
+  readonly stackKeys: readonly string[];
+  readonly copies: number;
+}
+
+/** The patterns that stacks need: of each gang that lies on top while something is sawn, as often as it does. */
+function patternsOnTop(stacks: readonly PlannedStack[]): PatternOnTop[] {
+  const patterns = new Map<string, PatternOnTop>();
+  for (const stack of stacks)
+    for (const layerId of handlingOf(stack).tops) {
+      const gang = gangOfLayer(layerId, stack);
+      const known = patterns.get(gang.key) ?? { gang, stackKeys: [], copies: 0 };
+      const stackKeys = [...new Set([...known.stackKeys, stack.key])];
+      patterns.set(gang.key, { gang, stackKeys, copies: known.copies + stack.passesToCut });
+    }
+  return [...patterns.values()];
+}
+
+function drawingOf(
+  { gang, stackKeys, copies }: PatternOnTop,
   revisions: readonly TemplateRevision[],
   shop: Shop,
 ): PatternDrawing {
-  const [first] = stacks;
-  if (!first) throw new Error('a pattern needs at least one stack');
-  const { gang } = first;
   const ids = new Set(gang.parts.map(({ partId }) => partId));
   const parts = revisions.flatMap(({ template }) => template.parts).filter(({ id }) => ids.has(id));
   const cuts = parts.flatMap(cutsOf);
   const box = boxGrown(gang.box, LINE_ROOM);
   return {
-    stackKeys: stacks.map(({ key }) => key),
+    stackKeys,
     title: `${gang.templateName}: ${gangName(gang)}`,
     box,
     outlines: cuts.filter(({ kind }) => kind === 'outside').map(({ cut }) => cut.path),
@@ -72,16 +97,16 @@ function patternOf(
       ...cuts.filter(({ kind }) => kind !== 'outside').map(({ cut }) => cut.path),
       ...parts.flatMap(({ holes }) => holes.map(({ center, diameterMm }) => circlePath(center, diameterMm / 2))),
     ],
-    copies: stacks.reduce((sum, stack) => sum + stack.passesToCut * patternsPerPass(stack), 0),
+    copies,
     fit: fitOnPage(box, shop.paper),
   };
 }
 
 function cautionsFor(todo: readonly PlannedStack[], shop: Shop): CautionId[] {
   if (todo.length === 0) return [];
-  const drills = todo.some(({ pierceHoles, gang }) => pierceHoles > 0 || gang.drilled.length > 0);
-  const sheets = todo.some(({ gang }) => gang.wood.kind === 'sheet');
-  const brads = shop.holding === 'brads' && todo.some(({ layers }) => layers > 1);
+  const drills = todo.some(({ phases }) => bitsOf(phases).length > 0);
+  const sheets = todo.some(({ gangs }) => gangs.some(({ wood }) => wood.kind === 'sheet'));
+  const brads = shop.holding === 'brads' && todo.some(({ layers }) => layers.length > 1);
   return [
     'saw-off-to-thread',
     brads ? 'eyes-and-brads' : 'eyes',

@@ -3,7 +3,8 @@ import { pierceHolesFor } from '../patterns';
 import {
   bitForLayer,
   bladePreferences,
-  patternsPerPass,
+  gangOfLayer,
+  handlingOf,
   type Plan,
   type PlannedStack,
   type Run,
@@ -29,31 +30,51 @@ export interface PatternOrder {
 
 export type OrderFault = Fault<'missing-revision' | 'missing-part'>;
 
-/** The patterns that a plan still needs: one for each stack to saw, as often as its passes ask, in the order of sawing. */
+/**
+ * The patterns that a plan still needs, in the order of sawing: of each stack one for every gang that lies on top while
+ * something is sawn, as often as its passes ask.
+ */
 export function ordersOfPlan(plan: Plan, run: Pick<Run, 'lines'>, { units }: Pick<Shop, 'units'>): PatternOrder[] {
   const revisions = new Map(run.lines.map(({ templateId, revision }) => [templateId, revision]));
-  const words = ({ layers, gang }: PlannedStack, place: number): string =>
-    `Stack ${String(place)}: ${layers === 1 ? '1 layer' : `${String(layers)} layers`} of ${formatLength(gang.thicknessMm, units)} ${gang.wood.name.toLowerCase()}`;
   return plan.stacks.flatMap((stack, i) => {
-    const { gang, passesToCut } = stack;
-    const revision = revisions.get(gang.templateId);
-    if (passesToCut === 0 || revision === undefined) return [];
-    const partIds = gang.parts.map(({ partId }) => partId);
-    const copies = passesToCut * patternsPerPass(stack);
-    const bits = stack.cuts.flatMap(({ cutId, choice }) => (choice.bitMm === null ? [] : [[cutId, choice.bitMm]]));
-    const label = words(stack, i + 1);
-    return [
-      {
-        templateId: gang.templateId,
-        revision,
-        partIds,
-        copies,
-        stack: label,
-        bits: Object.fromEntries(bits) as PatternOrder['bits'],
-      },
-    ];
+    if (stack.passesToCut === 0) return [];
+    const tops = handlingOf(stack).tops.map((layerId) => gangOfLayer(layerId, stack));
+    return [...new Set(tops)].flatMap((gang): PatternOrder[] => {
+      const revision = revisions.get(gang.templateId);
+      if (revision === undefined) return [];
+      return [
+        {
+          templateId: gang.templateId,
+          revision,
+          partIds: gang.parts.map(({ partId }) => partId),
+          copies: stack.passesToCut * tops.filter((top) => top === gang).length,
+          stack: `Stack ${String(i + 1)}: ${layersWords(stack, units)}`,
+          bits: bitsOfCuts(stack),
+        },
+      ];
+    });
   });
 }
+
+/** `4 layers of 1/4" red oak`, or of more than one wood or thickness `5 layers, 1-1/4" high`. */
+function layersWords({ layers, gangs, stackHeightMm }: PlannedStack, units: Shop['units']): string {
+  const count = layers.length === 1 ? '1 layer' : `${String(layers.length)} layers`;
+  const [first] = gangs;
+  const alike = gangs.every(({ wood, thicknessMm }) => wood === first?.wood && thicknessMm === first.thicknessMm);
+  return first && (gangs.length === 1 || alike)
+    ? `${count} of ${formatLength(first.thicknessMm, units)} ${first.wood.name.toLowerCase()}`
+    : `${count}, ${formatLength(stackHeightMm, units)} high`;
+}
+
+/** The bit for the pierce hole of each inside cut of a stack, by its id in each gang that has it. */
+const bitsOfCuts = ({ phases }: PlannedStack): Readonly<Record<string, number>> =>
+  Object.fromEntries(
+    phases
+      .flatMap(({ cuts }) => cuts)
+      .flatMap(({ cutId, twins, choice: { bitMm } }) =>
+        bitMm === null ? [] : [cutId, ...twins.map(({ id }) => id)].map((id) => [id, bitMm] as const),
+      ),
+  );
 
 /** Everything of a template once, parts on one blank together. */
 export function ordersOfTemplate({ template, revision }: TemplateRevision): PatternOrder[] {

@@ -25,7 +25,9 @@ const harmless = (text: string): string => (/^[=+\-@\t\r]/.test(text) ? `'${text
 /** The part list as CSV (RFC 4180, CRLF, one header line), one line for each part of the run. Lengths in mm. */
 export function partListCsv(plan: Plan): string {
   const rows = plan.parts.map((part) => {
-    const gang = plan.stacks.find((stack) => stack.gang.parts.some(({ partId }) => partId === part.partId))?.gang;
+    const gang = plan.stacks
+      .flatMap(({ gangs }) => gangs)
+      .find(({ parts }) => parts.some(({ partId }) => partId === part.partId));
     return [
       harmless(part.templateName),
       harmless(part.partName),

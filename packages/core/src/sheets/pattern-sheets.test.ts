@@ -188,9 +188,10 @@ describe('what to print', () => {
     const hole = { id: '00000000-0000-4000-8000-00000000000c', line: null, path: circle(10, 50, 30) };
     const input = inputFor([template('toy', [part('a', { woodId: 'sugar-maple', insideCuts: [hole] })])], 4);
     const plan = await planned(input);
-    expect(plan.stacks[0]).toMatchObject({ layers: 4, cuts: [{ choice: { blade: { size: '12' } } }, {}] });
+    expect(plan.stacks[0]).toMatchObject({ phases: [{ cuts: [{ choice: { blade: { size: '12' } } }, {}] }] });
+    expect(plan.stacks[0]!.layers).toHaveLength(4);
     // A 12 is 0.062 by 0.024 in, 0.0665 across: 5/64 is the first bit above it.
-    expect(plan.stacks[0]!.pierceBits).toEqual([{ diameterMm: inches(5 / 64), count: 1 }]);
+    expect(plan.stacks[0]!.phases[0]!.pierceBits).toEqual([{ diameterMm: inches(5 / 64), count: 1 }]);
     const printed = patternsFor(ordersOfPlan(plan, input.run, input.shop), input.revisions, input.shop, input.drawer);
     expect(printed).toMatchObject({ value: [{ pierce: [{ bitMm: inches(5 / 64) }] }] });
     const alone = patternsFor(ordersOfTemplate(input.revisions[0]!), input.revisions, input.shop, input.drawer);

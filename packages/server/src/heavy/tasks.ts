@@ -3,6 +3,7 @@ import {
   couldBeSawn,
   drawDown,
   hashOf,
+  highsSolver,
   openForm,
   patternsFor,
   patternSheets,
@@ -11,6 +12,7 @@ import {
   verifyPlan,
   verifyWood,
   type DrawDown,
+  type LinearSolver,
   type PassSawn,
   type Plan,
   type PlanError,
@@ -91,8 +93,13 @@ function opened(json: string): Template {
 
 type PlanRun = typeof planRun;
 
+let solver: Promise<LinearSolver> | null = null;
+/** Loaded once for each worker, when a run first needs it. */
+export const loadSolver = (): Promise<LinearSolver> =>
+  (solver ??= import('highs').then(async ({ default: load }) => highsSolver(await load())));
+
 async function planned(input: PlanInput, plan: PlanRun): Promise<Plan | Exclude<Planned, { kind: 'planned' }>> {
-  const result = await plan(input, { onStage: () => undefined });
+  const result = await plan(input, { onStage: () => undefined, solver: loadSolver });
   if (!result.ok) return { kind: 'cannot-plan', faults: result.error };
   const wrong = verifyPlan(result.value, input);
   return wrong.length > 0 ? { kind: 'wrong', wrong } : result.value;

@@ -3,6 +3,7 @@ import type { ReasonSource } from '../../blades';
 export type FactorId =
   | 'stickPattern'
   | 'holdLayer'
+  | 'splitStack'
   | 'setUpDrill'
   | 'drillHole'
   | 'threadBlade'
@@ -39,6 +40,7 @@ const estimate = (id: FactorId, name: string, unit: string, value: number): Fact
 export const FACTORS: readonly Factor[] = [
   estimate('stickPattern', 'Sticking one pattern on', 'min', 1),
   estimate('holdLayer', 'Holding one more layer to a stack', 'min', 0.5),
+  estimate('splitStack', 'Taking a stack apart between cuts', 'min', 0.5),
   estimate('setUpDrill', 'Setting up to drill a stack', 'min', 0.4),
   estimate('drillHole', 'Drilling one pierce hole', 'min', 0.2),
   estimate('threadBlade', 'Threading the blade once', 'min', 0.5),

@@ -4,7 +4,8 @@ import type { TemplateRevision } from '../../products';
 import type { Fault } from '../../result';
 import type { Length } from '../../units';
 import type { Shop } from './shop';
-import { NO_WISHES, type WoodWishes } from './wishes';
+import type { LinearSolver } from '../../rods';
+import { NO_STACK_WISHES, NO_WISHES, type StackWishes, type WoodWishes } from './wishes';
 
 /** Extra parts made against spoilage: a count, or a share of what is needed, rounded up. */
 export type SpareRule =
@@ -42,6 +43,7 @@ export interface Run {
   readonly maxLayers: number | null;
   readonly measured: readonly MeasuredThickness[];
   readonly wood: WoodWishes;
+  readonly stacks: StackWishes;
   readonly archived: boolean;
 }
 
@@ -56,6 +58,7 @@ export const newRun = (id: string, name: string, lines: readonly RunLine[]): Run
   maxLayers: null,
   measured: [],
   wood: NO_WISHES,
+  stacks: NO_STACK_WISHES,
   archived: false,
 });
 
@@ -74,6 +77,8 @@ export type PlanStage = 'count' | 'stack' | 'order' | 'estimate';
 export interface PlanKit {
   /** Told as each stage begins. */
   readonly onStage: (stage: PlanStage) => void;
+  /** Loads what finds whole numbers of least cost; asked for only where parts that may be cut together differ. */
+  readonly solver: () => Promise<LinearSolver>;
 }
 
 export type PlanFault = Fault<
@@ -86,6 +91,7 @@ export type PlanFault = Fault<
   | 'no-blade-for-ends'
   | 'no-bit-for-opening'
   | 'out-of-reach'
+  | 'pinned-stack'
   | 'stopped'
 >;
 

@@ -58,7 +58,9 @@ export interface PlanWarning {
     | 'no-spiral-in-drawer'
     | 'small-blank'
     | 'few-blades'
-    | 'left-over';
+    | 'left-over'
+    | 'face-down'
+    | 'pin-left-out';
   readonly stackKey: string | null;
   readonly where: string;
   readonly inputs: Readonly<Record<string, string | number>>;
@@ -108,6 +110,8 @@ export interface Plan {
   readonly minutes: Minutes;
   /** Most pieces that one slip can spoil. */
   readonly piecesAtRisk: number;
+  /** True where it is proven that no other stacks cost less. */
+  readonly proven: boolean;
   readonly warnings: readonly PlanWarning[];
 }
 

@@ -15,6 +15,8 @@ export interface Saw {
 }
 
 export type CutOrder = 'inside-first' | 'outline-first';
+/** What is done to layers that were taken apart after their outline: each alone, or those that share cuts together. */
+export type AfterOutline = 'singly' | 'together';
 export type Holding = 'tape' | 'brads' | 'double-sided' | 'film' | 'glue-dots';
 export type Paper = 'letter' | 'a4';
 
@@ -35,6 +37,7 @@ export interface Shop {
   readonly betweenSizes: 'larger' | 'smaller';
   readonly favouriteForm: ToothForm;
   readonly cutOrder: CutOrder;
+  readonly afterOutline: AfterOutline;
   readonly holding: Holding;
   /** Time factors the maker has changed. */
   readonly factors: Readonly<Partial<Record<FactorId, number>>>;
@@ -59,6 +62,7 @@ export const TYPICAL_SHOP: Shop = {
   betweenSizes: 'larger',
   favouriteForm: 'reverse',
   cutOrder: 'inside-first',
+  afterOutline: 'singly',
   holding: 'tape',
   factors: {},
 };

@@ -1,5 +1,5 @@
 import type { BladeChoice } from '../../blades';
-import type { Box } from '../../geometry';
+import type { Affine, Box, Point } from '../../geometry';
 import type { CutKind, CutMeasure } from '../../patterns';
 import type { PartCut } from '../../products';
 import type { Grain, Wood } from '../../wood';
@@ -16,6 +16,14 @@ export interface GangCut {
   readonly openingMm: number | null;
 }
 
+/** A hole of a gang that is drilled and stays. mm, in the frame of its drawing. */
+export interface GangHole {
+  readonly holeId: string;
+  readonly partId: string;
+  readonly center: Point;
+  readonly diameterMm: number;
+}
+
 /** Parts that lie on one blank and are cut together: one part, or several drawn side by side. */
 export interface Gang {
   readonly key: string;
@@ -29,9 +37,10 @@ export interface Gang {
   readonly thicknessMm: number;
   readonly grain: Grain;
   readonly pinnedLayers: number | null;
+  /** The body it is a layer of; null for a part that stands alone. */
+  readonly bodyId: string | null;
   readonly cuts: readonly GangCut[];
-  /** Holes that stay, by the bit they are drilled with, smallest first. */
-  readonly drilled: readonly { readonly diameterMm: number; readonly count: number }[];
+  readonly holes: readonly GangHole[];
   /** Around all parts, in the frame of the drawing. */
   readonly box: Box;
   /** Sides of the box that lie on the board's own edge, so that no wood is left there: left or right, below or above. */
@@ -57,16 +66,6 @@ export interface RoughCut {
   readonly leg: number;
 }
 
-/** A cut with the blade it is sawn with. */
-export interface PlannedCut extends Omit<GangCut, 'path'> {
-  /** Wood under the blade for this cut, mm: the whole stack, or one layer where the stack is split first. */
-  readonly heightMm: number;
-  /** How often it is sawn in one pass: once, or once for each layer after a split. */
-  readonly times: number;
-  readonly choice: BladeChoice;
-  readonly reach: Reach;
-}
-
 export interface Blank {
   /** Along the grain (along x where any way will do), mm. */
   readonly length: number;
@@ -75,35 +74,95 @@ export interface Blank {
   readonly margin: number;
 }
 
+/** A gang as it lies in a stack. */
+export interface StackedGang extends Omit<Gang, 'cuts' | 'holes' | 'layersToCut'> {
+  /** From the frame of its own drawing into that of the stack, which is the drawing of its first gang. */
+  readonly at: Affine;
+  /** True where its show face lies down: its outline is the mirror image of the first gang's. */
+  readonly turnedOver: boolean;
+  readonly blank: Blank;
+}
+
+/** One blank of a stack. Layers of one gang are alike, so they name it instead of repeating it. */
+export interface Layer {
+  /** `<key of its gang>.<which of that gang's layers in the stack, from 0>`: the same as long as the contents are. */
+  readonly id: string;
+  readonly gangKey: string;
+}
+
+/** A cut or hole in the layers of another gang that is the same line in the wood. */
+export interface Twin {
+  readonly partId: string;
+  readonly id: string;
+}
+
+/** A cut with the blade it is sawn with. */
+export interface PlannedCut extends Omit<GangCut, 'path'> {
+  readonly twins: readonly Twin[];
+  readonly choice: BladeChoice;
+  readonly reach: Reach;
+}
+
+/** A hole that stays, drilled through all layers of its phase. In the frame of the stack. */
+export interface PlannedHole extends GangHole {
+  readonly twins: readonly Twin[];
+}
+
+/** What is drilled and sawn while the same layers are together. */
+export interface Phase {
+  /** Derived from its layers, so that it stays the same when the order of phases changes. */
+  readonly key: string;
+  /** From the top down. They need not be neighbours in the stack. */
+  readonly layerIds: readonly string[];
+  /** True where they were taken apart and each is sawn alone. */
+  readonly singly: boolean;
+  /** Wood under the blade, mm. */
+  readonly heightMm: number;
+  readonly holes: readonly PlannedHole[];
+  /** In the order of sawing. */
+  readonly cuts: readonly PlannedCut[];
+  /** The bits for its pierce holes, smallest first, and how many holes each makes in one pass. */
+  readonly pierceBits: readonly { readonly diameterMm: number; readonly count: number }[];
+  /** Keys of the phases that must be done before. */
+  readonly after: readonly string[];
+}
+
 /** Layers sawn together, as one pass of them is sawn. */
 export interface SawnStack {
   /** Derived from the contents: what was done stays done when a quantity changes. */
   readonly key: string;
-  readonly gang: Omit<Gang, 'cuts' | 'layersToCut'>;
-  readonly layers: number;
+  /** Each once, in the order of their first layer. */
+  readonly gangs: readonly StackedGang[];
+  /** From the top down. */
+  readonly layers: readonly Layer[];
   readonly stackHeightMm: number;
-  readonly blank: Blank;
   /** Corners to saw off first, where the blank is too large to be turned. */
   readonly roughCuts: readonly RoughCut[];
-  /** Inside cuts, then outlines, or the other way round, as the shop saws. */
-  readonly cuts: readonly PlannedCut[];
-  /** Pierce holes drilled in one pass. */
-  readonly pierceHoles: number;
-  /** The bits for them, smallest first, and how many holes each makes in one pass. */
-  readonly pierceBits: readonly { readonly diameterMm: number; readonly count: number }[];
+  /** In an order in which they can be done. Every cut and hole of every layer is in exactly one. */
+  readonly phases: readonly Phase[];
+}
+
+/** A pass of which some phases are done. */
+export interface BegunPass {
+  readonly pass: number;
+  /** Keys of the phases done. */
+  readonly phases: readonly string[];
+  /** Ids of layers that were spoiled on the way: they are sawn on no further. */
+  readonly lost: readonly string[];
 }
 
 /** The same with how often it is done, and why it is no higher. */
 export interface Stack extends SawnStack {
-  /** Passes still to saw. */
+  /** Passes still to saw, without those that are begun. */
   readonly passesToCut: number;
-  /** Of the layers of those passes, for so many the blanks are cut already. */
-  readonly layersReady: number;
-  /** Ids of the work events of passes already sawn. */
-  readonly done: readonly string[];
+  readonly begun: readonly BegunPass[];
+  /** Of the layers of the passes to cut, for so many the blanks are cut already; by key of the gang. */
+  readonly layersReady: Readonly<Record<string, number>>;
+  /** Numbers of the passes that are sawn. */
+  readonly done: readonly number[];
   /** Why not more layers: what the limit came from. */
   readonly limitedBy: LayerLimit;
-  /** What a stack of these parts costs at each height that is allowed, from one layer up. */
+  /** What a layer costs in stacks of each number of layers, from one up: this stack at its own, else the cheapest mix. */
   readonly heights: readonly HeightCost[];
 }
 
@@ -129,8 +188,9 @@ export interface LayerLimit {
  */
 export type BlankRule = 'plate' | 'edge' | 'shared' | 'block';
 
-/** Blanks of one size for a stack. mm, the length along the grain. */
+/** Blanks of one size for the layers of one gang in a stack. mm, the length along the grain. */
 export interface CutBlank {
+  readonly gangKey: string;
   readonly rule: BlankRule;
   readonly length: number;
   readonly width: number;

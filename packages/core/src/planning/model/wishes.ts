@@ -47,3 +47,21 @@ export const NO_WISHES: WoodWishes = {
   substitutes: [],
   pins: [],
 };
+
+/** A stack that the maker has put together: so many layers of each part, and how often it is sawn in all. */
+export interface PinnedStack {
+  readonly layers: readonly { readonly partId: string; readonly count: number }[];
+  readonly passes: number;
+}
+
+/** What the maker wants of the stacks of a run, whatever it costs. */
+export interface StackWishes {
+  /** Ids of parts that are stacked with their own copies only. */
+  readonly apart: readonly string[];
+  /** Layers in a stack that holds this part, at most, by part id. */
+  readonly most: Readonly<Record<string, number>>;
+  readonly pins: readonly PinnedStack[];
+}
+
+/** Nothing wished: the cheapest stacks. */
+export const NO_STACK_WISHES: StackWishes = { apart: [], most: {}, pins: [] };

@@ -7,6 +7,7 @@ import type { PlanInput } from '../model/input';
 import type { RodGroup } from '../model/rod';
 import type { WoodGroup } from '../model/supply';
 import { NO_WISHES } from '../model/wishes';
+import { passSawn } from '../pass-sawn';
 import { drawDown, planWood, verifyWood } from '.';
 import { onRack } from './rack.test-support';
 
@@ -31,27 +32,19 @@ test('blanks that are cut are neither laid nor bought again, whatever stacks the
     { groups: before.groups, rods: [] },
     rack.map(({ item }) => item),
   );
-  const gang = before.plan.stacks[0]!.gang.key;
+  const gang = before.plan.stacks[0]!.gangs[0]!.key;
   expect(down.used).toEqual([{ itemId: rack[0]!.item.id, count: 2 }]);
   expect(down.layers).toEqual({ [gang]: 6 });
   const cut = { ...BASE, kind: 'blanks-cut' as const, id: 'cut', layers: down.layers, rods: down.rods };
   const after = await lay(input([cut]));
   expect(after.groups).toEqual([]);
-  expect(after.plan.stacks.map(({ layersReady }) => layersReady)).toEqual([6]);
+  expect(after.plan.stacks.map(({ layersReady }) => layersReady)).toEqual([{ [gang]: 6 }]);
   // The same event twice is one; two more copies need two more blanks, in stacks of another size too.
   expect((await lay(input([cut, cut], 8, 4))).groups[0]!.blanks).toHaveLength(2);
   // A pass of three uses up three: for three more there are blanks, and ten copies less three sawn want four more.
-  const pass = {
-    ...BASE,
-    kind: 'pass-sawn' as const,
-    id: 'p',
-    stack: before.plan.stacks[0]!.key,
-    pass: 1,
-    layers: 3,
-    counts: { plate: { good: 3, spoiled: 0 } },
-  };
+  const pass = { ...BASE, id: 'p', ...passSawn(before.plan.stacks[0]!, null, 1) };
   const sawn = await lay(input([cut, pass], 10));
-  expect(sawn.plan.stacks.reduce((sum, { layersReady }) => sum + layersReady, 0)).toBe(3);
+  expect(sawn.plan.stacks.reduce((sum, { layersReady }) => sum + (layersReady[gang] ?? 0), 0)).toBe(3);
   expect(sawn.groups[0]!.blanks).toHaveLength(4);
 });
 

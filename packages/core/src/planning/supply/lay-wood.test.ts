@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { seededSearch } from '../../layout';
 import { inches } from '../../units';
 import { TYPICAL_MACHINES } from '../../wood';
-import { inputFor, part, planned, rectangle, template } from '../fixtures.test-support';
+import { inputFor, part, planned, quietKit, rectangle, template } from '../fixtures.test-support';
 import { NO_WISHES, type WoodWishes } from '../model/wishes';
 import { layingWood, pinBlank, pinOnBoard, planWood, waysOut } from '.';
 import type { RackEntry, WoodGroup } from '../model/supply';
@@ -146,7 +146,7 @@ describe('what the maker grants and pins', () => {
     const rack = wood('red oak 1/4 x 4 x 19', 'cherry 1/4 x 6 x 60');
     const groups = planWood({ ...rack, plan: await planned(input), wishes: NO_WISHES }, seededSearch);
     expect(groups[0]!.missing).toHaveLength(2);
-    const ways = await waysOut(input, rack, groups, { onStage: () => undefined }, seededSearch);
+    const ways = await waysOut(input, rack, groups, quietKit, seededSearch);
     expect(ways.map(({ kind, missing }) => [kind, missing])).toEqual([
       ['free-layers', 0],
       ['substitute', 0],

@@ -1,5 +1,6 @@
 import { toNm } from '../../units';
 import { blanksOf } from '../blanks';
+import { gangOfLayer } from '../estimate';
 import { gangName } from '../gangs';
 import type { Plan } from '../model/plan';
 import type { PlannedRod } from '../model/rod';
@@ -16,10 +17,11 @@ export function woodNeeds(plan: Plan, strips: readonly PlannedRod[]): WoodNeeds[
     groups.set(own, group);
   };
   for (const stack of plan.stacks) {
-    const { key: gangKey, templateId, wood, nominalMm, thicknessMm, grain } = stack.gang;
-    const own = { stackKey: stack.key, gangKey, templateId, name: gangName(stack.gang), turnable: grain === 'any' };
     let first = 0;
-    for (const { length, width, count, passes } of blanksOf(stack)) {
+    for (const { gangKey, length, width, count, passes } of blanksOf(stack)) {
+      const gang = gangOfLayer(`${gangKey}.0`, stack);
+      const { templateId, wood, nominalMm, thicknessMm, grain } = gang;
+      const own = { stackKey: stack.key, gangKey, templateId, name: gangName(gang), turnable: grain === 'any' };
       add({ woodId: wood.id, nominalMm, thicknessMm }, { ...own, length, width, layers: passes }, count, first);
       first += count;
     }

@@ -35,9 +35,11 @@ function needsWrong({ plan, rods }: WoodPlanInput, groups: readonly TakenGroup[]
   const add = (to: Map<string, number>, key: readonly (string | number)[], count: number): void =>
     void to.set(key.join(' '), (to.get(key.join(' ')) ?? 0) + count);
   for (const stack of plan.stacks) {
-    const { wood, thicknessMm } = stack.gang;
-    for (const { length, width, count, passes } of blanksOf(stack))
-      add(needed, [wood.id, toNm(thicknessMm), stack.key, toNm(length), toNm(width), passes], count);
+    const gangs = new Map(stack.gangs.map((gang) => [gang.key, gang]));
+    for (const { gangKey, length, width, count, passes } of blanksOf(stack)) {
+      const { wood, thicknessMm = 0 } = gangs.get(gangKey) ?? {};
+      add(needed, [wood?.id ?? '', toNm(thicknessMm), stack.key, toNm(length), toNm(width), passes], count);
+    }
   }
   for (const { kind, rods: own, missing } of rods)
     own.forEach(({ rodId, woodId, thicknessMm, widthMm, lengthMm }, i) => {

@@ -1,7 +1,8 @@
 import type { PieceCount, WorkEvent } from '../../ledger';
 import type { PartCount, Tally } from '../model/count';
 import type { PlanInput, RunLine, SpareRule } from '../model/input';
-import type { Plan } from '../model/plan';
+import type { Plan, PlannedStack } from '../model/plan';
+import type { Phase } from '../model/stack';
 import { isSame, pinnedTemplates } from './expected';
 
 /** What counts of the events: each id and each pass of a stack once, what was taken back not at all. */
@@ -11,9 +12,48 @@ export function standingOf(events: readonly WorkEvent[]): WorkEvent[] {
   const left = events.filter((event) => event.kind !== 'pass-taken-back' && !isBack(event));
   const isSamePass = (a: WorkEvent, b: WorkEvent): boolean =>
     a.kind === 'pass-sawn' && b.kind === 'pass-sawn' && a.stack === b.stack && a.pass !== null && a.pass === b.pass;
-  return left.filter(
-    (event, i) => !left.slice(0, i).some((other) => other.id === event.id || isSamePass(other, event)),
-  );
+  const isSameMark = (a: WorkEvent, b: WorkEvent): boolean =>
+    isSamePass(a, b) && 'phase' in a && 'phase' in b && (a.phase === null || b.phase === null || a.phase === b.phase);
+  const standing: WorkEvent[] = [];
+  for (const event of left)
+    if (!standing.some((other) => other.id === event.id || isSameMark(other, event))) standing.push(event);
+  return standing;
+}
+
+/** What the events say of a stack: numbers of passes that are done, and the phases marked of each that is only begun. */
+export function marksOf(
+  { key, phases }: Pick<PlannedStack, 'key' | 'phases'>,
+  standing: readonly WorkEvent[],
+): { readonly done: number[]; readonly begun: { pass: number; phases: string[]; lost: string[] }[] } {
+  const own = standing.flatMap((event) => (event.kind === 'pass-sawn' && event.stack === key ? [event] : []));
+  const taken = new Set(own.map(({ pass }) => pass));
+  const byPass = new Map<number, { phases: (string | null)[]; lost: string[] }>();
+  let free = 0;
+  for (const { pass, phase, spoiled } of own) {
+    let number = pass;
+    if (number === null) {
+      do free++;
+      while (taken.has(free));
+      number = free;
+    }
+    const before = byPass.get(number) ?? { phases: [], lost: [] };
+    const lost = spoiled.flatMap(({ layerId }) => (layerId === null ? [] : [layerId]));
+    byPass.set(number, { phases: [...before.phases, phase], lost: [...before.lost, ...lost] });
+  }
+  const isOver = ({ key: one, layerIds }: Phase, marks: readonly (string | null)[], lost: readonly string[]): boolean =>
+    marks.includes(null) || marks.includes(one) || layerIds.every((id) => lost.includes(id));
+  const all = [...byPass]
+    .sort(([a], [b]) => a - b)
+    .map(([pass, { phases: marks, lost }]) => ({
+      pass,
+      phases: phases.filter((phase) => isOver(phase, marks, lost)).map((phase) => phase.key),
+      lost,
+    }));
+  const isDone = (done: readonly string[]): boolean => phases.length === 1 || done.length === phases.length;
+  return {
+    done: all.filter((one) => isDone(one.phases)).map(({ pass }) => pass),
+    begun: all.filter((one) => !isDone(one.phases)),
+  };
 }
 
 /** Good and spoiled of a part or rod as the events that stand have it. */
@@ -77,12 +117,18 @@ function expectedCounts(input: PlanInput): PartCount[] {
   );
 }
 
-/** How many of each part the passes that are still to saw give. */
+/** How many of each part is still to come of each stack: a layer gives its parts with the last phase that has it. */
 function layersOfParts({ stacks }: Plan): ReadonlyMap<string, number> {
   const sawn = new Map<string, number>();
-  for (const { gang, layers, passesToCut } of stacks)
-    for (const partId of new Set(gang.parts.map((part) => part.partId)))
-      sawn.set(partId, (sawn.get(partId) ?? 0) + layers * passesToCut);
+  for (const { gangs, layers, phases, passesToCut, begun } of stacks)
+    for (const { id, gangKey } of layers) {
+      const last = phases.filter(({ layerIds }) => layerIds.includes(id)).at(-1)?.key;
+      const waiting = begun.filter(
+        (pass) => last !== undefined && !pass.phases.includes(last) && !pass.lost.includes(id),
+      ).length;
+      for (const { partId } of gangs.find(({ key }) => key === gangKey)?.parts ?? [])
+        sawn.set(partId, (sawn.get(partId) ?? 0) + passesToCut + waiting);
+    }
   return sawn;
 }
 

@@ -1,5 +1,5 @@
 import { boxUnion, pathBox, type Box } from '../../geometry';
-import { cutsOf, type Part, type Template } from '../../products';
+import type { Part, Template } from '../../products';
 import { toNm } from '../../units';
 import { shortKey, canonicalJson } from '../key';
 import type { PlanInput, RunLine } from '../model/input';
@@ -35,8 +35,8 @@ export interface ExpectedGang {
   readonly nominalMm: number;
   readonly thicknessMm: number;
   readonly pinnedLayers: number | null;
+  readonly bodyId: string | null;
   readonly box: Box;
-  readonly cutIds: readonly string[];
 }
 
 /** All gangs of the run: parts of one template that share a blank and agree in all that makes one; else each part alone. */
@@ -46,7 +46,7 @@ export function expectedGangs(input: PlanInput): ExpectedGang[] {
     const gangs: ExpectedGang[] = [];
     for (let first = left.shift(); first; first = left.shift()) {
       const lead = first;
-      const parts = [lead, ...left.filter((part) => liesWith(lead, part, input))];
+      const parts = [lead, ...left.filter((part) => liesWith(lead, part, input, template))];
       for (const part of parts.slice(1)) left.splice(left.indexOf(part), 1);
       gangs.push(gangOf(parts, lead, template, input));
     }
@@ -57,7 +57,13 @@ export function expectedGangs(input: PlanInput): ExpectedGang[] {
 const pinnedOf = ({ run }: PlanInput, { pinnedLayers }: Part): number | null =>
   run.wood.freeLayers ? null : pinnedLayers;
 
-const liesWith = (a: Part, b: Part, input: PlanInput): boolean =>
+/** Layers of a body lie on each other, not side by side. */
+const bodyOf = ({ bodies }: Template, { id }: Part): string | null =>
+  bodies.find(({ layers }) => layers.some((layer) => layer === id))?.id ?? null;
+
+const liesWith = (a: Part, b: Part, input: PlanInput, template: Template): boolean =>
+  bodyOf(template, a) === null &&
+  bodyOf(template, b) === null &&
   a.sharedBlank !== null &&
   a.sharedBlank === b.sharedBlank &&
   woodOf(input, a) === woodOf(input, b) &&
@@ -76,7 +82,7 @@ function gangOf(parts: readonly Part[], lead: Part, template: Template, input: P
     nominalMm,
     thicknessMm: measured?.measured.mm ?? nominalMm,
     pinnedLayers: pinnedOf(input, lead),
+    bodyId: bodyOf(template, lead),
     box: boxUnion(parts.map(({ outline }) => pathBox(outline.path))),
-    cutIds: parts.flatMap((part) => cutsOf(part).map(({ cut }) => cut.id)),
   };
 }

@@ -1,15 +1,15 @@
-import { hardnessClass } from '../../wood';
+import { hardnessClass, type Wood } from '../../wood';
 import { factorsInForce } from '../model/factors';
 import type { Minutes, PlannedStack } from '../model/plan';
 import type { Shop } from '../model/shop';
+import type { Phase, StackedGang } from '../model/stack';
 
-/** Rates of the wood of a stack: cut face a minute, and the face that a blade lasts, mm2. */
-export function ratesFor(
-  { gang }: PlannedStack,
-  { factors }: Pick<Shop, 'factors'>,
-): { readonly saw: number; readonly life: number } {
+type Rates = { readonly saw: number; readonly life: number };
+
+/** Rates of a wood: cut face a minute, and the face that a blade lasts, mm2. */
+function ratesFor({ hardnessN }: Wood, { factors }: Pick<Shop, 'factors'>): Rates {
   const { sawSoft, sawMedium, sawHard, lifeSoft, lifeMedium, lifeHard } = factorsInForce(factors);
-  switch (hardnessClass(gang.wood.hardnessN)) {
+  switch (hardnessClass(hardnessN)) {
     case 'soft':
       return { saw: sawSoft, life: lifeSoft };
     case 'medium':
@@ -19,26 +19,96 @@ export function ratesFor(
   }
 }
 
-/** The minutes of one pass, added up from the factors in force. */
-export function minutesOfPass(stack: PlannedStack, shop: Shop): Minutes {
-  const f = factorsInForce(shop.factors);
-  const { saw } = ratesFor(stack, shop);
-  const { cuts, layers, pierceBits, pierceHoles, gang } = stack;
-  let [pattern, cutting, corners] = [f.stickPattern, 0, 0];
-  for (const { times, measure, heightMm, choice } of cuts) {
-    pattern = Math.max(pattern, f.stickPattern * times);
-    const feed = Math.min(f.fastestFeed, saw / heightMm) * (choice.strained ? f.strainedShare : 1);
-    cutting += times * (measure.lengthMm / feed);
-    corners += times * measure.corners * f.turnCorner;
-  }
-  const bits = gang.drilled.length + pierceBits.length;
-  const holes = pierceHoles + gang.drilled.reduce((sum, { count }) => sum + count, 0);
+/** The gangs of the layers of a phase, by the layers of the stack. */
+export const gangsOfPhase = ({ layerIds }: Phase, { layers, gangs }: PlannedStack): StackedGang[] =>
+  layers.filter(({ id }) => layerIds.includes(id)).flatMap(({ gangKey }) => gangs.filter(({ key }) => key === gangKey));
+
+/** What each mm of a line takes in one pass of a phase: wood, mm2, and the share of a blade. */
+export function perMm(phase: Phase, stack: PlannedStack, shop: Shop): { readonly face: number; readonly worn: number } {
+  const gangs = gangsOfPhase(phase, stack);
   return {
-    pattern: pattern + f.holdLayer * (layers - 1),
-    drilling: f.setUpDrill * bits + f.drillHole * holes,
-    threading: f.threadBlade * pierceHoles,
+    face: gangs.reduce((sum, { thicknessMm }) => sum + thicknessMm, 0),
+    worn: gangs.reduce((sum, { thicknessMm, wood }) => sum + thicknessMm / ratesFor(wood, shop).life, 0),
+  };
+}
+
+/** The minutes of one pass of a phase, without what hands do between the cuts. */
+export function minutesOfPhase(phase: Phase, stack: PlannedStack, shop: Shop): Minutes {
+  const f = factorsInForce(shop.factors);
+  const goes = phase.singly ? phase.layerIds.length : 1;
+  const gangs = gangsOfPhase(phase, stack);
+  const perMinute = 1 / gangs.reduce((sum, { thicknessMm, wood }) => sum + thicknessMm / ratesFor(wood, shop).saw, 0);
+  // Sawn one by one, each go meets only its own layer.
+  const feed = Math.min(f.fastestFeed, perMinute * goes);
+  let [cutting, corners] = [0, 0];
+  for (const { measure, choice } of phase.cuts) {
+    cutting += (goes * measure.lengthMm) / (choice.strained ? feed * f.strainedShare : feed);
+    corners += goes * measure.corners * f.turnCorner;
+  }
+  const pierced = phase.pierceBits.reduce((sum, { count }) => sum + count, 0);
+  const bits = new Set([...phase.pierceBits, ...phase.holes].map(({ diameterMm }) => diameterMm)).size;
+  return {
+    pattern: 0,
+    drilling: f.setUpDrill * bits + f.drillHole * (pierced + goes * phase.holes.length),
+    threading: f.threadBlade * pierced,
     cutting,
     corners,
     changing: 0,
   };
+}
+
+/** The minutes of one pass, added up from the factors in force. */
+export function minutesOfPass(stack: PlannedStack, shop: Shop): Minutes {
+  const f = factorsInForce(shop.factors);
+  const { patterns, joins, splits } = handled(stack);
+  let sum: Minutes = {
+    pattern: f.stickPattern * patterns + f.holdLayer * joins + f.splitStack * splits,
+    drilling: 0,
+    threading: 0,
+    cutting: 0,
+    corners: 0,
+    changing: 0,
+  };
+  for (const phase of stack.phases) {
+    const own = minutesOfPhase(phase, stack, shop);
+    sum = {
+      pattern: sum.pattern + own.pattern,
+      drilling: sum.drilling + own.drilling,
+      threading: sum.threading + own.threading,
+      cutting: sum.cutting + own.cutting,
+      corners: sum.corners + own.corners,
+      changing: 0,
+    };
+  }
+  return sum;
+}
+
+/** Patterns, joints made and stacks taken apart in one pass: each layer carries the number of what it is held to. */
+export function handled({ layers, phases }: PlannedStack): { patterns: number; joins: number; splits: number } {
+  const heldTo = new Map(layers.map(({ id }, i) => [id, i]));
+  let [joins, splits, next] = [0, 0, layers.length];
+  const together = (ids: readonly string[]): number[] => [...new Set(ids.map((id) => heldTo.get(id) ?? -1))];
+  const membersOf = (group: number): string[] => [...heldTo].flatMap(([id, own]) => (own === group ? [id] : []));
+  const loosen = (ids: readonly string[]): void => ids.forEach((id) => void heldTo.set(id, next++));
+  const patterned = new Set<string>();
+  phases.forEach(({ layerIds, singly, cuts }, place) => {
+    for (const group of together(layerIds)) {
+      const members = membersOf(group);
+      const staying = members.filter((id) => layerIds.includes(id)).length;
+      if (members.length > 1 && (singly || staying < members.length)) splits++;
+    }
+    if (singly) loosen(layerIds);
+    else {
+      joins += together(layerIds).length - 1;
+      // What is left of a group stays held: only the layers of this phase get a number of their own.
+      const group = next++;
+      for (const id of layerIds) heldTo.set(id, group);
+    }
+    for (const id of singly ? layerIds : layerIds.slice(0, 1)) patterned.add(id);
+    if (place < phases.length - 1 && cuts.some(({ kind }) => kind === 'outside')) {
+      splits += together([...heldTo.keys()]).filter((group) => membersOf(group).length > 1).length;
+      loosen([...heldTo.keys()]);
+    }
+  });
+  return { patterns: patterned.size, joins, splits };
 }

@@ -5,7 +5,7 @@ import { woodById } from '../../wood';
 import { circle, inputFor, part, planned, rectangle, sawn, template } from '../fixtures.test-support';
 import type { PlanInput } from '../model/input';
 import type { Plan, PlannedStack } from '../model/plan';
-import type { PlannedCut } from '../model/stack';
+import type { Phase, PlannedCut, PlannedHole, StackedGang } from '../model/stack';
 import { NO_WISHES } from '../model/wishes';
 import { verifyPlan } from '.';
 
@@ -36,12 +36,12 @@ async function everything(): Promise<{ input: PlanInput; plan: Plan }> {
   const fresh = { ...inputFor([toy], 6, { run, shop: { cutOrder: 'inside-first' } }), drawer };
   const first = await planned(fresh);
   const base = { clientId: 'c', at: '2026-11-26T10:00:00Z' };
-  const pair = first.stacks.find(({ gang }) => gang.parts.length === 2)!;
+  const pair = first.stacks.find(({ gangs }) => gangs[0]!.parts.length === 2)!;
   const input: PlanInput = {
     ...fresh,
     work: [
-      sawn(first, first.stacks[0]!.layers, 'pass', 1),
-      { ...base, id: 'cut', kind: 'blanks-cut', layers: { [pair.gang.key]: 2 }, rods: { axle: 3 } },
+      sawn(first, first.stacks[0]!.layers.length, 'pass', 1),
+      { ...base, id: 'cut', kind: 'blanks-cut', layers: { [pair.gangs[0]!.key]: 2 }, rods: { axle: 3 } },
       { ...base, id: 'rod', kind: 'rods-cut', rod: 'axle', count: { good: 1, spoiled: 1 } },
     ],
   };
@@ -60,13 +60,19 @@ const stack =
     stacks: plan.stacks.map((one) => (one === firstToSaw(plan) ? { ...one, ...change(one) } : one)),
   });
 const firstToSaw = ({ stacks }: Plan): PlannedStack =>
-  stacks.find(({ passesToCut, cuts }) => passesToCut > 0 && cuts.length > 1)!;
+  stacks.find(({ passesToCut, phases }) => passesToCut > 0 && phases[0]!.cuts.length > 1)!;
+const phase = (change: (phase: Phase) => object) =>
+  stack(({ phases }) => ({ phases: phases.map((one, i) => (i === 0 ? { ...one, ...change(one) } : one)) }));
 const cut = (change: (cut: PlannedCut) => object) =>
-  stack(({ cuts }) => ({ cuts: cuts.map((one, i) => (i === 0 ? { ...one, ...change(one) } : one)) }));
+  phase(({ cuts }) => ({ cuts: cuts.map((one, i) => (i === 0 ? { ...one, ...change(one) } : one)) }));
+const hole = (change: (hole: PlannedHole) => object) =>
+  phase(({ holes }) => ({ holes: holes.map((one) => ({ ...one, ...change(one) })) }));
 const choice = (change: (choice: PlannedCut['choice']) => object) =>
   cut((one) => ({ choice: { ...one.choice, ...change(one.choice) } }));
-const gang = (change: (gang: PlannedStack['gang']) => object) =>
-  stack((one) => ({ gang: { ...one.gang, ...change(one.gang) } }));
+const gang = (change: (gang: StackedGang) => object) =>
+  stack(({ gangs }) => ({ gangs: gangs.map((one) => ({ ...one, ...change(one) })) }));
+const blank = (change: (blank: StackedGang['blank']) => object) =>
+  gang((one) => ({ blank: { ...one.blank, ...change(one.blank) } }));
 const count =
   (change: (part: Plan['parts'][number]) => object) =>
   (plan: Plan): Plan => ({
@@ -93,13 +99,23 @@ const MUTANTS: readonly (readonly [string, (plan: Plan) => Plan])[] = [
   ['no passes', stack(() => ({ passesToCut: 0 }))],
   ['a pass more', stack(({ passesToCut }) => ({ passesToCut: passesToCut + 1 }))],
   ['half a pass', stack(() => ({ passesToCut: 0.5 }))],
-  ['a layer more', stack(({ layers }) => ({ layers: layers + 1 }))],
+  ['a layer twice', stack(({ layers }) => ({ layers: [...layers, layers[0]!] }))],
+  [
+    'a layer more',
+    stack(({ layers, gangs }) => ({ layers: [...layers, { ...layers[0]!, id: `${gangs[0]!.key}.9` }] })),
+  ],
+  ['a layer less', stack(({ layers }) => ({ layers: layers.slice(1) }))],
+  ['a layer of another gang', stack(({ layers }) => ({ layers: layers.map((one) => ({ ...one, gangKey: 'x' })) }))],
   ['another key', stack(() => ({ key: 'abcdef' }))],
   ['a lower stack', stack(({ stackHeightMm }) => ({ stackHeightMm: stackHeightMm - 1 }))],
-  ['a pass done that no event tells', stack(({ done }) => ({ done: [...done, 'ghost'] }))],
+  ['a pass done that no event tells', stack(({ done }) => ({ done: [...done, 7] }))],
   ['passes done forgotten', (plan) => ({ ...plan, stacks: plan.stacks.map((one) => ({ ...one, done: [] })) })],
-  ['blanks ready that are not cut', stack(({ layersReady }) => ({ layersReady: layersReady + 1 }))],
-  ['blanks ready forgotten', (plan) => ({ ...plan, stacks: plan.stacks.map((one) => ({ ...one, layersReady: 0 })) })],
+  [
+    'a pass begun that no event tells',
+    stack(({ phases }) => ({ begun: [{ pass: 8, phases: [phases[0]!.key], lost: [] }] })),
+  ],
+  ['blanks ready that are not cut', stack(({ gangs }) => ({ layersReady: { [gangs[0]!.key]: 1 } }))],
+  ['blanks ready forgotten', (plan) => ({ ...plan, stacks: plan.stacks.map((one) => ({ ...one, layersReady: {} })) })],
   ['the wood swapped', gang(() => ({ wood: woodById('basswood')! }))],
   ['a softer wood of the same name', gang(({ wood }) => ({ wood: { ...wood, hardnessN: 1000 } }))],
   ['another thickness', gang(({ thicknessMm }) => ({ thicknessMm: thicknessMm + 1 }))],
@@ -107,26 +123,40 @@ const MUTANTS: readonly (readonly [string, (plan: Plan) => Plan])[] = [
   ['another template', gang(() => ({ templateId: 'x' }))],
   ['grain turned', gang(() => ({ grain: 'along-y' }))],
   ['layers pinned', gang(() => ({ pinnedLayers: 2 }))],
-  ['a hole that stays left out', gang(() => ({ drilled: [] }))],
-  ['a hole of another size', gang(({ drilled }) => ({ drilled: drilled.map((one) => ({ ...one, diameterMm: 5 })) }))],
+  ['a hole that stays left out', phase(() => ({ holes: [] }))],
+  ['a hole of another size', hole(() => ({ diameterMm: 5 }))],
+  ['a hole in another place', hole(({ center }) => ({ center: { ...center, x: center.x + 0.5 } }))],
+  ['a hole drilled twice', phase(({ holes }) => ({ holes: [...holes, ...holes] }))],
+  ['turned over, and not said', gang(({ at }) => ({ at: { ...at, a: -1 } }))],
+  ['show face down', gang(() => ({ turnedOver: true }))],
+  ['laid elsewhere', gang(({ at }) => ({ at: { ...at, e: 3 } }))],
+  ['a layer of a body that is none', gang(() => ({ bodyId: 'x' }))],
+  ['a gang twice', stack(({ gangs }) => ({ gangs: [...gangs, ...gangs] }))],
   ['a smaller box', gang(({ box }) => ({ box: { ...box, maxX: box.maxX - 5 } }))],
   ['a datum edge from nowhere', gang(() => ({ flush: { across: 1, up: 0 } }))],
-  ['a blank of 1 x 1', stack(({ blank }) => ({ blank: { ...blank, length: 1, width: 1 } }))],
-  ['a blank without margin', stack(({ blank }) => ({ blank: { ...blank, length: blank.length - 2 * blank.margin } }))],
-  ['a blank larger than need be', stack(({ blank }) => ({ blank: { ...blank, width: blank.width + 2 } }))],
-  ['another margin', stack(({ blank }) => ({ blank: { ...blank, margin: 1 } }))],
+  ['a blank of 1 x 1', blank(() => ({ length: 1, width: 1 }))],
+  ['a blank without margin', blank(({ length, margin }) => ({ length: length - 2 * margin }))],
+  ['a blank larger than need be', blank(({ width }) => ({ width: width + 2 }))],
+  ['another margin', blank(() => ({ margin: 1 }))],
   ['corners sawn off that hold a part', stack(() => ({ roughCuts: [{ corner: 'lower-left', leg: 50 }] }))],
-  ['a cut removed', stack(({ cuts }) => ({ cuts: cuts.slice(1) }))],
-  ['a cut doubled', stack(({ cuts }) => ({ cuts: [...cuts, cuts[0]!] }))],
-  ['cuts in the wrong order', stack(({ cuts }) => ({ cuts: [...cuts].reverse() }))],
+  ['a cut removed', phase(({ cuts }) => ({ cuts: cuts.slice(1) }))],
+  ['a cut doubled', phase(({ cuts }) => ({ cuts: [...cuts, cuts[0]!] }))],
+  ['cuts in the wrong order', phase(({ cuts }) => ({ cuts: [...cuts].reverse() }))],
   ['a cut of another part', cut(() => ({ partId: 'x' }))],
   ['a cut of another kind', cut(({ kind }) => ({ kind: kind === 'inside' ? 'through' : 'inside' }))],
   ['a shorter cut', cut(({ measure }) => ({ measure: { ...measure, lengthMm: measure.lengthMm / 2 } }))],
   ['fewer corners', cut(({ measure }) => ({ measure: { ...measure, corners: 0, sharpInsideCorners: 9 } }))],
   ['a wider curve', cut(({ measure }) => ({ measure: { ...measure, tightest: { radius: 99, at: { x: 0, y: 0 } } } }))],
   ['a wider opening', cut(() => ({ openingMm: 99 }))],
-  ['less wood under the blade', cut(({ heightMm }) => ({ heightMm: heightMm / 2 }))],
-  ['sawn twice', cut(({ times }) => ({ times: times + 1 }))],
+  ['less wood under the blade', phase(({ heightMm }) => ({ heightMm: heightMm / 2 }))],
+  ['sawn one by one', phase(() => ({ singly: true }))],
+  ['a phase of fewer layers', phase(({ layerIds }) => ({ layerIds: layerIds.slice(1) }))],
+  ['a phase with its layers turned', phase(({ layerIds }) => ({ layerIds: [...layerIds].reverse() }))],
+  ['a phase of another name', phase(() => ({ key: 'abcdef' }))],
+  ['a phase after itself', phase(({ key }) => ({ after: [key] }))],
+  ['a phase left out', stack(({ phases }) => ({ phases: phases.slice(1) }))],
+  ['a phase twice', stack(({ phases }) => ({ phases: [...phases, ...phases] }))],
+  ['a twin from nowhere', cut(() => ({ twins: [{ partId: 'x', id: 'y' }] }))],
   ['out of reach', cut(() => ({ reach: 'standing' }))],
   ['a blade that is not in the drawer', choice(({ blade }) => ({ blade: { ...blade, id: 'nowhere' } }))],
   ['a blade put away', choice(() => ({ blade: TYPICAL_BLADES.find(({ inDrawer }) => !inDrawer)! }))],
@@ -144,10 +174,10 @@ const MUTANTS: readonly (readonly [string, (plan: Plan) => Plan])[] = [
   ['no bit', choice(() => ({ bitMm: null }))],
   ['a bit too small', choice(() => ({ bitMm: 0.5 }))],
   ['no reason', choice(() => ({ reasons: [] }))],
-  ['pierce holes forgotten', stack(() => ({ pierceHoles: 0 }))],
+  ['pierce holes forgotten', phase(() => ({ pierceBits: [] }))],
   [
     'another bit for them',
-    stack(({ pierceBits }) => ({ pierceBits: pierceBits.map((one) => ({ ...one, diameterMm: 9 })) })),
+    phase(({ pierceBits }) => ({ pierceBits: pierceBits.map((one) => ({ ...one, diameterMm: 9 })) })),
   ],
   ['a pass in no time', stack(({ passMinutes }) => ({ passMinutes: { ...passMinutes, cutting: 0 } }))],
   ['heights not reckoned', stack(() => ({ heights: [] }))],
@@ -221,7 +251,7 @@ test('the plan that is spoiled is right, and has what is to be spoiled', () => {
     count: 8,
   });
   expect(plan.stacks.some(({ done }) => done.length > 0)).toBe(true);
-  expect(plan.stacks.some(({ layersReady }) => layersReady > 0)).toBe(true);
+  expect(plan.stacks.some(({ layersReady }) => Object.keys(layersReady).length > 0)).toBe(true);
   expect(plan.warnings.map(({ kind }) => kind)).toContain('few-blades');
   expect(new Set(MUTANTS.map(([name]) => name)).size).toBe(MUTANTS.length);
 });

@@ -4,9 +4,10 @@ import { filmSheetsFor } from '../consumables';
 import { factorsInForce } from '../model/factors';
 import type { PlanInput } from '../model/input';
 import type { Consumables, Minutes, Plan, PlannedStack } from '../model/plan';
+import type { Phase } from '../model/stack';
 import { canonicalJson } from '../key';
 import { isSame } from './expected';
-import { ratesFor } from './minutes';
+import { handled, minutesOfPhase, perMm } from './minutes';
 
 /** Sums over the whole plan, each added up again: blanks, blades, minutes, what is used up, risk and warnings. */
 export function wholeWrong(plan: Plan, input: PlanInput): string[] {
@@ -19,15 +20,22 @@ export function wholeWrong(plan: Plan, input: PlanInput): string[] {
   ];
 }
 
-const toSaw = ({ stacks }: Plan): PlannedStack[] => stacks.filter(({ passesToCut }) => passesToCut > 0);
+const isWaiting = ({ passesToCut, begun }: PlannedStack): boolean => passesToCut + begun.length > 0;
+const toSaw = ({ stacks }: Plan): PlannedStack[] => stacks.filter(isWaiting);
+
+/** How often a phase is still to be sawn: whole passes, and begun ones that have not had it. */
+const timesOf = ({ passesToCut, begun }: PlannedStack, { key }: Phase): number =>
+  begun.reduce((times, { phases }) => (phases.includes(key) ? times : times + 1), passesToCut);
 
 function blanksWrong(plan: Plan): string[] {
   const tally = new Map<string, number>();
   const add = (key: readonly (string | number)[], count: number): void =>
     void tally.set(key.join(' '), (tally.get(key.join(' ')) ?? 0) + count);
   for (const stack of plan.stacks)
-    for (const { rule, length, width, passes, count } of blanksOf(stack))
-      add([stack.gang.wood.id, rule, passes, toNm(stack.gang.thicknessMm), toNm(length), toNm(width)], count);
+    for (const { gangKey, rule, length, width, passes, count } of blanksOf(stack)) {
+      const gang = stack.gangs.find(({ key }) => key === gangKey);
+      add([gang?.wood.id ?? '', rule, passes, toNm(gang?.thicknessMm ?? 0), toNm(length), toNm(width)], count);
+    }
   for (const { woodId, rule, passes, thicknessMm, length, width, count } of plan.blanks)
     add([woodId, rule, passes, toNm(thicknessMm), toNm(length), toNm(width)], -count);
   const off = [...tally]
@@ -40,22 +48,23 @@ function blanksWrong(plan: Plan): string[] {
 /** Blades in the order their cuts come, each change once; how much of each is worn. */
 function bladesWrong(plan: Plan, { shop }: PlanInput): string[] {
   const wrong: string[] = [];
-  const order = plan.stacks.findIndex(({ passesToCut }) => passesToCut === 0);
-  if (order >= 0 && plan.stacks.slice(order).some(({ passesToCut }) => passesToCut > 0))
-    wrong.push('what is finished stands before what is not');
+  const order = plan.stacks.findIndex((stack) => !isWaiting(stack));
+  if (order >= 0 && plan.stacks.slice(order).some(isWaiting)) wrong.push('what is finished stands before what is not');
   const turns: { blade: string; stackKeys: string[] }[] = [];
   const worn = new Map<string, { area: number; share: number }>();
-  for (const stack of toSaw(plan)) {
-    const { life } = ratesFor(stack, shop);
-    for (const { choice, measure, heightMm, times } of stack.cuts) {
-      const last = turns[turns.length - 1];
-      if (last?.blade !== choice.blade.id) turns.push({ blade: choice.blade.id, stackKeys: [stack.key] });
-      else if (last.stackKeys[last.stackKeys.length - 1] !== stack.key) last.stackKeys.push(stack.key);
-      const area = measure.lengthMm * heightMm * times * stack.passesToCut;
-      const before = worn.get(choice.blade.id) ?? { area: 0, share: 0 };
-      worn.set(choice.blade.id, { area: before.area + area, share: before.share + area / life });
+  for (const stack of toSaw(plan))
+    for (const phase of stack.phases) {
+      const times = timesOf(stack, phase);
+      const per = perMm(phase, stack, shop);
+      for (const { choice, measure } of times === 0 ? [] : phase.cuts) {
+        const last = turns[turns.length - 1];
+        if (last?.blade !== choice.blade.id) turns.push({ blade: choice.blade.id, stackKeys: [stack.key] });
+        else if (last.stackKeys[last.stackKeys.length - 1] !== stack.key) last.stackKeys.push(stack.key);
+        const before = worn.get(choice.blade.id) ?? { area: 0, share: 0 };
+        const length = measure.lengthMm * times;
+        worn.set(choice.blade.id, { area: before.area + length * per.face, share: before.share + length * per.worn });
+      }
     }
-  }
   const given = plan.bladeTurns.map(({ blade, stackKeys }) => ({ blade: blade.id, stackKeys }));
   if (!isSame(given, turns)) wrong.push('the turns of the blades are not those of the cuts');
   if (plan.bladeUses.length !== worn.size) wrong.push('other blades are used than the cuts take');
@@ -72,7 +81,13 @@ function bladesWrong(plan: Plan, { shop }: PlanInput): string[] {
 
 function minutesWrong(plan: Plan, { shop }: PlanInput): string[] {
   const sum = (of: (minutes: Minutes) => number): number =>
-    toSaw(plan).reduce((total, { passMinutes, passesToCut }) => total + of(passMinutes) * passesToCut, 0);
+    toSaw(plan).reduce((total, stack) => {
+      const whole = total + of(stack.passMinutes) * stack.passesToCut;
+      return stack.phases.reduce((all, phase) => {
+        const left = timesOf(stack, phase) - stack.passesToCut;
+        return all + left * of(minutesOfPhase(phase, stack, shop));
+      }, whole);
+    }, 0);
   const mounts = plan.bladeUses.reduce((total, use) => total + use.mounts, 0);
   const expected: Minutes = {
     pattern: sum(({ pattern }) => pattern),
@@ -89,29 +104,34 @@ function minutesWrong(plan: Plan, { shop }: PlanInput): string[] {
 
 function consumablesWrong(plan: Plan, { shop }: PlanInput): string[] {
   const { holding } = shop;
-  const patterns = ({ cuts }: PlannedStack): number => cuts.reduce((most, { times }) => Math.max(most, times), 1);
+  const patterns = (stack: PlannedStack): number => handled(stack).patterns;
   const total = (of: (stack: PlannedStack) => number): number =>
     fromNm(toSaw(plan).reduce((sum, stack) => sum + toNm(stack.passesToCut * of(stack)), 0));
   const held = (way: Consumables['holding'], of: (stack: PlannedStack) => number): number =>
-    holding === way ? total((stack) => (stack.layers > 1 ? of(stack) : 0)) : 0;
-  const face = ({ blank }: PlannedStack): number => blank.length * blank.width;
+    holding === way ? total((stack) => (stack.layers.length > 1 ? of(stack) : 0)) : 0;
+  const blankOf = ({ gangs }: PlannedStack): { length: number; width: number } =>
+    gangs[0]?.blank ?? { length: 0, width: 0 };
+  const face = (stack: PlannedStack): number => blankOf(stack).length * blankOf(stack).width;
   const expected: Consumables = {
     patternCopies: total(patterns),
     patternTapeMm2: total((stack) => face(stack) * patterns(stack)),
     holding,
-    edgeTapeMm: held('tape', ({ blank }) => 2 * (blank.length + blank.width)),
-    doubleSidedMm2: held('double-sided', (stack) => face(stack) * (stack.layers - 1)),
-    filmSheets: held('film', ({ layers }) => filmSheetsFor(layers)),
+    edgeTapeMm: held('tape', (stack) => 2 * (blankOf(stack).length + blankOf(stack).width)),
+    doubleSidedMm2: held('double-sided', (stack) => face(stack) * (stack.layers.length - 1)),
+    filmSheets: held('film', ({ layers }) => filmSheetsFor(layers.length)),
     // At least three brads for a stack; a dot on each side of every joint (common practice).
     brads: held('brads', () => 3),
-    glueDots: held('glue-dots', ({ layers }) => 4 * (layers - 1)),
+    glueDots: held('glue-dots', ({ layers }) => 4 * (layers.length - 1)),
   };
   return isSame(plan.consumables, expected) ? [] : ['what is used up is not what the stacks need'];
 }
 
+const piecesIn = ({ layers, gangs }: PlannedStack): number =>
+  layers.reduce((sum, { gangKey }) => sum + (gangs.find(({ key }) => key === gangKey)?.parts.length ?? 0), 0);
+
 function warningsWrong(plan: Plan): string[] {
   const wrong: string[] = [];
-  const risk = Math.max(0, ...toSaw(plan).map(({ layers, gang }) => layers * gang.parts.length));
+  const risk = Math.max(0, ...toSaw(plan).map(piecesIn));
   if (plan.piecesAtRisk !== risk) wrong.push(`${String(plan.piecesAtRisk)} pieces at risk, not ${String(risk)}`);
   const kinds = new Set(plan.warnings.map(({ kind, where }) => canonicalJson([kind, where])));
   const has = (kind: string, where: string): boolean => kinds.has(canonicalJson([kind, where]));

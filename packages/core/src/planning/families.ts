@@ -1,0 +1,164 @@
+import {
+  IDENTITY,
+  inOrder,
+  isSameLine,
+  lineToCompare,
+  moved,
+  movesOnto,
+  turnsOver,
+  undo,
+  distance,
+  type Affine,
+  type LineToCompare,
+} from '../geometry';
+import { SAME_OUTLINE } from '../units';
+import type { StackWishes } from './model/wishes';
+import type { Gang, GangCut, GangHole } from './model/stack';
+
+/** Of more different layers than these not every mix can be weighed; the next ones of that outline are a family of their own. */
+export const MOST_MEMBERS = 6;
+
+/** A gang as it lies in its family. */
+export interface Member {
+  readonly gang: Gang;
+  /** From the frame of its drawing into that of the first member. */
+  readonly at: Affine;
+  readonly turnedOver: boolean;
+}
+
+/** A line or hole that some members have in the same place of the wood: what one has of it, by the place of the member. */
+export interface Feature<T> {
+  readonly of: readonly (T | null)[];
+}
+
+/** Gangs that may be cut together: their outlines are the same, or mirror images. A gang that fits no other is one of its own. */
+export interface Family {
+  readonly members: readonly Member[];
+  readonly cuts: readonly Feature<GangCut>[];
+  readonly holes: readonly Feature<GangHole>[];
+}
+
+type Shape = ReadonlyMap<string, LineToCompare>;
+
+/**
+ * Groups gangs whose outline is the same within {@link SAME_OUTLINE}, laid straight, turned by quarters, or turned over. Layers
+ * of one body come together first, then whatever else fits. What has pinned layers, several parts on its blank, or shall
+ * stay apart is alone. In the order of the gangs.
+ */
+export function formFamilies(gangs: readonly Gang[], { apart }: Pick<StackWishes, 'apart'>): Family[] {
+  const shapes = new Map<Gang, Shape>();
+  const shapeOf = (gang: Gang): Shape => {
+    const known = shapes.get(gang) ?? new Map(gang.cuts.map(({ cutId, path }) => [cutId, lineToCompare(path)]));
+    shapes.set(gang, known);
+    return known;
+  };
+  const families: Member[][] = [];
+  const bySize = new Map<string, Member[][]>();
+  for (const gang of bodiesFirst(gangs)) {
+    const joins = gang.parts.length === 1 && gang.pinnedLayers === null && !apart.includes(gang.parts[0]?.partId ?? '');
+    const sizes = joins ? sizesNear(gang) : [];
+    const found = sizes
+      .flatMap((size) => bySize.get(size) ?? [])
+      .flatMap((family) => {
+        const at = family.length < MOST_MEMBERS ? placeIn(family, gang, shapeOf) : null;
+        return at ? [{ family, at }] : [];
+      })[0];
+    if (found) {
+      found.family.push({ gang, at: found.at, turnedOver: turnsOver(found.at) });
+      continue;
+    }
+    const own = [{ gang, at: IDENTITY, turnedOver: false }];
+    families.push(own);
+    const [size] = sizes;
+    if (size !== undefined) bySize.set(size, [...(bySize.get(size) ?? []), own]);
+  }
+  const place = new Map(gangs.map((gang, i) => [gang, i]));
+  const first = (members: readonly Member[]): number => Math.min(...members.map(({ gang }) => place.get(gang) ?? 0));
+  return families.sort((a, b) => first(a) - first(b)).map((members) => familyOf(members, shapeOf));
+}
+
+/** Layers of bodies before parts that stand alone, so that these do not take their room in a family. */
+const bodiesFirst = (gangs: readonly Gang[]): Gang[] => [
+  ...gangs.filter(({ bodyId }) => bodyId !== null),
+  ...gangs.filter(({ bodyId }) => bodyId === null),
+];
+
+/** Names of the sizes that outlines near the size of a gang may have: its own first. */
+function sizesNear({ box: { minX, maxX, minY, maxY } }: Gang): string[] {
+  const [a, b] = [maxX - minX, maxY - minY].sort((p, q) => p - q).map(Math.round);
+  const near = [0, 1, -1];
+  return near.flatMap((da) => near.map((db) => `${String((a ?? 0) + da)} ${String((b ?? 0) + db)}`));
+}
+
+/** Where a gang lies in a family so that as many lines as can be are the first member's; null where its outline is another. */
+function placeIn(family: readonly Member[], gang: Gang, shapeOf: (gang: Gang) => Shape): Affine | null {
+  const first = family[0]?.gang;
+  if (!first || first.flush.across + first.flush.up + gang.flush.across + gang.flush.up > 0) return null;
+  const [mine, theirs] = [outlineOf(gang, shapeOf), outlineOf(first, shapeOf)];
+  const sharedAt = (at: Affine): number =>
+    gang.cuts.filter((cut) => first.cuts.some((other) => isSameCut(cut, gang, other, first, at, shapeOf))).length;
+  const moves = movesOnto(mine, theirs, SAME_OUTLINE).map((at) => ({ at, shared: sharedAt(at) }));
+  return moves.sort((a, b) => b.shared - a.shared)[0]?.at ?? null;
+}
+
+function outlineOf(gang: Gang, shapeOf: (gang: Gang) => Shape): LineToCompare {
+  const outline = gang.cuts.find(({ kind }) => kind === 'outside');
+  const line = outline && shapeOf(gang).get(outline.cutId);
+  if (!line) throw new Error(`gang ${gang.key} has no outline`);
+  return line;
+}
+
+function isSameCut(
+  cut: GangCut,
+  gang: Gang,
+  other: GangCut,
+  otherGang: Gang,
+  move: Affine,
+  shapeOf: (gang: Gang) => Shape,
+): boolean {
+  if (cut.kind !== other.kind) return false;
+  const [line, onto] = [shapeOf(gang).get(cut.cutId), shapeOf(otherGang).get(other.cutId)];
+  return line !== undefined && onto !== undefined && isSameLine(line, onto, move, SAME_OUTLINE);
+}
+
+function familyOf(members: readonly Member[], shapeOf: (gang: Gang) => Shape): Family {
+  const between = (from: number, onto: number): Affine =>
+    inOrder(members[from]?.at ?? IDENTITY, undo(members[onto]?.at ?? IDENTITY));
+  const gangAt = (place: number): Gang => {
+    const gang = members[place]?.gang;
+    if (!gang) throw new RangeError(`the family has no member ${String(place)}`);
+    return gang;
+  };
+  const cuts = featuresOf(
+    members.map(({ gang }) => gang.cuts),
+    (cut, i, other, k) => isSameCut(cut, gangAt(i), other, gangAt(k), between(i, k), shapeOf),
+  );
+  const holes = featuresOf(
+    members.map(({ gang }) => gang.holes),
+    (hole, i, other, k) =>
+      Math.abs(hole.diameterMm - other.diameterMm) <= SAME_OUTLINE &&
+      distance(moved(between(i, k), hole.center), other.center) <= SAME_OUTLINE,
+  );
+  return { members, cuts, holes };
+}
+
+/** What members have, put together where it is the same; of one member nothing is. */
+function featuresOf<T>(
+  own: readonly (readonly T[])[],
+  isSame: (item: T, of: number, other: T, ofOther: number) => boolean,
+): Feature<T>[] {
+  const features: (T | null)[][] = [];
+  own.forEach((items, i) => {
+    const before = features.length;
+    for (const item of items) {
+      const known = features.slice(0, before).find((feature) => {
+        const k = feature.findIndex((one) => one !== null);
+        const other = feature[k];
+        return other != null && feature[i] === null && isSame(item, i, other, k);
+      });
+      if (known) known[i] = item;
+      else features.push(own.map((_none, k) => (k === i ? item : null)));
+    }
+  });
+  return features.map((of) => ({ of }));
+}

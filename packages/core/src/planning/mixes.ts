@@ -1,0 +1,38 @@
+import { howManyFit } from '../units';
+import type { Family } from './families';
+import type { StackWishes } from './model/wishes';
+import type { Mix } from './phases';
+
+/** What stacks of a family may hold at most. */
+export interface MixLimits {
+  /** Layers still wanted of each member: no stack holds more. */
+  readonly wanted: readonly number[];
+  readonly layers: number;
+  readonly heightMm: number;
+  readonly most: StackWishes['most'];
+}
+
+export const layersIn = (mix: Mix): number => mix.reduce((sum, count) => sum + count, 0);
+
+/** All mixes within the limits, each with one layer at the least; those with fewer layers of the first members come first. */
+export function mixesWithin({ members }: Family, { wanted, layers, heightMm, most }: MixLimits): Mix[] {
+  const mixes: Mix[] = [];
+  const fill = (place: number, mix: readonly number[], left: number, leftMm: number): void => {
+    const thicknessMm = members[place]?.gang.thicknessMm;
+    if (thicknessMm === undefined) {
+      if (left < layers) mixes.push(mix);
+      return;
+    }
+    const room = Math.min(left, wanted[place] ?? 0, howManyFit(leftMm, thicknessMm));
+    for (let count = 0; count <= room; count++)
+      fill(place + 1, [...mix, count], left - count, leftMm - count * thicknessMm);
+  };
+  fill(0, [], layers, heightMm);
+  const mostIn = (mix: Mix): number =>
+    Math.min(
+      ...members.flatMap(({ gang }, i) =>
+        (mix[i] ?? 0) > 0 ? gang.parts.map(({ partId }) => most[partId] ?? Infinity) : [],
+      ),
+    );
+  return mixes.filter((mix) => layersIn(mix) <= mostIn(mix));
+}

@@ -1,0 +1,102 @@
+import { passesByNumber, type PassSawn, type WorkDone } from '../ledger';
+import type { Result } from '../result';
+import type { Family } from './families';
+import { lastPhases } from './last-phases';
+import type { PlanError } from './model/input';
+import type { BegunPass, Gang, SawnStack } from './model/stack';
+import type { Mix } from './phases';
+import { gangKeyOf, stackKey } from './stack-key';
+
+/** A mix of a family of which passes are sawn. */
+export interface SawnMix {
+  readonly mix: Mix;
+  /** Numbers of the passes that are done. */
+  readonly done: readonly number[];
+  readonly begun: readonly (BegunPass & {
+    /** Layers of each member whose pieces are not counted yet. */
+    readonly unfinished: Mix;
+  })[];
+}
+
+/** How many layers of a gang a pass has: an early one names its stack only, and that was of one gang. */
+export function layersOfPass({ stack, stackLayers, layers }: PassSawn, gang: Pick<Gang, 'key'>): number {
+  if (stackLayers) return stackLayers.filter((id) => gangKeyOf(id) === gang.key).length;
+  return uniformKey(gang, layers) === stack ? layers : 0;
+}
+
+/** The key of a stack of so many layers of one gang. */
+export const uniformKey = ({ key }: Pick<Gang, 'key'>, layers: number): string =>
+  stackKey(Array.from({ length: layers }, (_none, nth) => ({ id: `${key}.${String(nth)}`, gangKey: key })));
+
+/** What was sawn of a family, mix by mix, in the order it was begun. A pass whose stack cannot be drawn any more counts as done. */
+export function sawnMixes(
+  { members }: Family,
+  work: WorkDone,
+  stackOf: (mix: Mix) => Result<SawnStack, PlanError>,
+): SawnMix[] {
+  const mixes = new Map<string, Mix>();
+  const uniform = uniformMixes(members, work);
+  for (const { stack, stackLayers } of work.passes) {
+    const mix = stackLayers ? mixOfLayers(members, stackLayers) : uniform.get(stack);
+    if (mix) mixes.set(stack, mix);
+  }
+  return [...mixes].map(([key, mix]) => {
+    const [done, begun]: [number[], SawnMix['begun'][number][]] = [[], []];
+    for (const [pass, marks] of passesByNumber(work, key)) {
+      const stack = stackOf(mix);
+      const left = stack.ok ? phasesLeft(stack.value, marks) : [];
+      if (!stack.ok || left.length === 0) done.push(pass);
+      else begun.push({ pass, ...begunPass(stack.value, left, lostIn(marks), members) });
+    }
+    return { mix, done, begun };
+  });
+}
+
+/** The stacks of one gang alone that early passes may have named, by key. */
+function uniformMixes(members: Family['members'], { passes }: WorkDone): ReadonlyMap<string, Mix> {
+  const heights = new Set(passes.flatMap(({ stackLayers, layers }) => (stackLayers ? [] : [layers])));
+  return new Map(
+    members.flatMap(({ gang }, i) =>
+      [...heights].map(
+        (layers) => [uniformKey(gang, layers), members.map((_member, k) => (k === i ? layers : 0))] as const,
+      ),
+    ),
+  );
+}
+
+/** The mix that layers are of; undefined where some are of no member. */
+function mixOfLayers(members: Family['members'], layerIds: readonly string[]): Mix | undefined {
+  const keys = layerIds.map(gangKeyOf);
+  const mix = members.map(({ gang }) => keys.filter((key) => key === gang.key).length);
+  return mix.reduce((sum, count) => sum + count, 0) === layerIds.length ? mix : undefined;
+}
+
+/** Layers that marks name as spoiled. */
+export const lostIn = (marks: readonly PassSawn[]): string[] =>
+  marks.flatMap(({ spoiled }) => spoiled.flatMap(({ layerId }) => layerId ?? []));
+
+/** Keys of the phases of a pass that are still to do: none where the whole pass was marked, or its only phase, or all layers are lost. */
+function phasesLeft({ phases }: SawnStack, marks: readonly PassSawn[]): string[] {
+  if (phases.length === 1 || marks.some(({ phase }) => phase === null)) return [];
+  const lost = lostIn(marks);
+  return phases.flatMap(({ key, layerIds }) =>
+    marks.some(({ phase }) => phase === key) || layerIds.every((id) => lost.includes(id)) ? [] : [key],
+  );
+}
+
+function begunPass(
+  stack: SawnStack,
+  left: readonly string[],
+  lost: readonly string[],
+  members: Family['members'],
+): Omit<SawnMix['begun'][number], 'pass'> {
+  const last = lastPhases(stack);
+  const waiting = [...last].flatMap(([layerId, phase]) =>
+    left.includes(phase) && !lost.includes(layerId) ? [gangKeyOf(layerId)] : [],
+  );
+  return {
+    phases: stack.phases.flatMap(({ key }) => (left.includes(key) ? [] : [key])),
+    lost,
+    unfinished: members.map(({ gang }) => waiting.filter((key) => key === gang.key).length),
+  };
+}

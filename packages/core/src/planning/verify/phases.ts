@@ -1,0 +1,253 @@
+import { comfortHeight, pierceBit, STRETCH } from '../../blades';
+import { boxGrown, moved, movePath, type Affine } from '../../geometry';
+import { keptIn, measureCut, openingRoom } from '../../patterns';
+import { cutsOf, shapeOfPart, type Part } from '../../products';
+import { compareMm } from '../../units';
+import { hardnessClass } from '../../wood';
+import { bladesForCut } from '../cut-blades';
+import { shortKey } from '../key';
+import type { PlanInput } from '../model/input';
+import type { PlannedStack } from '../model/plan';
+import { bladePreferences } from '../model/shop';
+import type { Phase, PlannedCut, PlannedHole } from '../model/stack';
+import { judgeReach } from '../reach';
+import { isSame, marginOf, type ExpectedGang } from './expected';
+import { isOneHole, isOneLine } from './families';
+import { gangsOfPhase } from './minutes';
+
+/** What a cut or hole of a phase is in each gang: its own id, and those of its twins. */
+const idsOf = (one: PlannedCut | PlannedHole): string[] => [
+  'cutId' in one ? one.cutId : one.holeId,
+  ...one.twins.map(({ id }) => id),
+];
+
+/** Phases of a stack against its layers: all that is to be done is done once, in layers that have it, in an order that works. */
+export function phasesWrong(stack: PlannedStack, own: readonly ExpectedGang[], input: PlanInput): string[] {
+  return [
+    ...completeness(stack, own),
+    ...orderWrong(stack, input),
+    ...stack.phases.flatMap((phase) => phaseWrong(phase, stack, own, input)),
+    ...separately(stack, own, input),
+  ];
+}
+
+/** Every cut and hole of every layer is in exactly one phase that has the layer, and nothing is done to a layer that has it not. */
+function completeness({ layers, phases }: PlannedStack, own: readonly ExpectedGang[]): string[] {
+  const wrong: string[] = [];
+  for (const { id, gangKey } of layers) {
+    const parts = own.find(({ key }) => key === gangKey)?.parts ?? [];
+    const wanted = parts.flatMap((part) => [
+      ...cutsOf(part).map(({ cut }) => cut.id),
+      ...part.holes.map((hole) => hole.id),
+    ]);
+    const mine = new Set(wanted);
+    const through = phases.filter(({ layerIds }) => layerIds.includes(id));
+    const done = through.flatMap(({ cuts, holes }) => [...cuts, ...holes]);
+    const hits = done.map((one) => idsOf(one).filter((item) => mine.has(item)));
+    if (hits.some((found) => found.length !== 1)) wrong.push(`something is sawn in layer ${id} that it does not have`);
+    if (!isSame(hits.flat().sort(), [...wanted].sort())) wrong.push(`not all of layer ${id} is done once`);
+  }
+  return wrong;
+}
+
+/** Phases come after those they name, none twice, and any two that share a layer stand in an order. */
+function orderWrong({ layers, phases }: PlannedStack, { shop }: PlanInput): string[] {
+  const wrong: string[] = [];
+  const ids = layers.map(({ id }) => id);
+  const before = new Map<string, Set<string>>();
+  for (const { key, layerIds, singly, after } of phases) {
+    if (key !== shortKey({ layers: layerIds, singly })) wrong.push('the key of a phase is not that of its layers');
+    if (
+      !isSame(
+        layerIds,
+        ids.filter((id) => layerIds.includes(id)),
+      ) ||
+      layerIds.length === 0
+    )
+      wrong.push('the layers of a phase are not in the order of the stack');
+    if (after.some((other) => !before.has(other))) wrong.push('a phase stands before one that must be done first');
+    if (before.has(key)) wrong.push('a phase stands twice');
+    const known = new Set(after.flatMap((other) => [other, ...(before.get(other) ?? [])]));
+    for (const other of phases.slice(
+      0,
+      phases.findIndex((phase) => phase.key === key),
+    ))
+      if (other.layerIds.some((id) => layerIds.includes(id)) && !known.has(other.key))
+        wrong.push('two phases of one layer stand in no order');
+    before.set(key, known);
+  }
+  for (const id of ids) {
+    const kinds = phases.flatMap(({ layerIds, cuts }) => (layerIds.includes(id) ? cuts.map(({ kind }) => kind) : []));
+    const isFirst = (kind: PlannedCut['kind']): boolean => (kind !== 'outside') === (shop.cutOrder === 'inside-first');
+    if (kinds.some((kind, i) => i > 0 && isFirst(kind) && !isFirst(kinds[i - 1] ?? kind)))
+      wrong.push('inside cuts and outlines are in the wrong order');
+  }
+  return wrong;
+}
+
+/** One line that several layers have is sawn at once, unless the shop saws layers alone after the outline. */
+function separately({ phases, gangs }: PlannedStack, own: readonly ExpectedGang[], { shop }: PlanInput): string[] {
+  if (shop.cutOrder === 'outline-first' && shop.afterOutline === 'singly') return [];
+  if (gangs.length === 1) return phases.length > 1 ? ['one gang is sawn in two phases'] : [];
+  const lines = phases.flatMap(({ key, cuts }) =>
+    cuts.map((cut) => ({ key, kind: cut.kind, line: lineOf(cut.cutId, gangs, own) })),
+  );
+  const isTwice = lines.some((one, i) =>
+    lines.some(
+      (other, k) =>
+        k > i &&
+        other.key !== one.key &&
+        other.kind === one.kind &&
+        one.line &&
+        other.line &&
+        isOneLine(one.line, other.line),
+    ),
+  );
+  return isTwice ? ['one line is sawn in two phases'] : [];
+}
+
+const placeOf = (id: string, parts: readonly Part[]): Part | undefined =>
+  parts.find((part) => cutsOf(part).some(({ cut }) => cut.id === id) || part.holes.some((hole) => hole.id === id));
+
+/** A line in the frame of the stack. */
+function lineOf(cutId: string, gangs: PlannedStack['gangs'], own: readonly ExpectedGang[]) {
+  for (const [i, { parts }] of own.entries()) {
+    const found = parts.flatMap(cutsOf).find(({ cut }) => cut.id === cutId);
+    const at = gangs[i]?.at;
+    if (found && at) return movePath(found.cut.path, at);
+  }
+  return undefined;
+}
+
+const atOf = (id: string, gangs: PlannedStack['gangs'], own: readonly ExpectedGang[]): Affine | undefined =>
+  gangs[own.findIndex(({ parts }) => placeOf(id, parts) !== undefined)]?.at;
+
+function phaseWrong(phase: Phase, stack: PlannedStack, own: readonly ExpectedGang[], input: PlanInput): string[] {
+  const { cuts, holes, layerIds, singly, heightMm, pierceBits } = phase;
+  const { shop } = input;
+  const wrong: string[] = [];
+  const say = (is: boolean, what: string): void => void (is && wrong.push(what));
+  const gangs = gangsOfPhase(phase, stack);
+  const under = singly ? gangs.slice(0, 1) : gangs;
+  say(
+    compareMm(
+      heightMm,
+      under.reduce((sum, { thicknessMm }) => sum + thicknessMm, 0),
+    ) !== 0,
+    `a height of ${String(heightMm)} mm`,
+  );
+  const alone = shop.cutOrder === 'outline-first' && shop.afterOutline === 'singly';
+  const isOutline = cuts.some(({ kind }) => kind === 'outside');
+  say(singly && (!alone || isOutline || layerIds.length === 1 || new Set(gangs).size > 1), 'sawn one by one');
+  say(alone && !singly && layerIds.length > 1 && !isOutline, 'sawn together after the outline');
+  const bits = cuts
+    .filter(({ kind }) => kind === 'inside')
+    .flatMap(({ choice }) => Array<number>(singly ? layerIds.length : 1).fill(choice.bitMm ?? 0));
+  say(
+    !isSame(
+      pierceBits.flatMap(({ diameterMm, count }) => Array<number>(count).fill(diameterMm)),
+      bits.sort((a, b) => a - b),
+    ),
+    'the bits of its pierce holes',
+  );
+  for (const hole of holes) say(holeIsWrong(hole, stack, own), `hole ${hole.holeId}`);
+  for (const cut of cuts)
+    for (const what of cutWrong(cut, phase, stack, own, input)) wrong.push(`cut ${cut.cutId}: ${what}`);
+  return wrong;
+}
+
+function holeIsWrong(hole: PlannedHole, { gangs }: PlannedStack, own: readonly ExpectedGang[]): boolean {
+  const all = own.flatMap(({ parts }) => parts);
+  return idsOf(hole).some((id) => {
+    const part = placeOf(id, all);
+    const drawn = part?.holes.find((one) => one.id === id);
+    const at = atOf(id, gangs, own);
+    if (!part || !drawn || !at || !isOneHole(drawn, hole, at)) return true;
+    // Its own is there to the letter; twins may lie off by what one outline may from another.
+    const isOwn = id === hole.holeId;
+    const place = moved(at, drawn.center);
+    return isOwn && (part.id !== hole.partId || drawn.diameterMm !== hole.diameterMm || !isSame(place, hole.center));
+  });
+}
+
+function cutWrong(
+  cut: PlannedCut,
+  phase: Phase,
+  stack: PlannedStack,
+  own: readonly ExpectedGang[],
+  input: PlanInput,
+): string[] {
+  const wrong: string[] = [];
+  const say = (is: boolean, what: string): void => void (is && wrong.push(what));
+  const { choice, measure, openingMm, reach, kind, twins } = cut;
+  const gang = own.find(({ parts }) => placeOf(cut.cutId, parts));
+  const part = gang && placeOf(cut.cutId, gang.parts);
+  const drawn = part && cutsOf(part).find((one) => one.cut.id === cut.cutId);
+  if (!gang || !part || !drawn) return ['no layer has it'];
+  say(cut.partId !== part.id || kind !== drawn.kind, 'is of another part or kind');
+  say(!isSame(measure, measureCut(drawn.cut.path, kind)), 'is measured wrongly');
+  const blank = boxGrown(gang.box, marginOf(input));
+  say(reach !== judgeReach(drawn.cut.path, blank, input.shop.saw.reach.mm), 'its reach');
+  const line = lineOf(cut.cutId, stack.gangs, own);
+  for (const { id, partId } of twins) {
+    const twin = lineOf(id, stack.gangs, own);
+    say(
+      !twin ||
+        !line ||
+        !isOneLine(twin, line) ||
+        placeOf(
+          id,
+          own.flatMap(({ parts }) => parts),
+        )?.id !== partId,
+      `its twin ${id}`,
+    );
+  }
+  const rooms = idsOf(cut).flatMap((id) => roomOf(id, own));
+  const room = kind === 'inside' && rooms.length > 0 ? Math.min(...rooms) : null;
+  say(openingMm !== room, 'the room in its opening');
+  return stack.passesToCut === 0 ? wrong : [...wrong, ...bladeWrong(cut, choice, phase, stack, input)];
+}
+
+/** The room that an inside cut has for its hole in the part that draws it; none where any hole goes in. */
+function roomOf(id: string, own: readonly ExpectedGang[]): number[] {
+  for (const { parts, template } of own) {
+    const part = placeOf(id, parts);
+    const drawn = part && cutsOf(part).find(({ cut }) => cut.id === id);
+    if (!part || drawn?.kind !== 'inside') continue;
+    return [openingRoom(drawn.cut.path, keptIn(drawn.cut.path, shapeOfPart(part, template.parts))) ?? []].flat();
+  }
+  return [];
+}
+
+function bladeWrong(
+  { kind, measure, openingMm, reach }: PlannedCut,
+  { blade, strained, bitMm, reasons }: PlannedCut['choice'],
+  phase: Phase,
+  stack: PlannedStack,
+  { shop, drawer }: PlanInput,
+): string[] {
+  const wrong: string[] = [];
+  const say = (is: boolean, what: string): void => void (is && wrong.push(what));
+  const { heightMm } = phase;
+  // The hardest of the woods under the blade limits it.
+  const hardnessN = gangsOfPhase(phase, stack).reduce((most, { wood }) => Math.max(most, wood.hardnessN), 0);
+  const held = drawer.find(({ id }) => id === blade.id);
+  say(!held?.inDrawer || !isSame(held, blade), `blade ${blade.id} is not in the drawer`);
+  say(blade.ends !== shop.saw.ends, `blade ${blade.id} does not fit the saw`);
+  const comfort = comfortHeight(blade.size, hardnessClass(hardnessN));
+  if (blade.form !== 'spiral') {
+    say(compareMm(heightMm, comfort * STRETCH) > 0, `blade ${blade.id} cannot saw ${String(heightMm)} mm`);
+    say(strained !== compareMm(heightMm, comfort) > 0, `blade ${blade.id} is strained, or not, otherwise than said`);
+  }
+  const bit = kind === 'inside' ? pierceBit(blade) : null;
+  say(bitMm !== bit, `a bit of ${String(bitMm)} mm`);
+  say(bit !== null && openingMm !== null && compareMm(bit, openingMm) > 0, 'its opening has no room for the bit');
+  say(reasons.length === 0, 'no reason is given');
+  const sawn = { measure, openingMm, hardnessN, heightMm, turnable: reach !== 'standing' };
+  const able = bladesForCut(sawn, bladePreferences(shop), drawer);
+  say(
+    !able.ok || !able.value.some((one) => one.blade.id === blade.id),
+    `blade ${blade.id} is no choice for it in this shop`,
+  );
+  return wrong;
+}

@@ -14,6 +14,7 @@ import {
   type PlanInput,
   type Template,
 } from '@rapid-jig/core';
+import { KIT } from './kit';
 import { medianMs, printRow } from './measure';
 
 const DRAWINGS = ['honeycomb-trivet', 'rocking-whale', 'luggage-tags', 'harbour-tray', 'harbour-boats'];
@@ -34,7 +35,16 @@ async function templates(copies: number): Promise<Template[]> {
   for (let n = 0; n < copies; n++) {
     for (const name of DRAWINGS) {
       const id = `${name} ${String(n)}`;
-      all.push({ id, name: id, note: '', parts: await partsOf(name, id), rods: [], drawings: [], archived: false });
+      all.push({
+        id,
+        name: id,
+        note: '',
+        parts: await partsOf(name, id),
+        bodies: [],
+        rods: [],
+        drawings: [],
+        archived: false,
+      });
     }
   }
   return all;
@@ -60,7 +70,7 @@ export async function benchPlanning(): Promise<void> {
     const made = await templates(copies);
     const input = inputOf(made);
     const parts = made.reduce((sum, { parts: own }) => sum + own.length, 0);
-    const ms = await medianMs(() => planRun(input, { onStage: () => undefined }));
+    const ms = await medianMs(() => planRun(input, KIT));
     printRow(`plan a run of ${String(made.length)} templates, ${String(parts)} parts`, `${ms.toFixed(1)} ms`);
   }
 }

@@ -10,6 +10,7 @@ import {
   type PlanInput,
   type Template,
 } from '@rapid-jig/core';
+import { KIT } from './kit';
 import { median, printRow } from './measure';
 import { plate } from './plate';
 import { randomFrom } from './random';
@@ -25,17 +26,21 @@ const CHANGE_MINOR = TYPICAL_SHOP.hourValueMinor / 60;
 
 type Passes = readonly { readonly layers: number; readonly passes: number }[];
 
-/** What passes of these heights cost, minor units, by what a stack says of its heights, and one change for each blade. */
-function priceOf(passes: Passes, { heights }: PlannedStack): number {
-  const blades = new Set<string>();
-  const sawing = passes.reduce((sum, { layers, passes: count }) => {
+/** What passes of these heights cost, minor units, by what a stack says of its heights, and the blades they ask for. */
+function priceOf(passes: Passes, { heights }: PlannedStack): { readonly cost: number; readonly blades: string[] } {
+  const blades: string[] = [];
+  const cost = passes.reduce((sum, { layers, passes: count }) => {
     const height = heights.find((one) => one.layers === layers);
     if (!height) throw new Error(`no price for ${String(layers)} layers`);
-    if (count > 0) for (const blade of height.blades) blades.add(blade);
+    if (count > 0) blades.push(...height.blades);
     return sum + count * layers * height.costPerLayerMinor;
   }, 0);
-  return sawing + blades.size * CHANGE_MINOR;
+  return { cost, blades };
 }
+
+/** All gangs of a run sawn in one way: their passes, and one change for each blade that any of them asks for. */
+const sumOf = (gangs: readonly ReturnType<typeof priceOf>[]): number =>
+  gangs.reduce((sum, { cost }) => sum + cost, 0) + new Set(gangs.flatMap(({ blades }) => blades)).size * CHANGE_MINOR;
 
 /** As few passes as can be, as even as can be: what the plan did before it reckoned costs. */
 function evenSplit(layers: number, most: number): Passes {
@@ -46,24 +51,30 @@ function evenSplit(layers: number, most: number): Passes {
 /** Other ways to the same layers: what they cost over what the plan costs. */
 function ratiosOf({ stacks }: Plan): { readonly singly: number; readonly highest: number; readonly even: number } {
   const gangs = new Map<string, PlannedStack[]>();
-  for (const stack of stacks) gangs.set(stack.gang.key, [...(gangs.get(stack.gang.key) ?? []), stack]);
-  const sums = { ours: 0, singly: 0, highest: 0, even: 0 };
-  for (const own of gangs.values()) {
+  for (const stack of stacks) {
+    const key = stack.gangs.map((gang) => gang.key).join();
+    gangs.set(key, [...(gangs.get(key) ?? []), stack]);
+  }
+  const ways = [...gangs.values()].flatMap((own) => {
     const [first] = own;
-    if (!first) continue;
-    const layers = own.reduce((sum, stack) => sum + stack.layers * stack.passesToCut, 0);
+    if (!first) return [];
+    const layers = own.reduce((sum, stack) => sum + stack.layers.length * stack.passesToCut, 0);
     const most = Math.max(...first.heights.map((height) => height.layers));
     const rest = layers % most;
     const full = { layers: most, passes: Math.floor(layers / most) };
-    sums.ours += priceOf(
-      own.map((stack) => ({ layers: stack.layers, passes: stack.passesToCut })),
-      first,
-    );
-    sums.singly += priceOf([{ layers: 1, passes: layers }], first);
-    sums.highest += priceOf(rest === 0 ? [full] : [full, { layers: rest, passes: 1 }], first);
-    sums.even += priceOf(evenSplit(layers, most), first);
-  }
-  return { singly: sums.singly / sums.ours, highest: sums.highest / sums.ours, even: sums.even / sums.ours };
+    const price = (passes: Passes): ReturnType<typeof priceOf> => priceOf(passes, first);
+    return [
+      {
+        ours: price(own.map((stack) => ({ layers: stack.layers.length, passes: stack.passesToCut }))),
+        singly: price([{ layers: 1, passes: layers }]),
+        highest: price(rest === 0 ? [full] : [full, { layers: rest, passes: 1 }]),
+        even: price(evenSplit(layers, most)),
+      },
+    ];
+  });
+  const ours = sumOf(ways.map((way) => way.ours));
+  const ratio = (of: 'singly' | 'highest' | 'even'): number => sumOf(ways.map((way) => way[of])) / ours;
+  return { singly: ratio('singly'), highest: ratio('highest'), even: ratio('even') };
 }
 
 function randomRun(seed: number): PlanInput {
@@ -79,7 +90,16 @@ function randomRun(seed: number): PlanInput {
       pinnedLayers: null,
     });
   const parts = Array.from({ length: 3 + Math.floor(6 * random()) }, (_none, i) => randomPlate(`part ${String(i)}`));
-  const template: Template = { id: 't', name: 't', note: '', parts, rods: [], drawings: [], archived: false };
+  const template: Template = {
+    id: 't',
+    name: 't',
+    note: '',
+    parts,
+    bodies: [],
+    rods: [],
+    drawings: [],
+    archived: false,
+  };
   const copies = 2 + Math.floor(40 * random());
   return {
     run: newRun('r', 'r', [{ templateId: 't', revision: 1, copies, spares: {}, onHand: {} }]),
@@ -94,7 +114,7 @@ function randomRun(seed: number): PlanInput {
 export async function benchStacks(): Promise<void> {
   const all: ReturnType<typeof ratiosOf>[] = [];
   for (let seed = 1; seed <= RUNS; seed++) {
-    const plan = await planRun(randomRun(seed), { onStage: () => undefined });
+    const plan = await planRun(randomRun(seed), KIT);
     // A thick part of hard wood may have no blade in the drawer; such a run has nothing to compare.
     if (plan.ok) all.push(ratiosOf(plan.value));
   }

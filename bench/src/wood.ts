@@ -13,6 +13,7 @@ import {
   type RackEntry,
   type Template,
 } from '@rapid-jig/core';
+import { KIT } from './kit';
 import { medianMs, printRow } from './measure';
 import { plate } from './plate';
 import { randomFrom } from './random';
@@ -37,6 +38,7 @@ async function largePlan(): Promise<Plan> {
     name: `Toy ${String(t)}`,
     note: '',
     archived: false,
+    bodies: [],
     rods: [],
     drawings: [],
     parts: Array.from({ length: 15 }, (_part, p) => randomPlate(`${String(t)}-${String(p)}`)),
@@ -50,7 +52,7 @@ async function largePlan(): Promise<Plan> {
       drawer: TYPICAL_BLADES,
       work: [],
     },
-    { onStage: () => undefined },
+    KIT,
   );
   if (!planned.ok) throw new Error(planned.error.map(({ message }) => message).join('; '));
   return planned.value;
@@ -75,6 +77,7 @@ export async function benchWood(): Promise<void> {
     machines: TYPICAL_MACHINES,
     objective: 'wood' as const,
     wishes: NO_WISHES,
+    bodies: [],
     rods: [],
   };
   const ms = await medianMs(() => planWood(input, seededSearch), 1);

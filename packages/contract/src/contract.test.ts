@@ -46,6 +46,7 @@ const template: Template = {
   name: 'Luggage tag',
   note: '',
   archived: false,
+  bodies: [{ id: uuid(7), name: 'Box', layers: [uuid(3), uuid(3)] }],
   rods: [],
   drawings: [{ id: uuid(2), fileName: 'tag.svg', steps }],
   parts: [
@@ -99,6 +100,11 @@ const run: Run = {
   maxLayers: null,
   measured: [],
   wood: NO_WISHES,
+  stacks: {
+    apart: [uuid(3)],
+    most: { [uuid(3)]: 4 },
+    pins: [{ layers: [{ partId: uuid(3), count: 2 }], passes: 3 }],
+  },
   archived: false,
 };
 

@@ -1,6 +1,7 @@
 import { expect, test } from '@jest/globals';
 import type { Description, Schema } from 'joi';
 import type {
+  AfterOutline,
   BladeEnds,
   CutOrder,
   Defect,
@@ -17,6 +18,7 @@ import type {
   ShapeStep,
   Shop,
   SpareRule,
+  SpoilReason,
   StockKind,
   StockMoveKind,
   TakenBoard,
@@ -93,6 +95,19 @@ test.each([
   ['shop.saw.ends', all<BladeEnds>({ plain: true, pinned: true })],
   ['shop.betweenSizes', all<Shop['betweenSizes']>({ larger: true, smaller: true })],
   ['shop.cutOrder', all<CutOrder>({ 'inside-first': true, 'outline-first': true })],
+  ['shop.afterOutline', all<AfterOutline>({ singly: true, together: true })],
+  [
+    'event?.spoiled.reason',
+    all<SpoilReason>({
+      slipped: true,
+      wandered: true,
+      broke: true,
+      burnt: true,
+      'blow-out': true,
+      fit: true,
+      other: true,
+    }),
+  ],
   ['shop.holding', all<Holding>({ tape: true, brads: true, 'double-sided': true, film: true, 'glue-dots': true })],
   [
     'shop.favouriteForm',

@@ -6,7 +6,13 @@ const LONG_TEXT = 2000;
 const LONGEST_MM = 100_000;
 
 /** Joi's strict maps know only lists that may be changed; the models' lists may not. */
-export type Wire<T> = { [K in keyof T]: T[K] extends readonly (infer U)[] ? U[] : T[K] };
+export type Wire<T> = {
+  [K in keyof T]: T[K] extends readonly (infer U)[]
+    ? U[]
+    : T[K] extends readonly (infer U)[] | null
+      ? U[] | null
+      : T[K];
+};
 
 export const id = Joi.string().uuid();
 export const name = Joi.string().trim().min(1).max(120);

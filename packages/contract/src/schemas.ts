@@ -110,10 +110,10 @@ const rodNeed = Joi.object<RodNeed, true>({
   perCopy: count.max(10_000).required(),
 });
 
-const body = Joi.object<Body, true>({
+const body = Joi.object<Wire<Body>, true>({
   id: id.required(),
   name: name.required(),
-  layers: Joi.array<string[]>().items(id).min(1).max(100).required(),
+  layers: Joi.array().items(id).min(1).max(100).required(),
 });
 
 export const templateSchema = Joi.object<Wire<Template>, true>({
@@ -175,7 +175,7 @@ const woodWishes = Joi.object<Wire<WoodWishes>, true>({
   pins: Joi.array().items(pinnedBlank).max(5000).required(),
 });
 
-const pinnedStack = Joi.object<PinnedStack, true>({
+const pinnedStack = Joi.object<Wire<PinnedStack>, true>({
   layers: Joi.array()
     .items(Joi.object({ partId: id.required(), count: count.min(1).max(100).required() }))
     .min(1)
@@ -184,10 +184,10 @@ const pinnedStack = Joi.object<PinnedStack, true>({
   passes: count.max(100_000).required(),
 });
 
-const stackWishes = Joi.object<StackWishes, true>({
-  apart: Joi.array<string[]>().items(id).max(2000).required(),
+const stackWishes = Joi.object<Wire<StackWishes>, true>({
+  apart: Joi.array().items(id).max(2000).required(),
   most: Joi.object<StackWishes['most']>().pattern(id, Joi.number().integer().min(1).max(100)).required(),
-  pins: Joi.array<PinnedStack[]>().items(pinnedStack).max(500).required(),
+  pins: Joi.array().items(pinnedStack).max(500).required(),
 });
 
 export const runSchema = Joi.object<Wire<Run>, true>({
@@ -262,7 +262,7 @@ const eventBase = { id: id.required(), clientId: id.required(), at: time.require
 const layerId = Joi.string()
   .max(80)
   .pattern(/^[0-9a-f]+\.[0-9]+$/, 'the key of a gang, a point and a number');
-const layerIds = Joi.array<string[]>().items(layerId).min(1).max(100).allow(null);
+const layerIds = Joi.array().items(layerId).min(1).max(100).allow(null);
 
 const spoiledLayer = Joi.object<SpoiledLayer, true>({
   layerId: layerId.allow(null).required(),
@@ -272,7 +272,7 @@ const spoiledLayer = Joi.object<SpoiledLayer, true>({
     .required(),
 });
 
-const passSawn = Joi.object<PassSawn, true>({
+const passSawn = Joi.object<Wire<PassSawn>, true>({
   ...eventBase,
   kind: Joi.string().valid('pass-sawn').required(),
   stack: Joi.string().hex().max(64).required(),

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { cheapestPasses, type MixCost } from './best-passes';
-import { bestOfRun } from './best-run';
+import type { MixCost } from './best-passes';
+import { bestOfRun, familyChoice } from './best-run';
 import { loadSolver } from './fixtures.test-support';
 
 /** A height of a stack of one gang. */
@@ -23,14 +23,7 @@ async function bestSizes(
   mounted: ReadonlySet<string> = new Set(),
 ): Promise<PassSize[]> {
   const mixes: MixCost[] = heights.map((height) => ({ ...height, mix: [height.layers] }));
-  const within = (blades: ReadonlySet<string>) =>
-    cheapestPasses(
-      [layers],
-      mixes.filter((mix) => mix.blades.every((blade) => blades.has(blade))),
-      loadSolver,
-    );
-  const all = [...new Set(heights.flatMap(({ blades }) => blades))];
-  const [way] = await bestOfRun([{ blades: all, within }], change, mounted);
+  const [way] = await bestOfRun([familyChoice([layers], mixes, loadSolver)], change, mounted);
   return way!.stacks.map(({ mix, passes }) => ({ layers: mix[0]!, passes }));
 }
 

@@ -1,4 +1,5 @@
-import { COST_STEPS, isBetter, type Way } from './best-passes';
+import type { LinearSolver } from '../rods';
+import { cheapestPasses, COST_STEPS, isBetter, leastCost, type MixCost, type Way } from './best-passes';
 
 /** What one family may be sawn with. */
 export interface FamilyChoice {
@@ -6,6 +7,23 @@ export interface FamilyChoice {
   readonly blades: readonly string[];
   /** The cheapest way with no other blades than these; null where there is none. */
   readonly within: (blades: ReadonlySet<string>) => Promise<Way | null>;
+  /** A cost, in steps, that it does not fall below; null where there is none. Soon found. */
+  readonly least: (blades: ReadonlySet<string>) => Promise<number | null>;
+}
+
+/** What is wanted of a family, from the mixes that are allowed. */
+export function familyChoice(
+  wanted: readonly number[],
+  mixes: readonly MixCost[],
+  solver: () => Promise<LinearSolver>,
+): FamilyChoice {
+  const mixesWith = (blades: ReadonlySet<string>): MixCost[] =>
+    mixes.filter((mix) => mix.blades.every((blade) => blades.has(blade)));
+  return {
+    blades: [...new Set(mixes.flatMap(({ blades }) => blades))],
+    within: (blades) => cheapestPasses(wanted, mixesWith(blades), solver),
+    least: (blades) => leastCost(wanted, mixesWith(blades), solver),
+  };
 }
 
 /** More blades than these are not weighed against each other: then each family takes its cheapest way. */
@@ -14,56 +32,69 @@ const MOST_BLADES = 14;
 /**
  * The cheapest way for each family so that their sum is least, with one change for each blade that any of them asks for and
  * that is not `mounted` for passes sawn before, so that what is left of a plan stays the best of what is left. Exact:
- * for every set of blades the families are solved within it. A set is passed over where even with all blades at hand the
- * passes and its own changes would cost no less than what was found.
+ * for every set of blades the families are solved within it. A set is passed over where the passes of a larger set and its
+ * own changes would cost no less than what was found.
  */
 export async function bestOfRun(
   families: readonly FamilyChoice[],
   changeCost: number,
   mounted: ReadonlySet<string> = new Set(),
 ): Promise<Way[]> {
-  const known = families.map(() => new Map<string, Promise<Way | null>>());
-  const solved = (i: number, blades: ReadonlySet<string>): Promise<Way | null> => {
-    const family = families[i];
-    if (!family) throw new RangeError(`there is no family ${String(i)}`);
-    const own = family.blades.filter((blade) => blades.has(blade));
-    const key = own.join(' ');
-    const way = known[i]?.get(key) ?? family.within(new Set(own));
-    known[i]?.set(key, way);
-    return way;
-  };
+  const ways = families.map((family) => remembered(family, family.within));
+  const bounds = families.map((family) => remembered(family, family.least));
   const all = new Set([...mounted, ...families.flatMap(({ blades }) => blades)]);
-  const free = await waysWithin(families.length, all, solved);
+  const free = await allOf(ways, all);
   if (!free) throw new Error('one layer after the other is always a way');
   const extra = [...all].filter((blade) => !mounted.has(blade)).sort();
   if (extra.length > MOST_BLADES) return free.map((way) => ({ ...way, proven: false }));
   const least = sumOf(free, 0);
   const put = new Set(free.flatMap(({ blades }) => [...blades].filter((blade) => !mounted.has(blade))));
   let best = { ways: free, total: sumOf(free, changesFor(put.size, changeCost)) };
+  // Larger sets first: a set costs no less than any larger one did, and what no larger one can do it cannot either.
+  const tried: { readonly blades: ReadonlySet<string>; readonly cost: number }[] = [
+    { blades: new Set(extra), cost: least.cost },
+  ];
   for (const blades of subsetsOf(extra)) {
     const changes = changesFor(blades.length, changeCost);
-    if (least.cost + changes > best.total.cost) continue;
-    const ways = await waysWithin(families.length, new Set([...mounted, ...blades]), solved);
-    const total = ways && sumOf(ways, changes);
-    if (ways && total && isBetter(total, best.total)) best = { ways, total };
+    const above = tried.filter((one) => blades.every((blade) => one.blades.has(blade)));
+    if (Math.max(...above.map(({ cost }) => cost)) + changes > best.total.cost) continue;
+    const within = new Set([...mounted, ...blades]);
+    const bound = await allOf(bounds, within);
+    const cost = bound?.reduce((sum, one) => sum + one, 0) ?? Infinity;
+    tried.push({ blades: new Set(blades), cost });
+    if (cost + changes > best.total.cost) continue;
+    const found = await allOf(ways, within);
+    const total = found && sumOf(found, changes);
+    if (found && total && isBetter(total, best.total)) best = { ways: found, total };
   }
   return best.ways;
 }
 
 const changesFor = (blades: number, changeCost: number): number => Math.round(blades * changeCost * COST_STEPS);
 
-async function waysWithin(
-  families: number,
-  blades: ReadonlySet<string>,
-  solved: (i: number, blades: ReadonlySet<string>) => Promise<Way | null>,
-): Promise<Way[] | null> {
-  const ways: Way[] = [];
-  for (let i = 0; i < families; i++) {
-    const way = await solved(i, blades);
-    if (!way) return null;
-    ways.push(way);
+type Within<T> = (blades: ReadonlySet<string>) => Promise<T | null>;
+
+/** Asks once for each set of the blades that the family may use at all. */
+function remembered<T>({ blades: own }: FamilyChoice, of: Within<T>): Within<T> {
+  const known = new Map<string, Promise<T | null>>();
+  return (blades) => {
+    const able = own.filter((blade) => blades.has(blade));
+    const key = able.join(' ');
+    const answer = known.get(key) ?? of(new Set(able));
+    known.set(key, answer);
+    return answer;
+  };
+}
+
+/** The answers of all families; null where one has none. */
+async function allOf<T>(families: readonly Within<T>[], blades: ReadonlySet<string>): Promise<T[] | null> {
+  const answers: T[] = [];
+  for (const family of families) {
+    const answer = await family(blades);
+    if (answer === null) return null;
+    answers.push(answer);
   }
-  return ways;
+  return answers;
 }
 
 const sumOf = (ways: readonly Way[], changes: number): Pick<Way, 'cost' | 'passes' | 'unevenness'> =>
@@ -76,8 +107,8 @@ const sumOf = (ways: readonly Way[], changes: number): Pick<Way, 'cost' | 'passe
     { cost: changes, passes: 0, unevenness: 0 },
   );
 
-/** All subsets, smaller ones first. */
+/** All subsets, larger ones first. */
 function subsetsOf<T>(items: readonly T[]): T[][] {
   const subsets = items.reduce<T[][]>((sets, item) => [...sets, ...sets.map((set) => [...set, item])], [[]]);
-  return subsets.sort((a, b) => a.length - b.length);
+  return subsets.sort((a, b) => b.length - a.length);
 }

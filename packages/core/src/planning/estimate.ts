@@ -3,7 +3,7 @@ import { handlingOf } from './handling';
 import { factorsInForce, type FactorValues } from './model/factors';
 import type { BladeTurn, BladeUse, Minutes } from './model/plan';
 import type { Shop } from './model/shop';
-import type { Phase, PlannedCut, SawnStack, Stack, StackedGang } from './model/stack';
+import type { Phase, PlannedCut, SawnStack, Stack, StackedGang, UnnamedStack } from './model/stack';
 import { gangKeyOf } from './stack-key';
 
 export const NO_MINUTES: Minutes = { pattern: 0, drilling: 0, threading: 0, cutting: 0, corners: 0, changing: 0 };
@@ -68,7 +68,7 @@ export function bitsOf(phases: readonly Phase[]): { readonly diameterMm: number;
 }
 
 /** Minutes of one pass of a stack, all phases, without changing blades. */
-export function passMinutes(stack: SawnStack, shop: Shop): Minutes {
+export function passMinutes(stack: UnnamedStack, shop: Shop): Minutes {
   const factors = factorsInForce(shop.factors);
   const { tops, joins, splits } = handlingOf(stack);
   const handling = factors.stickPattern * tops.length + factors.holdLayer * joins + factors.splitStack * splits;
@@ -78,7 +78,7 @@ export function passMinutes(stack: SawnStack, shop: Shop): Minutes {
 }
 
 /** Of a phase what is drilled, threaded and sawn; the drill is set up for each bit. */
-export function phaseMinutes(phase: Phase, stack: SawnStack, factors: FactorValues): Minutes {
+export function phaseMinutes(phase: Phase, stack: UnnamedStack, factors: FactorValues): Minutes {
   const goes = goesOf(phase);
   const steady = steadyFeed(phase, stack, factors);
   const sum = (of: (cut: PlannedCut) => number): number => phase.cuts.reduce((total, cut) => total + of(cut), 0);
@@ -99,7 +99,7 @@ export function phaseMinutes(phase: Phase, stack: SawnStack, factors: FactorValu
  * How fast lines of a phase are followed, mm/min. A mm of line takes each wood its thickness over the face it gives a minute;
  * a hand follows no faster than `fastestFeed`.
  */
-function steadyFeed({ layerIds, singly }: Phase, stack: SawnStack, factors: FactorValues): number {
+function steadyFeed({ layerIds, singly }: Phase, stack: UnnamedStack, factors: FactorValues): number {
   const under = singly ? layerIds.slice(0, 1) : layerIds;
   const minutesPerMm = under.reduce((sum, id) => {
     const { thicknessMm, wood } = gangOfLayer(id, stack);
@@ -111,7 +111,7 @@ function steadyFeed({ layerIds, singly }: Phase, stack: SawnStack, factors: Fact
 /** All layers of a phase: mm of wood sawn for each mm of a line, and the share of a blade's life that it takes. */
 export function sawnPerMm(
   { layerIds }: Phase,
-  stack: SawnStack,
+  stack: UnnamedStack,
   factors: FactorValues,
 ): { readonly woodMm: number; readonly worn: number } {
   let [woodMm, worn] = [0, 0];
@@ -124,7 +124,7 @@ export function sawnPerMm(
 }
 
 /** Blades that one pass wears out, by the share of its life that each cut takes from one. */
-export function bladesWorn(stack: SawnStack, shop: Shop): number {
+export function bladesWorn(stack: UnnamedStack, shop: Shop): number {
   const factors = factorsInForce(shop.factors);
   return stack.phases.reduce((sum, phase) => {
     const { worn } = sawnPerMm(phase, stack, factors);

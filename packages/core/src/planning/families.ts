@@ -154,7 +154,7 @@ function featuresOf<T>(
       const known = features.slice(0, before).find((feature) => {
         const k = feature.findIndex((one) => one !== null);
         const other = feature[k];
-        return other != null && feature[i] === null && isSame(item, i, other, k);
+        return other !== undefined && other !== null && feature[i] === null && isSame(item, i, other, k);
       });
       if (known) known[i] = item;
       else features.push(own.map((_none, k) => (k === i ? item : null)));

@@ -1,7 +1,7 @@
 import { bladesWorn, passMinutes, totalMinutes } from './estimate';
 import { factorsInForce } from './model/factors';
 import type { Shop } from './model/shop';
-import type { HeightCost, SawnStack } from './model/stack';
+import type { HeightCost, SawnStack, UnnamedStack } from './model/stack';
 
 const MINUTES_PER_HOUR = 60;
 
@@ -13,7 +13,7 @@ export const worthOf = (minutes: number, { hourValueMinor }: Pick<Shop, 'hourVal
  * What one pass of a stack costs, minor units, not rounded: its minutes, the blades it wears, and what is lost when it is
  * spoiled. A spoiled pass is sawn again, and the higher the stack the likelier that is (our estimate; factor `spoilShare`).
  */
-function passCost(stack: SawnStack, shop: Shop): number {
+function passCost(stack: UnnamedStack, shop: Shop): number {
   const { bladePrice, spoilShare } = factorsInForce(shop.factors);
   const done = worthOf(totalMinutes(passMinutes(stack, shop)), shop) + bladePrice * bladesWorn(stack, shop);
   return done * (1 + spoilShare * stack.layers.length);
@@ -25,7 +25,7 @@ export const bladeIds = ({ phases }: Pick<SawnStack, 'phases'>): string[] => [
 ];
 
 /** What a layer of a stack costs, and its minutes. */
-export const heightCost = (stack: SawnStack, shop: Shop): HeightCost => ({
+export const heightCost = (stack: UnnamedStack, shop: Shop): HeightCost => ({
   layers: stack.layers.length,
   minutesPerLayer: totalMinutes(passMinutes(stack, shop)) / stack.layers.length,
   costPerLayerMinor: passCost(stack, shop) / stack.layers.length,

@@ -8,7 +8,10 @@ export type Mix = readonly number[];
 
 /** A phase before its blades are chosen: places of features in the family. */
 export interface PhaseOutline {
+  /** Tells it from the other phases of its stack; see {@link phaseKey} for its lasting name. */
   readonly key: string;
+  /** Places of the members whose layers are in it: all layers that the stack has of them. */
+  readonly members: readonly number[];
   readonly layerIds: readonly string[];
   readonly singly: boolean;
   readonly cuts: readonly number[];
@@ -20,9 +23,14 @@ export interface PhaseOutline {
 export const layerIdsOf = ({ members }: Pick<Family, 'members'>, mix: Mix): string[] =>
   members.flatMap(({ gang }, i) => Array.from({ length: mix[i] ?? 0 }, (_none, nth) => `${gang.key}.${String(nth)}`));
 
+/** Names a phase by its layers. */
+export const phaseKey = ({ layerIds, singly }: Pick<PhaseOutline, 'layerIds' | 'singly'>): string =>
+  shortKey({ layers: layerIds, singly });
+
 /** Layers that are together, with what is done to them. */
 interface Together {
   readonly key: string;
+  readonly members: readonly number[];
   readonly layerIds: readonly string[];
   readonly singly: boolean;
   readonly cuts: number[];
@@ -49,8 +57,9 @@ export function phasesOf(
   const phases = new Map<string, Together>();
   const together = (members: readonly number[], singly: boolean): Together => {
     const layerIds = members.flatMap((i) => ids[i] ?? []);
-    const key = shortKey({ layers: layerIds, singly: singly && layerIds.length > 1 });
-    const phase = phases.get(key) ?? { key, layerIds, singly: singly && layerIds.length > 1, cuts: [], holes: [] };
+    const alone = singly && layerIds.length > 1;
+    const key = `${members.join(' ')}${alone ? ' alone' : ''}`;
+    const phase = phases.get(key) ?? { key, members, layerIds, singly: alone, cuts: [], holes: [] };
     phases.set(key, phase);
     return phase;
   };

@@ -1,9 +1,9 @@
 import type { Blade, BladeChoice } from '../blades';
 import { boxGrown, boxHeight, boxWidth, IDENTITY, inOrder, moved, turnsOver, undo, type Affine } from '../geometry';
 import { err, ok, type Result } from '../result';
-import { onRule, snapMm, sumMm } from '../units';
+import { onRule, snapMm } from '../units';
 import { bladesForCut } from './cut-blades';
-import type { Family, Feature, Member } from './families';
+import type { Family, Feature } from './families';
 import { gangPlace } from './gangs';
 import type { PlanError, PlanInput } from './model/input';
 import { bladePreferences, type Shop } from './model/shop';
@@ -11,7 +11,6 @@ import type {
   Blank,
   Gang,
   GangCut,
-  GangHole,
   Phase,
   PlannedCut,
   PlannedHole,
@@ -19,10 +18,11 @@ import type {
   SawnStack,
   StackedGang,
   Twin,
+  UnnamedStack,
 } from './model/stack';
-import { layerIdsOf, phasesOf, type Mix, type PhaseOutline } from './phases';
+import { layerIdsOf, phaseKey, phasesOf, type Mix, type PhaseOutline } from './phases';
 import { roughCuts } from './rough-cuts';
-import { stackKey } from './stack-key';
+import { gangKeyOf, stackKey } from './stack-key';
 
 /** A family on its way to its stacks. */
 export interface FamilyContext {
@@ -31,9 +31,21 @@ export interface FamilyContext {
   /** By the id of the cut. */
   readonly reaches: ReadonlyMap<string, Reach>;
   /** What was worked out before, by mix, and for cuts by height and wood: it is asked for again and again. */
-  readonly sawn: Map<string, Result<SawnStack, PlanError>>;
+  readonly sawn: Map<string, Result<UnnamedStack, PlanError>>;
+  readonly outlines: Map<string, readonly PhaseOutline[]>;
+  readonly described: Map<number, StackedGang>;
   readonly found: Map<string, ReturnType<typeof bladesForCut>>;
 }
+
+export const newContext = (family: Family, input: PlanInput, reaches: ReadonlyMap<string, Reach>): FamilyContext => ({
+  family,
+  input,
+  reaches,
+  sawn: new Map(),
+  outlines: new Map(),
+  described: new Map(),
+  found: new Map(),
+});
 
 /** What lies under the blade: its height, and the hardest of its woods, which limits it. */
 interface UnderBlade {
@@ -41,29 +53,28 @@ interface UnderBlade {
   readonly hardnessN: number;
 }
 
-const membersIn = ({ members }: Family, mix: Mix): Member[] => members.filter((_member, i) => (mix[i] ?? 0) > 0);
+/** What the members of a phase have of a feature, the first of them first. */
+export const inPhase = <T>({ of }: Feature<T>, { members }: Pick<PhaseOutline, 'members'>): T[] =>
+  members.flatMap((i) => of[i] ?? []);
 
-/** What some members of a mix have of a feature, the first of them first. */
-const inMix = <T>({ of }: Feature<T>, mix: Mix): T[] =>
-  of.flatMap((one, i) => (one !== null && (mix[i] ?? 0) > 0 ? [one] : []));
-
-/** What lies under the blade in a phase. */
-export function underBlade(
-  { layerIds, singly }: Pick<PhaseOutline, 'layerIds' | 'singly'>,
-  family: Family,
-): UnderBlade {
-  const gangs = layerIds.map((id) => gangOfLayer(id, family));
-  const under = singly ? gangs.slice(0, 1) : gangs;
-  return {
-    heightMm: snapMm(sumMm(under.map(({ thicknessMm }) => thicknessMm))),
-    hardnessN: Math.max(...under.map(({ wood }) => wood.hardnessN)),
-  };
+/** What lies under the blade in a phase of a mix. */
+export function underBlade({ members, singly }: PhaseOutline, mix: Mix, family: Family): UnderBlade {
+  let [heightMm, hardnessN] = [0, 0];
+  for (const i of members) {
+    const gang = family.members[i]?.gang;
+    if (!gang) throw new RangeError(`the family has no member ${String(i)}`);
+    heightMm += gang.thicknessMm * (singly ? 1 : (mix[i] ?? 0));
+    hardnessN = Math.max(hardnessN, gang.wood.hardnessN);
+  }
+  return { heightMm: snapMm(heightMm), hardnessN };
 }
 
-function gangOfLayer(id: string, { members }: Family): Gang {
-  const found = members.find(({ gang }) => id.startsWith(`${gang.key}.`));
-  if (!found) throw new RangeError(`layer ${id} is of no gang of its family`);
-  return found.gang;
+/** The phases of a mix, worked out once. */
+export function phasesOfMix({ family, input, outlines }: FamilyContext, mix: Mix): readonly PhaseOutline[] {
+  const key = mix.join(' ');
+  const known = outlines.get(key) ?? phasesOf(family, mix, input.shop);
+  outlines.set(key, known);
+  return known;
 }
 
 /** The blades for a cut of some members, best first. The least room of them counts for its hole. */
@@ -83,10 +94,23 @@ export function bladesFor(cuts: readonly GangCut[], under: UnderBlade, context: 
 
 /** Layers of a family as they are sawn together. */
 export function sawnStack(context: FamilyContext, mix: Mix): Result<SawnStack, PlanError> {
+  const made = unnamedStack(context, mix);
+  return made.ok ? ok(named(made.value)) : made;
+}
+
+/** The same before it has the names that work is marked by: those are hashes, and take longer than all the rest. */
+export function unnamedStack(context: FamilyContext, mix: Mix): Result<UnnamedStack, PlanError> {
   const key = mix.join(' ');
   const known = context.sawn.get(key) ?? makeStack(context, mix);
   context.sawn.set(key, known);
   return known;
+}
+
+function named(stack: UnnamedStack): SawnStack {
+  const keys = new Map(stack.phases.map((phase) => [phase.key, phaseKey(phase)]));
+  const keyOf = (key: string): string => keys.get(key) ?? key;
+  const phases = stack.phases.map((phase) => ({ ...phase, key: keyOf(phase.key), after: phase.after.map(keyOf) }));
+  return { key: stackKey(stack.layers), ...stack, phases };
 }
 
 interface OpenChoice {
@@ -95,18 +119,18 @@ interface OpenChoice {
   readonly ranked: readonly BladeChoice[];
 }
 
-function makeStack(context: FamilyContext, mix: Mix): Result<SawnStack, PlanError> {
+function makeStack(context: FamilyContext, mix: Mix): Result<UnnamedStack, PlanError> {
   const { family, input, reaches } = context;
   const { shop } = input;
-  const members = membersIn(family, mix);
-  const [first] = members;
+  const places = mix.flatMap((count, i) => (count > 0 ? [i] : []));
+  const [first] = places.flatMap((i) => family.members[i] ?? []);
   if (!first) throw new RangeError('a stack has at least one layer');
-  const outlines = phasesOf(family, mix, shop);
+  const outlines = phasesOfMix(context, mix);
   const open: OpenChoice[] = [];
   for (const phase of outlines) {
-    const under = underBlade(phase, family);
+    const under = underBlade(phase, mix, family);
     for (const place of phase.cuts) {
-      const cuts = cutsIn(phase, family.cuts[place], family, mix);
+      const cuts = featureCuts(family, place, phase);
       const found = bladesFor(cuts, under, context);
       if (!found.ok) return err([{ ...found.error, where: gangPlace(first.gang) }]);
       open.push({ phase, cuts, ranked: found.value });
@@ -120,39 +144,30 @@ function makeStack(context: FamilyContext, mix: Mix): Result<SawnStack, PlanErro
       key: phase.key,
       layerIds: phase.layerIds,
       singly: phase.singly,
-      heightMm: underBlade(phase, family).heightMm,
-      holes: phase.holes.map((place) => plannedHole(family.holes[place], phase, family, mix, back)),
+      heightMm: underBlade(phase, mix, family).heightMm,
+      holes: phase.holes.map((place) => plannedHole(family, place, phase, back)),
       cuts: sequence(cuts, shop),
       pierceBits: pierceBitsOf(cuts, phase),
       after: phase.after,
     };
   });
-  const layers = layerIdsOf(family, mix).map((id) => ({ id, gangKey: gangOfLayer(id, family).key }));
   const isFree = settled.every(({ cuts: [cut] }) => cut && (reaches.get(cut.cutId) ?? 'free') === 'free');
   const blankBox = boxGrown(first.gang.box, shop.holdingMargin.mm);
+  const gangs = places.map((i) => stackedGang(context, i, back));
   return ok({
-    key: stackKey(layers),
-    gangs: members.map((member) => stackedGang(member, inOrder(member.at, back), shop)),
-    layers,
-    stackHeightMm: snapMm(sumMm(layers.map(({ id }) => gangOfLayer(id, family).thicknessMm))),
+    gangs,
+    layers: layerIdsOf(family, mix).map((id) => ({ id, gangKey: gangKeyOf(id) })),
+    stackHeightMm: snapMm(places.reduce((sum, i, k) => sum + (mix[i] ?? 0) * (gangs[k]?.thicknessMm ?? 0), 0)),
     roughCuts: isFree ? [] : roughCuts(first.gang.cuts, blankBox, shop.holdingMargin.mm),
     phases,
   });
 }
 
-/** What the members whose layers are in a phase have of a cut. */
-export function cutsIn(
-  phase: PhaseOutline,
-  feature: Feature<GangCut> | undefined,
-  family: Family,
-  mix: Mix,
-): GangCut[] {
-  return feature ? inMix(feature, mixOf(phase, family, mix)) : [];
+/** What the members of a phase have of the cut at a place of the family. */
+export function featureCuts(family: Family, place: number, phase: PhaseOutline): GangCut[] {
+  const feature = family.cuts[place];
+  return feature ? inPhase(feature, phase) : [];
 }
-
-/** Of a mix what is in a phase. */
-const mixOf = ({ layerIds }: PhaseOutline, { members }: Family, mix: Mix): Mix =>
-  members.map(({ gang }, i) => (layerIds.some((id) => id.startsWith(`${gang.key}.`)) ? (mix[i] ?? 0) : 0));
 
 function plannedCut({ cuts, choice }: SettledCut, reaches: ReadonlyMap<string, Reach>): PlannedCut {
   const [first, ...others] = cuts;
@@ -171,19 +186,12 @@ function plannedCut({ cuts, choice }: SettledCut, reaches: ReadonlyMap<string, R
   };
 }
 
-function plannedHole(
-  feature: Feature<GangHole> | undefined,
-  phase: PhaseOutline,
-  family: Family,
-  mix: Mix,
-  back: Affine,
-): PlannedHole {
-  const own = mixOf(phase, family, mix);
-  const place = feature?.of.findIndex((hole, i) => hole !== null && (own[i] ?? 0) > 0) ?? -1;
-  const hole = feature?.of[place];
-  const at = family.members[place]?.at;
-  if (!feature || !hole || !at) throw new RangeError('a hole is of at least one member');
-  const others = inMix(feature, own).filter((other) => other !== hole);
+function plannedHole({ members, holes }: Family, place: number, phase: PhaseOutline, back: Affine): PlannedHole {
+  const feature = holes[place];
+  const i = phase.members.find((member) => feature?.of[member]);
+  const [hole, ...others] = feature ? inPhase(feature, phase) : [];
+  const at = i === undefined ? undefined : members[i]?.at;
+  if (!hole || !at) throw new RangeError('a hole is of at least one member');
   return {
     ...hole,
     center: moved(inOrder(at, back), hole.center),
@@ -250,10 +258,18 @@ function sequence(cuts: readonly PlannedCut[], shop: Shop): PlannedCut[] {
   return shop.cutOrder === 'inside-first' ? [...within, ...ofKind('outside')] : [...ofKind('outside'), ...within];
 }
 
-function stackedGang({ gang }: Member, at: Affine, shop: Shop): StackedGang {
-  const { cuts: _cuts, holes: _holes, layersToCut: _layers, ...described } = gang;
-  const isAsDrawn = at.a === 1 && at.d === 1 && Math.hypot(at.e, at.f) === 0;
-  return { ...described, at: isAsDrawn ? IDENTITY : at, turnedOver: turnsOver(at), blank: blankOf(gang, shop) };
+/** A member as it lies in a stack whose first gang is moved `back` into its own frame. */
+function stackedGang({ family, input, described }: FamilyContext, place: number, back: Affine): StackedGang {
+  const member = family.members[place];
+  if (!member) throw new RangeError(`the family has no member ${String(place)}`);
+  const own = inOrder(member.at, back);
+  const at = own.a === 1 && own.d === 1 && Math.hypot(own.e, own.f) === 0 ? IDENTITY : own;
+  const known = described.get(place);
+  if (known) return { ...known, at, turnedOver: turnsOver(at) };
+  const { cuts: _cuts, holes: _holes, layersToCut: _layers, ...gang } = member.gang;
+  const fresh = { ...gang, at, turnedOver: turnsOver(at), blank: blankOf(member.gang, input.shop) };
+  described.set(place, fresh);
+  return fresh;
 }
 
 /**

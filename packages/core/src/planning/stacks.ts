@@ -4,8 +4,8 @@ import { layersReady, type WorkDone } from '../ledger';
 import type { LinearSolver } from '../rods';
 import { err, ok, type Result } from '../result';
 import { compareMm, formatLength, howManyFit } from '../units';
-import { cheapestPasses, type MixCost, type MixPasses, type Way } from './best-passes';
-import { bestOfRun } from './best-run';
+import type { MixCost, MixPasses, Way } from './best-passes';
+import { bestOfRun, familyChoice } from './best-run';
 import type { Family } from './families';
 import { gangPlace } from './gangs';
 import { factorsInForce } from './model/factors';
@@ -15,10 +15,19 @@ import type { Gang, HeightCost, LayerLimit, Reach, SawnStack, Stack } from './mo
 import type { PinnedStack } from './model/wishes';
 import { layersIn, mixesWithin } from './mixes';
 import { bladeIds, heightCost, worthOf } from './pass-cost';
-import { phasesOf, type Mix } from './phases';
+import type { Mix } from './phases';
 import { pinnedMix, type PinnedMix } from './pinned';
 import { judgeReach } from './reach';
-import { bladesFor, cutsIn, sawnStack, underBlade, type FamilyContext } from './sawn-stack';
+import {
+  bladesFor,
+  featureCuts,
+  newContext,
+  phasesOfMix,
+  sawnStack,
+  underBlade,
+  unnamedStack,
+  type FamilyContext,
+} from './sawn-stack';
 import { layersOfPass, sawnMixes, type SawnMix } from './sawn-mixes';
 
 /** A family with all that its cheapest passes are chosen from. */
@@ -65,15 +74,7 @@ export async function chooseStacks(
   }
   if (faults.length > 0) return err(faults);
   const ways = await bestOfRun(
-    open.map(({ stacks, wanted }) => ({
-      blades: [...new Set(stacks.flatMap(({ blades }) => blades))],
-      within: (blades) =>
-        cheapestPasses(
-          wanted,
-          stacks.filter((mix) => mix.blades.every((blade) => blades.has(blade))),
-          solver,
-        ),
-    })),
+    open.map(({ stacks, wanted }) => familyChoice(wanted, stacks, solver)),
     worthOf(factorsInForce(input.shop.factors).changeBlade, input.shop),
     new Set(open.flatMap(bladesInUse)),
   );
@@ -96,7 +97,7 @@ function openFamily(
 ): Result<OpenFamily, PlanError> {
   const reaches = reachesOf(family, input.shop);
   if (!reaches.ok) return reaches;
-  const context: FamilyContext = { family, input, reaches: reaches.value, sawn: new Map(), found: new Map() };
+  const context = newContext(family, input, reaches.value);
   const sawn = sawnMixes(family, work, (mix) => sawnStack(context, mix));
   const limit = layerLimit(context);
   if (!limit.ok) return limit;
@@ -121,7 +122,7 @@ function openFamily(
 
 /** True where a pinned stack is no higher than the saw takes and has a blade for every cut. */
 const canBeHeld = (mix: Mix, context: FamilyContext): boolean => {
-  const stack = sawnStack(context, mix);
+  const stack = unnamedStack(context, mix);
   return stack.ok && compareMm(stack.value.stackHeightMm, context.input.shop.saw.maxHeight.mm) <= 0;
 };
 
@@ -154,7 +155,7 @@ function costsOf(
   const priced: (MixCost & { readonly height: HeightCost })[] = [];
   for (const mix of mixes) {
     if (layersIn(mix) > 1 && pinnedLayers === null && !bladesServe(context, mix)) continue;
-    const stack = sawnStack(context, mix);
+    const stack = unnamedStack(context, mix);
     if (!stack.ok) return stack;
     const height = heightCost(stack.value, input.shop);
     priced.push({ mix, cost: height.costPerLayerMinor * height.layers, blades: height.blades, height });
@@ -166,7 +167,7 @@ function costsOf(
 function bladesInUse({ context, sawn, pinned }: OpenFamily): string[] {
   const mixes = [...sawn, ...pinned.filter(({ passes }) => passes > 0)].map(({ mix }) => mix);
   return mixes.flatMap((mix) => {
-    const stack = sawnStack(context, mix);
+    const stack = unnamedStack(context, mix);
     return stack.ok ? bladeIds(stack.value) : [];
   });
 }
@@ -279,10 +280,10 @@ function bladesServe(context: FamilyContext, mix: Mix): boolean {
   const { family, input } = context;
   const able = usableBlades(input.drawer, input.shop.saw.ends).filter(({ form }) => form !== 'spiral');
   const steerable = Math.min(...able.map(turningRadius));
-  return phasesOf(family, mix, input.shop).every((phase) => {
-    const under = underBlade(phase, family);
+  return phasesOfMix(context, mix).every((phase) => {
+    const under = underBlade(phase, mix, family);
     return phase.cuts.every((place) => {
-      const cuts = cutsIn(phase, family.cuts[place], family, mix);
+      const cuts = featureCuts(family, place, phase);
       const found = bladesFor(cuts, under, context);
       const radius = cuts[0]?.measure.tightest?.radius ?? Infinity;
       return (

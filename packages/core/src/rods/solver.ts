@@ -27,7 +27,7 @@ export type LinearSolver = (model: LinearModel) => LinearAnswer | null;
 interface Highs {
   solve(
     problem: string,
-    options: { readonly mip_rel_gap: number; readonly mip_max_nodes: number },
+    options: Readonly<Record<string, number | boolean>>,
   ): {
     readonly Status: string;
     readonly ObjectiveValue: number;
@@ -40,11 +40,20 @@ interface Highs {
 /** The search of whole numbers ends after so many nodes: a count, so that the same model has the same answer. */
 const MOST_NODES = 20_000;
 
+/** Guesses at good answers take longer than the models of this program need to be solved without them. */
+const WHOLE = {
+  mip_rel_gap: 0,
+  mip_max_nodes: MOST_NODES,
+  mip_heuristic_run_feasibility_jump: false,
+  mip_heuristic_run_rins: false,
+  mip_heuristic_run_rens: false,
+};
+
 /** HiGHS as a solver of linear models. */
 export const highsSolver =
   (highs: Highs): LinearSolver =>
   (model) => {
-    const found = highs.solve(lpText(model), { mip_rel_gap: 0, mip_max_nodes: MOST_NODES });
+    const found = highs.solve(lpText(model), model.whole ? WHOLE : {});
     const columns = model.columns.map((_column, i) => figureOf(found.Columns[`x${String(i)}`], 'Primal'));
     if (found.Status === 'Infeasible' || columns.some((value) => value === undefined)) return null;
     const prices = new Map(found.Rows.map((row) => ['Name' in row ? row.Name : '', figureOf(row, 'Dual')]));

@@ -3,7 +3,7 @@ import { afterEach, beforeEach, expect, test } from '@jest/globals';
 import { addUpWork, planRun, verifyPlan } from '@rapid-jig/core';
 import { planTaskOf } from '../plan-of-run';
 import { getRun, listEvents, listRuns } from '../store/runs';
-import { inputOf, tasks } from '../heavy/tasks';
+import { inputOf, loadSolver, tasks } from '../heavy/tasks';
 import { getTemplate, listCards } from '../store/templates';
 import { DEMO_DRAWINGS, NOW, openScratch } from '../testing/server.test-support';
 import { seedDemo } from './seed';
@@ -34,7 +34,7 @@ test('the demo is a shop in the middle of its work, and making it twice changes 
   const work = await db.read((session) => listEvents(session, run.id));
   expect(addUpWork(work).passes).toHaveLength(5);
   const input = inputOf(await db.read((session) => planTaskOf(session, run.id)));
-  const plan = await planRun(input, { onStage: () => undefined });
+  const plan = await planRun(input, { onStage: () => undefined, solver: loadSolver });
   if (!plan.ok) throw new Error(plan.error[0]?.message);
   expect(verifyPlan(plan.value, input)).toEqual([]);
   expect(plan.value.stacks.filter(({ done }) => done.length > 0).length).toBeGreaterThan(0);

@@ -36,6 +36,8 @@ export interface DemoTemplate {
   readonly note: string;
   readonly copies: number;
   readonly rods?: readonly DemoRod[];
+  /** Layers by the names of their parts, front first. */
+  readonly bodies?: readonly { readonly name: string; readonly layers: readonly string[] }[];
   readonly drawings: readonly DemoDrawing[];
 }
 

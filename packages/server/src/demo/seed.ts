@@ -3,13 +3,16 @@ import { join } from 'node:path';
 import {
   followSteps,
   inches,
+  NO_STACK_WISHES,
   NO_WISHES,
   noSteps,
   parseLength,
   parseStock,
   partsFromDrawing,
+  passSawn,
   planRun,
   readDrawing,
+  type Body,
   type DrawingSteps,
   type Part,
   type PlanInput,
@@ -20,6 +23,7 @@ import {
 import type { Logger } from 'pino';
 import type { Database } from '../db/database';
 import type { Heavy } from '../heavy/pool';
+import { loadSolver } from '../heavy/tasks';
 import { startRun } from '../start-run';
 import { keepDrawing } from '../store/drawings';
 import { addEvent, listRuns, putRun } from '../store/runs';
@@ -102,6 +106,7 @@ async function readTemplate(demo: DemoTemplate, folder: string): Promise<ReadTem
     name: demo.name,
     note: demo.note,
     parts,
+    bodies: bodiesOf(demo, parts),
     rods: rodsOf(demo),
     drawings: files.map(({ id, fileName, steps }) => ({ id, fileName, steps })),
     archived: false,
@@ -136,6 +141,18 @@ function partsOf(drawing: DemoDrawing, text: string): { parts: Part[]; steps: Dr
   return { parts, steps };
 }
 
+/** Layers that lie on each other, by the names of their parts. */
+const bodiesOf = ({ bodies = [] }: DemoTemplate, parts: readonly Part[]): Body[] =>
+  bodies.map(({ name, layers }) => ({
+    id: idFor(`body ${name}`),
+    name,
+    layers: layers.map((layer) => {
+      const part = parts.find((one) => one.name === layer);
+      if (!part) throw new Error(`${name}: there is no part ${layer}`);
+      return part.id;
+    }),
+  }));
+
 const rodsOf = ({ name, rods = [] }: DemoTemplate): RodNeed[] =>
   rods.map((rod) => {
     const [thickness, length] = [parseLength(rod.thickness, 'in'), parseLength(rod.length, 'in')];
@@ -166,6 +183,7 @@ const demoRun = (templates: readonly Template[], now: Date): Omit<PlanInput['run
   refillSpares: false,
   measured: [{ woodId: 'cherry', nominalMm: inches(3 / 8), measured: { mm: inches(13 / 32), typed: '13/32' } }],
   wood: NO_WISHES,
+  stacks: NO_STACK_WISHES,
   archived: false,
 });
 
@@ -173,20 +191,15 @@ const demoRun = (templates: readonly Template[], now: Date): Omit<PlanInput['run
 async function sawSome(db: Database, input: PlanInput, now: Date): Promise<void> {
   const events: WorkEvent[] = [];
   for (let n = 0; n < DEMO_PASSES_SAWN; n++) {
-    const planned = await planRun({ ...input, work: events }, { onStage: () => undefined });
+    const planned = await planRun({ ...input, work: events }, { onStage: () => undefined, solver: loadSolver });
     const stack = planned.ok ? planned.value.stacks.find(({ passesToCut }) => passesToCut > 0) : undefined;
     if (!stack) throw new Error('the demo run has no pass left to saw');
-    const spoiled = n === 2 ? 1 : 0;
-    const counts = stack.gang.parts.map(({ partId }) => [partId, { good: stack.layers - spoiled, spoiled }] as const);
+    const spoiled = n === 2 ? [{ layerId: null, reason: 'slipped' as const }] : [];
     const event: WorkEvent = {
-      kind: 'pass-sawn',
+      ...passSawn(stack, null, stack.done.length + 1, { spoiled, lost: [] }),
       id: idFor(`pass ${String(n)}`),
       clientId: CLIENT_ID,
       at: new Date(now.getTime() - (DEMO_PASSES_SAWN - n) * 15 * 60 * 1000).toISOString(),
-      stack: stack.key,
-      pass: stack.done.length + 1,
-      layers: stack.layers,
-      counts: Object.fromEntries(counts),
     };
     events.push(event);
     await db.write((session) => addEvent(session, RUN_ID, event));

@@ -5,6 +5,7 @@ import request from 'supertest';
 import {
   countStock,
   defaultPatternOptions,
+  passSawn,
   stockCount,
   TYPICAL_SHOP,
   type Plan,
@@ -162,19 +163,8 @@ describe('a run', () => {
     return (await api().get(`/api/runs/${id}/snapshot`)).body as PlanSnapshot;
   };
   const passOf = (plan: Plan): WorkEvent => {
-    const stack = plan.stacks[0]!;
-    const counts = { [stack.gang.parts[0]!.partId]: { good: stack.layers, spoiled: 0 } };
-    const { key, layers } = stack;
-    return {
-      kind: 'pass-sawn',
-      id: randomUUID(),
-      clientId: randomUUID(),
-      at: '2026-11-24T09:05:00Z',
-      stack: key,
-      pass: null,
-      layers,
-      counts,
-    };
+    const mark = passSawn(plan.stacks[0]!, null, 1);
+    return { ...mark, pass: null, id: randomUUID(), clientId: randomUUID(), at: '2026-11-24T09:05:00Z' };
   };
 
   test('starting freezes the plan: a later start gives the same one', async () => {

@@ -6,7 +6,7 @@ import { pino } from 'pino';
 import request from 'supertest';
 import { planRun, type PlanInput } from '@rapid-jig/core';
 import { runOf, newTemplate, NOW, alone, openScratch, readOf } from '../testing/server.test-support';
-import { tasks } from '../heavy/tasks';
+import { loadSolver, tasks } from '../heavy/tasks';
 import { findSnapshot, putRun } from '../store/runs';
 import { putTemplate } from '../store/templates';
 import { startRun } from '../start-run';
@@ -103,7 +103,7 @@ test('a plan that breaks its rules is no 500: it is told, and the input is in th
   });
   const logged = JSON.parse(lines[0]!) as { input: PlanInput };
   expect(logged.input.run).toEqual(run);
-  const again = await planRun(logged.input, { onStage: () => undefined });
+  const again = await planRun(logged.input, { onStage: () => undefined, solver: loadSolver });
   expect(again.ok).toBe(true);
 });
 
@@ -117,7 +117,7 @@ test('a run that was granted a smaller margin starts, and its passes are recorde
   });
   await startRun(run.id, starting());
   const snapshot = await scratch.db.read((session) => findSnapshot(session, run.id));
-  expect(snapshot!.plan.stacks[0]!.blank.margin).toBe(3.175);
+  expect(snapshot!.plan.stacks[0]!.gangs[0]!.blank.margin).toBe(3.175);
 });
 
 test('a full disk is told as such, so that the browser keeps what it has and sends it again', async () => {

@@ -83,6 +83,7 @@ export const newTemplate = (name = 'Luggage tag'): Template => ({
   name,
   note: '',
   parts: [squarePart()],
+  bodies: [],
   rods: [],
   drawings: [],
   archived: false,

@@ -15,8 +15,14 @@ const event = (id: string): PassSawn => ({
   at: '2026-11-26T10:00:00Z',
   stack: 'ab',
   pass: 1,
+  stackLayers: null,
   layers: 2,
+  phase: null,
+  layerIds: null,
   counts: {},
+  minutes: null,
+  bladeId: null,
+  spoiled: [],
 });
 
 beforeEach(() => {

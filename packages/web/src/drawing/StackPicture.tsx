@@ -1,4 +1,4 @@
-import type { PlannedStack } from '@rapid-jig/core';
+import { gangOfLayer, stackName, type PlannedStack, type StackedGang } from '@rapid-jig/core';
 import { Measure } from './Measure';
 import { counted } from '../words/counted';
 import type { DrawnPart } from './paths';
@@ -16,51 +16,48 @@ interface StackPictureProps {
 const FIGURE_ROOM = 58;
 const GAP = 12;
 
+/** The blank of a gang as it is drawn, mm: across and up, whichever way its grain runs. */
+export const drawnSize = ({ grain, blank }: StackedGang): readonly [across: number, up: number] =>
+  grain === 'along-y' ? [blank.width, blank.length] : [blank.length, blank.width];
+
 /** A stack from above and, below it at the same scale, from the side: layers in their wood, the pattern on top. */
 export function StackPicture({ stack, drawn, scale }: StackPictureProps) {
-  const { gang, blank, layers, stackHeightMm } = stack;
-  const [across, up] = gang.grain === 'along-y' ? [blank.width, blank.length] : [blank.length, blank.width];
+  const { gangs, layers, stackHeightMm } = stack;
+  const [top] = gangs;
+  if (!top) return null;
+  const [across, up] = drawnSize(top);
   const [width, depth, height] = [across * scale, up * scale, stackHeightMm * scale];
-  const layer = height / layers;
-  const parts = gang.parts.flatMap(({ partId }) => drawn.get(partId) ?? []);
-  const names = gang.parts.map(({ partName }) => partName).join(', ');
-  const top = depth + GAP;
+  const parts = top.parts.flatMap(({ partId }) => drawn.get(partId) ?? []);
+  const woods = [...new Set(gangs.map(({ wood }) => wood.name))].join(' and ');
+  const side = depth + GAP;
   return (
     <figure style={{ margin: 0, position: 'relative', width: width + FIGURE_ROOM, maxWidth: '100%' }}>
       <svg
         style={{ display: 'block' }}
         width={width + 2}
-        height={top + height + 6}
+        height={side + height + 6}
         role="img"
-        aria-label={`${names}: ${counted(layers, 'layer')} of ${gang.wood.name}, from above and from the side`}
+        aria-label={`${stackName(stack)}: ${counted(layers.length, 'layer')} of ${woods}, from above and from the side`}
       >
         <g transform="translate(1 1)">
-          <rect width={width} height={depth} fill={woodFill(gang.wood.id)} stroke="var(--rj-palette-edge)" />
+          <rect width={width} height={depth} fill={woodFill(top.wood.id)} stroke="var(--rj-palette-edge)" />
           <g
-            transform={`scale(${String(scale)}) translate(${String(blank.margin - gang.box.minX)} ${String(blank.margin + gang.box.maxY)})`}
+            transform={`scale(${String(scale)}) translate(${String(top.blank.margin - top.box.minX)} ${String(top.blank.margin + top.box.maxY)})`}
           >
             {parts.map((part, i) => (
               <PartShape key={i} drawn={part} woodId={null} />
             ))}
           </g>
-          {Array.from({ length: layers }, (_, i) => (
-            <rect
-              key={i}
-              y={top + i * layer}
-              width={width}
-              height={layer}
-              fill={woodEdge(gang.wood.id)}
-              stroke="var(--rj-palette-edge)"
-              strokeWidth="1"
-            />
-          ))}
-          <path d={`M0 ${String(top)}H${String(width)}`} stroke="var(--rj-palette-line)" strokeWidth="2.5" />
+          <g transform={`translate(0 ${String(side)})`}>
+            <StackSide stack={stack} width={width} scale={scale} />
+          </g>
+          <path d={`M0 ${String(side)}H${String(width)}`} stroke="var(--rj-palette-line)" strokeWidth="2.5" />
         </g>
       </svg>
       <Dimension left={width + 6} top={depth / 2 - 10}>
         <Measure mm={up} />
       </Dimension>
-      <Dimension left={width + 6} top={top + height / 2 - 10}>
+      <Dimension left={width + 6} top={side + height / 2 - 10}>
         <strong>
           <Measure mm={stackHeightMm} />
         </strong>
@@ -70,6 +67,37 @@ export function StackPicture({ stack, drawn, scale }: StackPictureProps) {
       </figcaption>
     </figure>
   );
+}
+
+interface StackSideProps {
+  readonly stack: PlannedStack;
+  readonly width: number;
+  /** Pixels for a mm, upwards. */
+  readonly scale: number;
+  /** Layers that are meant: the others stand back. All where it is left out. */
+  readonly only?: readonly string[];
+}
+
+/** The layers of a stack from the side, the first on top, each in its wood. */
+export function StackSide({ stack, width, scale, only }: StackSideProps) {
+  let y = 0;
+  return stack.layers.map(({ id }) => {
+    const { thicknessMm, wood } = gangOfLayer(id, stack);
+    const top = y;
+    y += thicknessMm * scale;
+    return (
+      <rect
+        key={id}
+        y={top}
+        width={width}
+        height={thicknessMm * scale}
+        fill={woodEdge(wood.id)}
+        stroke="var(--rj-palette-edge)"
+        strokeWidth="1"
+        opacity={only && !only.includes(id) ? 0.25 : 1}
+      />
+    );
+  });
 }
 
 const CAPTION = { fontSize: '0.8rem', lineHeight: '20px', color: 'var(--rj-palette-text-secondary)' } as const;

@@ -11,6 +11,7 @@ import {
   type LengthUnit,
   type Part,
   type PlanInput,
+  NO_STACK_WISHES,
   NO_WISHES,
 } from '@rapid-jig/core';
 import { Area, Distance, Measure, Size } from './Measure';
@@ -69,7 +70,7 @@ const part = (changes: Partial<Part> = {}): Part => ({
 });
 
 async function planOf(one: Part, copies: number) {
-  const template = { id: 't', name: 'T', note: '', parts: [one], rods: [], drawings: [], archived: false };
+  const template = { id: 't', name: 'T', note: '', parts: [one], bodies: [], rods: [], drawings: [], archived: false };
   const input: PlanInput = {
     run: {
       id: 'r',
@@ -81,6 +82,7 @@ async function planOf(one: Part, copies: number) {
       maxLayers: 3,
       measured: [],
       wood: NO_WISHES,
+      stacks: NO_STACK_WISHES,
       archived: false,
     },
     revisions: [{ revision: 1, template }],
@@ -88,7 +90,10 @@ async function planOf(one: Part, copies: number) {
     drawer: TYPICAL_BLADES,
     work: [],
   };
-  const result = await planRun(input, { onStage: () => undefined });
+  const result = await planRun(input, {
+    onStage: () => undefined,
+    solver: () => Promise.reject(new Error('parts of one kind need none')),
+  });
   if (!result.ok) throw new Error(result.error[0]?.kind);
   return { plan: result.value, revisions: input.revisions };
 }

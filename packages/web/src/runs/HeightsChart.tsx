@@ -14,7 +14,7 @@ const STILL = { isAnimationActive: false } as const;
 
 /** What a layer costs in stacks of each height, and where today's stack stands. */
 export function HeightsChart({ stack: { layers, heights }, currency }: HeightsChartProps) {
-  const today = heights.find((height) => height.layers === layers);
+  const today = heights.find((height) => height.layers === layers.length);
   const money = (minor: number): string => formatMoney(Math.round(minor), currency);
   const told = heights.map((height) => `${String(height.layers)}: ${money(height.costPerLayerMinor)}`).join(', ');
   return (

@@ -13,10 +13,9 @@ export const MeasuredWoods = memo(function MeasuredWoods({ plan }: { readonly pl
   const measured = useRunDoc((run) => run.measured);
   const { units } = useShop();
   const woods = new Map(
-    plan.stacks.map(({ gang }) => [
-      `${gang.wood.id} ${String(gang.nominalMm)}`,
-      { woodId: gang.wood.id, nominalMm: gang.nominalMm },
-    ]),
+    plan.stacks
+      .flatMap(({ gangs }) => gangs)
+      .map(({ wood, nominalMm }) => [`${wood.id} ${String(nominalMm)}`, { woodId: wood.id, nominalMm }]),
   );
   if (woods.size === 0) return null;
   return (

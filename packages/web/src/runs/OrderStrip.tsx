@@ -1,6 +1,14 @@
 import { memo } from 'react';
 import { Box, Typography } from '@mui/material';
-import { formatMinutes, formatMoney, labourCost, type PlanCost, type PlannedStack } from '@rapid-jig/core';
+import {
+  bitsOf,
+  formatMinutes,
+  formatMoney,
+  labourCost,
+  timesToSaw,
+  type PlanCost,
+  type PlannedStack,
+} from '@rapid-jig/core';
 import { Area } from '../drawing/Measure';
 import { counted } from '../words/counted';
 import { useShop } from '../services';
@@ -12,14 +20,19 @@ interface OrderStripProps {
   readonly change: PlanCost | null;
 }
 
+/** Holes that are still to be drilled for a stack, in all its passes. */
+const holesToDrill = (stack: PlannedStack): number =>
+  stack.phases.reduce((sum, phase) => {
+    const holes = bitsOf([phase]).reduce((all, { count }) => all + count, 0);
+    return sum + holes * timesToSaw(stack, phase);
+  }, 0);
+
 /** The run from left to right as the shop does it, each step with its figure, and what the last edit did to it. */
 export const OrderStrip = memo(function OrderStrip({ planned: { plan, cost }, change }: OrderStripProps) {
   const shop = useShop();
   const { minutes } = plan;
   const pieces = plan.parts.reduce((sum, part) => sum + part.toCut, 0);
-  const inPass = ({ pierceHoles, gang }: PlannedStack): number =>
-    gang.drilled.reduce((sum, { count }) => sum + count, pierceHoles);
-  const holes = plan.stacks.reduce((sum, stack) => sum + inPass(stack) * stack.passesToCut, 0);
+  const holes = plan.stacks.reduce((sum, stack) => sum + holesToDrill(stack), 0);
   const sawing = minutes.cutting + minutes.corners + minutes.threading;
   return (
     <Box

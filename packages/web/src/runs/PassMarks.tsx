@@ -1,16 +1,18 @@
 import { useMemo, useState } from 'react';
 import { Box, Button, Typography } from '@mui/material';
-import { gangName, passesByNumber, type PlannedStack } from '@rapid-jig/core';
+import { passesByNumber, stackName, type PassSawn, type PlannedStack, type SpoiledLayer } from '@rapid-jig/core';
 import { CountField } from '../fields/CountField';
 import { counted } from '../words/counted';
 import { OnceButton } from '../fields/OnceButton';
 import { useOpenRun, useRunState } from './RunRoute';
+import { PhaseMarks } from './PhaseMarks';
+import { SpoiledLayers } from './SpoiledLayers';
 
 /** More boxes than this are a number: nobody counts forty ticks. */
 const MOST_BOXES = 12;
 
 /** Plain boxes in targets for a dusty finger; a wall may hold hundreds. */
-const TICKS = {
+export const TICKS = {
   display: 'flex',
   flexWrap: 'wrap',
   my: 0.5,
@@ -18,62 +20,99 @@ const TICKS = {
   '& input': { width: 30, height: 30, m: 0, accentColor: 'var(--rj-palette-primary-main)', cursor: 'pointer' },
 } as const;
 
-/** A box for every pass of a stack, each with its number: ticked ones are sawn; a tick taken off takes that pass back. */
+/** A box for every pass of a stack, or for each phase of it: ticked ones are sawn; a tick taken off takes that back. */
 export function PassMarks({ stack }: { readonly stack: PlannedStack }) {
-  const { session } = useOpenRun();
   const { work } = useRunState();
-  const [spoiled, setSpoiled] = useState(0);
-  const { done, passesToCut, gang } = stack;
-  const name = gangName(gang);
+  const [spoiled, setSpoiled] = useState<readonly SpoiledLayer[]>([]);
+  const { done, begun, passesToCut, layers, gangs } = stack;
   const sawn = useMemo(() => passesByNumber(work, stack.key), [work, stack.key]);
   // The plan follows a moment after the tick: the boxes stay as many.
-  const all = done.length + passesToCut;
-  const toSaw = freeNumbers(sawn, all - sawn.size);
-  const mark = (pass: number): void => {
-    session.markPass(stack, pass, spoiled);
-    setSpoiled(0);
-  };
-  const last = Math.max(0, ...sawn.keys());
+  const all = done.length + begun.length + passesToCut;
+  const clear = (): void => setSpoiled([]);
+  const marks = { stack, sawn, all, spoiled, onMarked: clear };
   return (
-    <Box role="group" aria-label={`Passes of ${name}, ${counted(stack.layers, 'layer')}`}>
-      {all <= MOST_BOXES ? (
-        <Box sx={TICKS}>
-          {[...sawn.keys(), ...toSaw]
-            .sort((a, b) => a - b)
-            .map((pass) => (
-              <label key={pass}>
-                <input
-                  type="checkbox"
-                  checked={sawn.has(pass)}
-                  onChange={() => (sawn.has(pass) ? session.takeBack(stack, pass) : mark(pass))}
-                  aria-label={`Pass ${String(pass)} of ${name}: ${sawn.has(pass) ? 'sawn' : 'to saw'}`}
-                />
-              </label>
-            ))}
-        </Box>
+    <Box role="group" aria-label={`Passes of ${stackName(stack)}, ${counted(layers.length, 'layer')}`}>
+      {stack.phases.length > 1 ? (
+        <PhaseMarks {...marks} />
+      ) : all <= MOST_BOXES ? (
+        <Boxes {...marks} />
       ) : (
-        <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
-          <Typography>
-            {sawn.size} of {all} passes sawn
-          </Typography>
-          <OnceButton variant="outlined" disabled={toSaw.length === 0} onClick={() => mark(toSaw[0] ?? last + 1)}>
-            One more
-          </OnceButton>
-          <OnceButton disabled={sawn.size === 0} onClick={() => session.takeBack(stack, last)}>
-            Take back
-          </OnceButton>
-        </Box>
+        <OneByOne {...marks} />
       )}
-      {passesToCut > 0 && <Spoiled layers={stack.layers} value={spoiled} onChange={setSpoiled} />}
+      {passesToCut + begun.length > 0 &&
+        (gangs.length > 1 ? (
+          <SpoiledLayers stack={stack} value={spoiled} onChange={setSpoiled} />
+        ) : (
+          <Spoiled
+            layers={layers.length}
+            value={spoiled.length}
+            onChange={(count) => setSpoiled(Array.from({ length: count }, () => ({ layerId: null, reason: null })))}
+          />
+        ))}
     </Box>
   );
 }
 
-/** The lowest numbers that no pass has. */
-function freeNumbers(taken: ReadonlyMap<number, unknown>, count: number): number[] {
-  const free: number[] = [];
-  for (let pass = 1; free.length < count; pass++) if (!taken.has(pass)) free.push(pass);
-  return free;
+export interface MarksProps {
+  readonly stack: PlannedStack;
+  readonly sawn: ReadonlyMap<number, readonly PassSawn[]>;
+  /** How many passes there are, sawn or not. */
+  readonly all: number;
+  readonly spoiled: readonly SpoiledLayer[];
+  readonly onMarked: () => void;
+}
+
+function Boxes({ stack, sawn, all, spoiled, onMarked }: MarksProps) {
+  const { session } = useOpenRun();
+  const name = stackName(stack);
+  const mark = (pass: number): void => {
+    session.markPass(stack, null, pass, spoiled);
+    onMarked();
+  };
+  return (
+    <Box sx={TICKS}>
+      {passNumbers(sawn, all).map((pass) => (
+        <label key={pass}>
+          <input
+            type="checkbox"
+            checked={sawn.has(pass)}
+            onChange={() => (sawn.has(pass) ? session.takeBack(stack, null, pass) : mark(pass))}
+            aria-label={`Pass ${String(pass)} of ${name}: ${sawn.has(pass) ? 'sawn' : 'to saw'}`}
+          />
+        </label>
+      ))}
+    </Box>
+  );
+}
+
+function OneByOne({ stack, sawn, all, spoiled, onMarked }: MarksProps) {
+  const { session } = useOpenRun();
+  const next = passNumbers(sawn, all).find((pass) => !sawn.has(pass));
+  const last = Math.max(0, ...sawn.keys());
+  const mark = (pass: number): void => {
+    session.markPass(stack, null, pass, spoiled);
+    onMarked();
+  };
+  return (
+    <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+      <Typography>
+        {sawn.size} of {all} passes sawn
+      </Typography>
+      <OnceButton variant="outlined" disabled={next === undefined} onClick={() => mark(next ?? last + 1)}>
+        One more
+      </OnceButton>
+      <OnceButton disabled={sawn.size === 0} onClick={() => session.takeBack(stack, null, last)}>
+        Take back
+      </OnceButton>
+    </Box>
+  );
+}
+
+/** The numbers of the passes sawn and, to make up `all`, the lowest that no pass has; in order. */
+export function passNumbers(sawn: ReadonlyMap<number, unknown>, all: number): number[] {
+  const numbers = [...sawn.keys()];
+  for (let pass = 1; numbers.length < all; pass++) if (!sawn.has(pass)) numbers.push(pass);
+  return numbers.sort((a, b) => a - b);
 }
 
 /** Pieces of the next pass that were spoiled; asked for only when wanted. */

@@ -1,4 +1,12 @@
-import { gangName, bladesInOrder, woodById, type CutSheet, type Plan, type PlannedStack } from '@rapid-jig/core';
+import {
+  bladesInOrder,
+  isToSaw,
+  stackName,
+  woodById,
+  type CutSheet,
+  type Plan,
+  type PlannedStack,
+} from '@rapid-jig/core';
 import { Area, Distance, Measure, Size } from '../drawing/Measure';
 import { holesOf } from './Holes';
 import { FORM_WORDS, HOLDING_WORDS } from '../words/plan';
@@ -121,7 +129,7 @@ export function SheetBlades({ plan }: SheetProps) {
 }
 
 export function SheetStacks({ plan, sheet }: { readonly plan: Plan; readonly sheet: CutSheet }) {
-  const todo = plan.stacks.filter(({ passesToCut }) => passesToCut > 0);
+  const todo = plan.stacks.filter(isToSaw);
   return (
     <section>
       <h2>Stacks, in the order of sawing</h2>
@@ -157,29 +165,34 @@ export function patternLetter(index: number): string {
 }
 
 function StackRow({ stack, letter }: { readonly stack: PlannedStack; readonly letter: string }) {
-  const { gang, layers } = stack;
+  const { gangs, layers, done, begun, passesToCut } = stack;
   return (
     <tr>
       <td>
-        <b>{letter}</b> {gang.templateName}: {gangName(gang)}, {gang.wood.name}
+        <b>{letter}</b> {[...new Set(gangs.map(({ templateName }) => templateName))].join(' and ')}: {stackName(stack)},{' '}
+        {[...new Set(gangs.map(({ wood }) => wood.name))].join(' and ')}
       </td>
       <td>
-        {layers} × <Measure mm={gang.thicknessMm} />
+        {gangs.map((gang, i) => (
+          <div key={i}>
+            {layers.filter(({ gangKey }) => gangKey === gang.key).length} × <Measure mm={gang.thicknessMm} />
+          </div>
+        ))}
       </td>
       <td>
         <Measure mm={stack.stackHeightMm} />
       </td>
-      <td>{holesOf(stack) ?? 'none'}</td>
+      <td>{holesOf(stack.phases) ?? 'none'}</td>
       <td className="text">
         {bladesInOrder(stack)
           .map((blade) => `${blade.size} ${FORM_WORDS[blade.form].replace(' teeth', '')}`)
           .join(', then ')}
       </td>
       <td className="text ticks">
-        {stack.done.map((id) => (
-          <span key={id} className="tick sawn" role="img" aria-label="sawn" />
+        {done.map((pass) => (
+          <span key={pass} className="tick sawn" role="img" aria-label="sawn" />
         ))}
-        {Array.from({ length: stack.passesToCut }, (_, i) => (
+        {Array.from({ length: begun.length + passesToCut }, (_, i) => (
           <span key={i} className="tick" role="img" aria-label="to saw" />
         ))}
       </td>

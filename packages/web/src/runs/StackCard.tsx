@@ -1,7 +1,7 @@
 import { memo } from 'react';
 import { Box, Typography } from '@mui/material';
 import { IconAlertTriangle } from '@tabler/icons-react';
-import { gangName, bladesInOrder, formatMinutes, totalMinutes, type PlannedStack } from '@rapid-jig/core';
+import { bladesInOrder, formatMinutes, isToSaw, stackName, totalMinutes, type PlannedStack } from '@rapid-jig/core';
 import { StackPicture } from '../drawing/StackPicture';
 import type { DrawnPart } from '../drawing/paths';
 import { Distance, Measure } from '../drawing/Measure';
@@ -11,6 +11,7 @@ import { counted } from '../words/counted';
 import { warningWords } from '../words/plan';
 import { holesOf } from './Holes';
 import { PassMarks } from './PassMarks';
+import { Phases } from './Phases';
 import { WhyBlade } from './WhyBlade';
 import { WhyLayers } from './WhyLayers';
 
@@ -23,18 +24,25 @@ interface StackCardProps {
 /** One stack on its shelf: how it looks, what is done to it, and a mark for every pass. */
 export const StackCard = memo(function StackCard({ stack, drawn, scale }: StackCardProps) {
   const { unit } = useUnit();
-  const holes = holesOf(stack);
-  const { gang, layers, passMinutes, passesToCut, warnings } = stack;
-  const cutMm = stack.cuts.reduce((sum, cut) => sum + cut.measure.lengthMm * cut.times, 0);
-  const name = gangName(gang);
+  const holes = holesOf(stack.phases);
+  const { gangs, layers, passMinutes, warnings, phases } = stack;
+  const [only] = gangs;
+  const cutMm = phases.reduce(
+    (sum, { cuts, singly, layerIds }) =>
+      cuts.reduce((mm, cut) => mm + cut.measure.lengthMm * (singly ? layerIds.length : 1), sum),
+    0,
+  );
+  const name = stackName(stack);
+  const ready = Object.values(stack.layersReady).reduce((sum, count) => sum + count, 0);
+  const templates = [...new Set(gangs.map(({ templateName }) => templateName))].join(' and ');
   return (
     <Box
       component="article"
-      aria-label={`${gang.templateName}, ${name}, ${counted(layers, 'layer')}`}
+      aria-label={`${templates}, ${name}, ${counted(layers.length, 'layer')}`}
       sx={{ maxWidth: '100%' }}
     >
       {/* What is sawn stands back; its words stay as clear as the others. */}
-      <Box sx={{ '& svg': { opacity: passesToCut === 0 ? 0.6 : 1 } }}>
+      <Box sx={{ '& svg': { opacity: isToSaw(stack) ? 1 : 0.6 } }}>
         <StackPicture stack={stack} drawn={drawn} scale={scale} />
       </Box>
       <Box sx={{ width: 250, maxWidth: '100%' }}>
@@ -42,10 +50,17 @@ export const StackCard = memo(function StackCard({ stack, drawn, scale }: StackC
           {name}
         </Typography>
         <Typography variant="body2" color="textSecondary" sx={{ overflowWrap: 'anywhere' }}>
-          {gang.templateName}
+          {templates}
         </Typography>
         <Typography component="div" sx={FIGURE}>
-          <WhyLayers stack={stack} /> of <Measure mm={gang.thicknessMm} /> {gang.wood.name}
+          <WhyLayers stack={stack} />{' '}
+          {gangs.length === 1 && only ? (
+            <>
+              of <Measure mm={only.thicknessMm} /> {only.wood.name}
+            </>
+          ) : (
+            <>in {counted(phases.length, 'phase')}</>
+          )}
         </Typography>
         <Typography variant="body2" sx={FIGURE}>
           {holes && <>holes: {holes} · </>}
@@ -56,9 +71,8 @@ export const StackCard = memo(function StackCard({ stack, drawn, scale }: StackC
             <WhyBlade key={`${blade.id} ${String(i)}`} blade={blade} stack={stack} />
           ))}
         </Box>
-        {stack.layersReady > 0 && (
-          <Typography variant="body2">Blanks for {counted(stack.layersReady, 'layer')} are cut.</Typography>
-        )}
+        {ready > 0 && <Typography variant="body2">Blanks for {counted(ready, 'layer')} are cut.</Typography>}
+        {phases.length > 1 && <Phases stack={stack} />}
         {warnings.map((warning) => (
           <Typography key={warning.kind} variant="body2" color="warning" sx={{ display: 'flex', gap: 0.5 }}>
             <IconAlertTriangle size={16} style={{ flex: 'none', marginTop: 2 }} /> {warningWords(warning, unit)}

@@ -1,7 +1,8 @@
 import { memo } from 'react';
 import { Box, Typography } from '@mui/material';
-import { bladesInOrder, type Plan, type PlannedStack } from '@rapid-jig/core';
+import { bladesInOrder, isToSaw, type Plan, type PlannedStack } from '@rapid-jig/core';
 import type { DrawnPart } from '../drawing/paths';
+import { drawnSize } from '../drawing/StackPicture';
 import { FORM_WORDS } from '../words/plan';
 import { StackCard } from './StackCard';
 
@@ -17,12 +18,9 @@ const LARGEST_SCALE = 1.6;
 
 /** Every stack, at one scale, on shelves in the order of sawing: one shelf for each blade that goes into the saw. */
 export const Wall = memo(function Wall({ plan, drawn }: WallProps) {
-  const longest = Math.max(
-    1,
-    ...plan.stacks.map(({ blank, gang }) => (gang.grain === 'along-y' ? blank.width : blank.length)),
-  );
+  const longest = Math.max(1, ...plan.stacks.flatMap(({ gangs }) => gangs).map((gang) => drawnSize(gang)[0]));
   const scale = Math.min(LARGEST_SCALE, WIDEST_PX / longest);
-  const finished = plan.stacks.filter(({ passesToCut }) => passesToCut === 0);
+  const finished = plan.stacks.filter((stack) => !isToSaw(stack));
   return (
     <Box component="section" id="wall" aria-label="The wall of stacks">
       {shelvesOf(plan).map(({ title, stacks }, i) => (
@@ -46,7 +44,7 @@ function shelvesOf(plan: Plan): ShelfOfStacks[] {
   const shelves: (ShelfOfStacks & { bladeId: string })[] = [];
   for (const stack of plan.stacks) {
     const [blade] = bladesInOrder(stack);
-    if (stack.passesToCut === 0 || !blade) continue;
+    if (!isToSaw(stack) || !blade) continue;
     const last = shelves[shelves.length - 1];
     if (last?.bladeId === blade.id) last.stacks.push(stack);
     else

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Box, Button, Popover, Typography } from '@mui/material';
-import { formatFine, type Blade, type PlannedStack } from '@rapid-jig/core';
+import { formatFine, type Blade, type PlannedCut, type PlannedStack } from '@rapid-jig/core';
 import { KerfPicture } from '../drawing/BladePicture';
 import { useUnit } from '../services';
 import { FIGURE } from '../theme/theme';
@@ -36,7 +36,7 @@ export function WhyBlade({ blade, stack }: { readonly blade: Blade; readonly sta
 
 function Reasons({ blade, stack }: { readonly blade: Blade; readonly stack: PlannedStack }) {
   const { unit } = useUnit();
-  const cuts = stack.cuts.filter(({ choice }) => choice.blade.id === blade.id);
+  const cuts = stack.phases.flatMap((phase) => phase.cuts).filter(({ choice }) => choice.blade.id === blade.id);
   // Cuts with the same reasons to the letter are told once.
   const groups = new Map<string, typeof cuts>();
   for (const cut of cuts) {
@@ -85,7 +85,7 @@ function Reasons({ blade, stack }: { readonly blade: Blade; readonly stack: Plan
   );
 }
 
-function cutsWords(cuts: PlannedStack['cuts']): string {
+function cutsWords(cuts: readonly PlannedCut[]): string {
   const inside = cuts.filter(({ kind }) => kind === 'inside').length;
   const outside = cuts.length - inside;
   return [

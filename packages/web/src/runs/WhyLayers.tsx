@@ -12,7 +12,7 @@ const HeightsChart = later(async () => (await import('./HeightsChart')).HeightsC
 /** Why a stack is as high as it is: what limits it, and what each height costs. */
 export function WhyLayers({ stack }: { readonly stack: PlannedStack }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const title = `Why ${counted(stack.layers, 'layer')}`;
+  const title = `Why ${counted(stack.layers.length, 'layer')}`;
   return (
     <>
       <Button
@@ -23,7 +23,7 @@ export function WhyLayers({ stack }: { readonly stack: PlannedStack }) {
         onClick={(event) => setAnchor(event.currentTarget)}
         sx={{ ...FIGURE, py: 0, lineHeight: 1.7 }}
       >
-        {counted(stack.layers, 'layer')}
+        {counted(stack.layers.length, 'layer')}
       </Button>
       <Popover
         open={anchor !== null}
@@ -42,7 +42,7 @@ export function WhyLayers({ stack }: { readonly stack: PlannedStack }) {
 function Heights({ stack }: { readonly stack: PlannedStack }) {
   const { currency } = useShop();
   const { layers, heights, limitedBy } = stack;
-  const today = heights.find((height) => height.layers === layers);
+  const today = heights.find((height) => height.layers === layers.length);
   const [cheapest] = [...heights].sort((a, b) => a.costPerLayerMinor - b.costPerLayerMinor);
   return (
     <>

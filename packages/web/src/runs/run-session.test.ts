@@ -12,6 +12,7 @@ import {
   type Run,
   type Template,
   type WorkEvent,
+  NO_STACK_WISHES,
   NO_WISHES,
 } from '@rapid-jig/core';
 import type { ApiFault } from '@rapid-jig/contract';
@@ -30,6 +31,7 @@ const template: Template = {
   id: 'tag',
   name: 'Tag',
   note: '',
+  bodies: [],
   rods: [],
   drawings: [],
   archived: false,
@@ -61,6 +63,9 @@ const template: Template = {
     },
   ],
 };
+/** One layer, nobody said which. */
+const SPOILED = { layerId: null, reason: null };
+
 const run: Run = {
   id: 'run',
   name: 'Run',
@@ -71,6 +76,7 @@ const run: Run = {
   maxLayers: null,
   measured: [],
   wood: NO_WISHES,
+  stacks: NO_STACK_WISHES,
   archived: false,
 };
 const OFF: ApiFault = { kind: 'unexpected', message: 'off', where: '', hint: '' };
@@ -111,7 +117,10 @@ async function openSession() {
   const planner: Pick<Planner, 'plan'> = {
     plan: async (input) => {
       if (worker.isMissing) throw new WorkerFailed();
-      const result = await planRun(input, { onStage: () => undefined });
+      const result = await planRun(input, {
+        onStage: () => undefined,
+        solver: () => Promise.reject(new Error('parts of one kind need none')),
+      });
       return result.ok ? ok({ plan: result.value, cost: costOf(result.value), tookMs: 0 }) : result;
     },
   };
@@ -136,7 +145,10 @@ async function openSession() {
   await jest.advanceTimersByTimeAsync(10);
   return { session, document: session.document, stop, late, worker };
 }
-const settle = () => jest.advanceTimersByTimeAsync(10);
+/** Lets what was sent be answered, and the plan that follows be made. */
+const settle = async () => {
+  for (let n = 0; n < 5; n++) await jest.advanceTimersByTimeAsync(10);
+};
 const bodies = (session: RunSession) => session.store.getState().planned!.plan.parts[0];
 const firstStack = (session: RunSession) => session.store.getState().planned!.plan.stacks[0]!;
 
@@ -150,12 +162,12 @@ afterEach(() => {
 
 test('a pass marked is recorded once, and the plan is what is left; taken back, it is to saw again', async () => {
   const { session } = await openSession();
-  session.markPass(firstStack(session), 1, 0);
+  session.markPass(firstStack(session), null, 1, []);
   await settle();
   expect(recorded).toMatchObject([{ kind: 'pass-sawn', pass: 1 }]);
   expect(bodies(session)).toMatchObject({ good: 4, toCut: 4 });
   await jest.advanceTimersByTimeAsync(1000);
-  session.takeBack(firstStack(session), 1);
+  session.takeBack(firstStack(session), null, 1);
   await settle();
   expect(bodies(session)).toMatchObject({ good: 0, toCut: 8 });
 });
@@ -163,9 +175,9 @@ test('a pass marked is recorded once, and the plan is what is left; taken back, 
 test('a double tap on a box is one pass, and does not take it back either', async () => {
   const { session } = await openSession();
   const stack = firstStack(session);
-  session.markPass(stack, 1, 0);
-  session.markPass(stack, 1, 0);
-  session.takeBack(stack, 1);
+  session.markPass(stack, null, 1, []);
+  session.markPass(stack, null, 1, []);
+  session.takeBack(stack, null, 1);
   await settle();
   expect(recorded).toHaveLength(1);
   expect(bodies(session)).toMatchObject({ good: 4, toCut: 4 });
@@ -173,9 +185,9 @@ test('a double tap on a box is one pass, and does not take it back either', asyn
 
 test('unticking the first of two passes takes back the first', async () => {
   const { session } = await openSession();
-  for (const pass of [1, 2]) session.markPass(firstStack(session), pass, 0);
+  for (const pass of [1, 2]) session.markPass(firstStack(session), null, pass, []);
   await jest.advanceTimersByTimeAsync(1000);
-  session.takeBack(firstStack(session), 1);
+  session.takeBack(firstStack(session), null, 1);
   await settle();
   expect(recorded[2]).toMatchObject({ kind: 'pass-taken-back', event: recorded[0]!.id });
   expect([...passesByNumber(session.store.getState().work, firstStack(session).key).keys()]).toEqual([2]);
@@ -184,9 +196,9 @@ test('unticking the first of two passes takes back the first', async () => {
 test('a page that is behind marks a pass that another device has marked: it counts once', async () => {
   const { session } = await openSession();
   const { session: stale } = await openSession();
-  session.markPass(firstStack(session), 1, 0);
+  session.markPass(firstStack(session), null, 1, []);
   await settle();
-  stale.markPass(firstStack(stale), 1, 1);
+  stale.markPass(firstStack(stale), null, 1, [SPOILED]);
   await settle();
   expect(recorded).toHaveLength(2);
   expect(bodies(stale)).toMatchObject({ good: 4, spoiled: 0, toCut: 4 });
@@ -199,7 +211,7 @@ test('an answer that was overtaken on its way takes nothing back', async () => {
   const { session, late } = await openSession();
   late.isHeld = true;
   const reading = session.refresh();
-  session.markPass(firstStack(session), 1, 0);
+  session.markPass(firstStack(session), null, 1, []);
   await settle();
   late.answer();
   await reading;
@@ -209,7 +221,7 @@ test('an answer that was overtaken on its way takes nothing back', async () => {
 test('with the server stopped the count goes on here, survives a closed tab, and is sent when it is back', async () => {
   online = false;
   const first = await openSession();
-  first.session.markPass(firstStack(first.session), 1, 1);
+  first.session.markPass(firstStack(first.session), null, 1, [SPOILED]);
   await settle();
   expect(bodies(first.session)).toMatchObject({ good: 3, spoiled: 1, toCut: 5 });
   expect(first.session.store.getState().trouble).toContain('off');

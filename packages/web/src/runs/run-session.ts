@@ -7,6 +7,8 @@ import {
   err,
   ok,
   passesByNumber,
+  passSawn,
+  type Phase,
   type PieceCount,
   type Result,
   type PassSawn,
@@ -16,6 +18,7 @@ import {
   type PlanInput,
   type PlannedStack,
   type Run,
+  type SpoiledLayer,
   type StockMove,
   type TemplateRevision,
   type WorkDone,
@@ -61,10 +64,10 @@ export interface RunSession {
   addTemplate(templateId: string, revision: number): Promise<void>;
   /** Moves a line to the newest revision of its template. */
   takeRevision(templateId: string, revision: number): Promise<void>;
-  /** Marks a pass of a stack by its number; one that is marked already stays as it is. */
-  markPass(stack: PlannedStack, pass: number, spoiled: number): void;
-  /** Takes the pass of that number back; not in the moment in which it was marked, for that is a tap that bounced. */
-  takeBack(stack: PlannedStack, pass: number): void;
+  /** Marks a phase of a pass of a stack by its number, null for all of it; what is marked already stays as it is. */
+  markPass(stack: PlannedStack, phase: Phase | null, pass: number, spoiled: readonly SpoiledLayer[]): void;
+  /** Takes that mark back; not in the moment in which it was made, for that is a tap that bounced. */
+  takeBack(stack: PlannedStack, phase: Phase | null, pass: number): void;
   markRods(rod: string, count: PieceCount): void;
   /** Reads what other devices have done. */
   refresh(): Promise<Result<null, ApiFault>>;
@@ -161,9 +164,13 @@ function createRunSession(
   };
   let baseline: { cost: PlanCost; at: number } | null = null;
   let lastMark = { pass: '', at: -Infinity };
-  const markOf = ({ key }: PlannedStack, pass: number): string => `${key} ${String(pass)}`;
-  const passAt = ({ key }: PlannedStack, pass: number): PassSawn | undefined =>
-    passesByNumber(store.getState().work, key).get(pass);
+  const markOf = ({ key }: PlannedStack, phase: Phase | null, pass: number): string =>
+    `${key} ${phase?.key ?? ''} ${String(pass)}`;
+  const marksOf = ({ key }: PlannedStack, pass: number): readonly PassSawn[] =>
+    passesByNumber(store.getState().work, key).get(pass) ?? [];
+  /** The mark that holds this phase of a pass; one of the whole pass holds all of them. */
+  const markAt = (stack: PlannedStack, phase: Phase | null, pass: number): PassSawn | undefined =>
+    marksOf(stack, pass).find((mark) => phase === null || mark.phase === null || mark.phase === phase.key);
 
   const hasRevision = (templateId: string, revision: number): boolean =>
     store.getState().revisions.some((one) => one.template.id === templateId && one.revision === revision);
@@ -246,14 +253,15 @@ function createRunSession(
         lines: run.lines.map((line) => (line.templateId === templateId ? { ...line, revision } : line)),
       }));
     },
-    markPass: (stack, pass, spoiled) => {
-      if (passAt(stack, pass)) return;
-      lastMark = { pass: markOf(stack, pass), at: performance.now() };
-      record(passOf(stack, pass, spoiled, clientId));
+    markPass: (stack, phase, pass, spoiled) => {
+      if (markAt(stack, phase, pass)) return;
+      lastMark = { pass: markOf(stack, phase, pass), at: performance.now() };
+      const lost = marksOf(stack, pass).flatMap((mark) => mark.spoiled.flatMap(({ layerId }) => layerId ?? []));
+      record({ ...passSawn(stack, phase, pass, { spoiled, lost }), ...newEvent(clientId) });
     },
-    takeBack: (stack, pass) => {
-      const sawn = passAt(stack, pass);
-      const isBounce = lastMark.pass === markOf(stack, pass) && performance.now() - lastMark.at < BOUNCE_MS;
+    takeBack: (stack, phase, pass) => {
+      const sawn = markAt(stack, phase, pass);
+      const isBounce = lastMark.pass === markOf(stack, phase, pass) && performance.now() - lastMark.at < BOUNCE_MS;
       if (!sawn || isBounce) return;
       const event: PassTakenBack = { kind: 'pass-taken-back', event: sawn.id, ...newEvent(clientId) };
       record(event);
@@ -292,9 +300,3 @@ function keepUnchanged(before: PlannedRun | null, after: PlannedRun): PlannedRun
 }
 
 export const newEvent = (clientId: string) => ({ id: newId(), clientId, at: new Date().toISOString() });
-
-/** One pass of a stack: every layer gives one of each part, less what was spoiled. */
-export function passOf({ key, layers, gang }: PlannedStack, pass: number, spoiled: number, clientId: string): PassSawn {
-  const counts = gang.parts.map(({ partId }) => [partId, { good: layers - spoiled, spoiled }] as const);
-  return { kind: 'pass-sawn', stack: key, pass, layers, counts: Object.fromEntries(counts), ...newEvent(clientId) };
-}

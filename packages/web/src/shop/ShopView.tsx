@@ -125,10 +125,22 @@ function HabitsSection({ shop, edit }: SectionProps) {
         help={
           shop.cutOrder === 'inside-first'
             ? 'More wood to hold, more support.'
-            : 'Inside cuts are sawn in single layers.'
+            : 'The stack comes apart after its outline.'
         }
         width={290}
       />
+      {shop.cutOrder === 'outline-first' && (
+        <Choice
+          label="After the split"
+          value={shop.afterOutline}
+          options={[
+            ['singly', 'Each layer alone'],
+            ['together', 'Layers that share a cut together'],
+          ]}
+          onChange={(afterOutline) => edit({ afterOutline })}
+          width={290}
+        />
+      )}
       <Choice
         label="How stacks are held"
         value={shop.holding}

@@ -27,6 +27,7 @@ const template: Template = {
   name: 'Whale',
   note: 'n',
   archived: true,
+  bodies: [],
   rods: [],
   drawings: [{ id: 'd', fileName: 'whale.svg', steps: noSteps(1) }],
   parts: [part('body', 'sheet'), part('fin', 'sheet'), part('eye', null)],

@@ -1,4 +1,4 @@
-import { gangName, type Plan, type WorkEvent } from '@rapid-jig/core';
+import { stackName, type Plan, type WorkEvent } from '@rapid-jig/core';
 import { counted } from './counted';
 
 /** What other devices did, said in one line: `The other device: 2 passes of Tray`. null where it was nothing to count. */
@@ -8,7 +8,7 @@ export function wordsOfOthers(events: readonly WorkEvent[], plan: Plan | null): 
   for (const event of events) {
     if (event.kind === 'pass-sawn') {
       const stack = plan?.stacks.find(({ key }) => key === event.stack);
-      const name = stack ? gangName(stack.gang) : 'a stack';
+      const name = stack ? stackName(stack) : 'a stack';
       passes.set(name, (passes.get(name) ?? 0) + 1);
     } else if (event.kind === 'pass-taken-back') taken++;
     else others++;

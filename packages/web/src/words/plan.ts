@@ -137,6 +137,10 @@ export function warningWords({ kind, inputs }: PlanWarning, unit: LengthUnit): s
       return `The plan wears out ${text('needed')}, the drawer holds ${text('onHand')}.`;
     case 'left-over':
       return `${text('pieces')} left over; keep them for next time.`;
+    case 'face-down':
+      return `${text('parts')} lies with its show face down: its outline is the mirror image. With a veneer on one face that face lies below, on a waste board so that it does not break out.`;
+    case 'pin-left-out':
+      return `Your stack of ${text('layers')} layers, ${text('passes')} times, cannot be sawn together here: too high for the saw or its blades, or not of one outline. The plan goes on without it.`;
     default:
       return unreachable(kind);
   }

@@ -84,12 +84,12 @@ const planner = {
     groups: readonly WoodGroup[],
     rods: readonly RodGroup[],
   ): Promise<WayOut[]> {
-    return waysOut(input, { ...task, rods }, groups, { onStage: () => undefined }, seededSearch);
+    return waysOut(input, { ...task, rods }, groups, { onStage: () => undefined, solver: loadSolver }, seededSearch);
   },
 
   async plan(input: PlanInput): Promise<Result<PlannedRun, PlanError>> {
     const started = performance.now();
-    const result = await planRun(input, { onStage: () => undefined });
+    const result = await planRun(input, { onStage: () => undefined, solver: loadSolver });
     if (!result.ok) return result;
     return { ok: true, value: { plan: result.value, cost: costOf(result.value), tookMs: performance.now() - started } };
   },

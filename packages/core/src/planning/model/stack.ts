@@ -142,6 +142,9 @@ export interface SawnStack {
   readonly phases: readonly Phase[];
 }
 
+/** A stack whose phases go by the short names they have in it: to be priced, which most are for nothing. */
+export type UnnamedStack = Omit<SawnStack, 'key'>;
+
 /** A pass of which some phases are done. */
 export interface BegunPass {
   readonly pass: number;

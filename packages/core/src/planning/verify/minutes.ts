@@ -4,7 +4,10 @@ import type { Minutes, PlannedStack } from '../model/plan';
 import type { Shop } from '../model/shop';
 import type { Phase, StackedGang } from '../model/stack';
 
-type Rates = { readonly saw: number; readonly life: number };
+interface Rates {
+  readonly saw: number;
+  readonly life: number;
+}
 
 /** Rates of a wood: cut face a minute, and the face that a blade lasts, mm2. */
 function ratesFor({ hardnessN }: Wood, { factors }: Pick<Shop, 'factors'>): Rates {

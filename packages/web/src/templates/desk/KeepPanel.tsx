@@ -177,6 +177,7 @@ const emptyTemplate = (id: string, name: string): Template => ({
   name: name.trim(),
   note: '',
   parts: [],
+  bodies: [],
   rods: [],
   drawings: [],
   archived: false,

@@ -57,6 +57,15 @@ const loose = (name: string, woodId: string): DemoPart => ({
   grain: 'along-x',
 });
 
+/** Front and back of the money box. */
+const face = (name: string): DemoPart => ({
+  name,
+  perCopy: 1,
+  woodId: 'cherry',
+  thickness: '1/4',
+  grain: 'along-y',
+});
+
 export const DEMO_TEMPLATES: readonly DemoTemplate[] = [
   {
     name: 'Honeycomb trivet',
@@ -120,6 +129,24 @@ export const DEMO_TEMPLATES: readonly DemoTemplate[] = [
       },
     ],
   },
+  {
+    name: 'Lantern money box',
+    note: 'Five layers. Saw the slot open to the hollow before glue-up, so that a coin drops through.',
+    copies: 4,
+    bodies: [{ name: 'Lantern', layers: ['Front', 'Slotted', 'Slotted', 'Hollow', 'Back'] }],
+    drawings: [
+      {
+        file: 'lantern-money-box.svg',
+        together: false,
+        parts: [
+          face('Front'),
+          { name: 'Slotted', perCopy: 2, woodId: 'white-pine', thickness: '3/8', grain: 'along-y' },
+          { name: 'Hollow', perCopy: 1, woodId: 'white-pine', thickness: '3/8', grain: 'along-y' },
+          face('Back'),
+        ],
+      },
+    ],
+  },
 ];
 
 export const DEMO_SHOP: Shop = {
@@ -145,6 +172,8 @@ export const DEMO_RACK: readonly (readonly [typed: string, place: string, costMi
   ['2 cherry 4/4 x 6 x 48', 'upper left', 2200],
   ['2 white pine 3/4 x 7 1/4 x 60', 'upper right', 900],
   ['1 white pine offcut 3/4 x 7 x 19', 'bin', null],
+  ['2 white pine 3/8 x 7 1/4 x 36', 'upper right', 700],
+  ['1 cherry 1/4 x 7 1/4 x 40', 'upper left', 1500],
   ['2 walnut 1/2 x 5 x 30', 'middle', 1800],
   ['1 walnut offcut 1/2 x 4 1/2 x 11', 'bin', null],
   ['1 red alder 1/2 x 5 1/2 x 36', 'middle', 800],

@@ -52,6 +52,8 @@ function stackWithPhases(stack: Doc): Doc {
     layers,
     phases: alone.length === 0 ? [whole] : [whole, phaseOf('singly', alone, true, ['whole'])],
     begun: [],
+    // How it was held was written down for the whole run only.
+    held: { method: null, insteadOf: null, brads: [], bradLengthMm: null, pilotMm: null },
     layersReady: Number(layersReady) > 0 ? { [gangKey]: layersReady } : {},
     done: (Array.isArray(done) ? done : []).map((_event, i) => i + 1),
   };

@@ -4,8 +4,6 @@ import type { Consumables } from './model/plan';
 import type { Holding, Shop } from './model/shop';
 import type { Stack } from './model/stack';
 
-/** At least three brads hold a stack (common practice). */
-const BRADS_PER_STACK = 3;
 /** A dot on each side of every joint (common practice). */
 const DOTS_PER_JOINT = 4;
 
@@ -20,7 +18,7 @@ export function consumablesFor(stacks: readonly Stack[], shop: Shop): Consumable
   const face = ({ gangs: [first] }: Stack): number => (first ? first.blank.length * first.blank.width : 0);
   const edge = ({ gangs: [first] }: Stack): number => (first ? 2 * (first.blank.length + first.blank.width) : 0);
   const held = (method: Holding, of: (stack: Stack) => number): number =>
-    holding === method ? total((stack) => (stack.layers.length > 1 ? of(stack) : 0)) : 0;
+    total((stack) => (stack.held.method === method ? of(stack) : 0));
   return {
     patternCopies: total((stack) => handlingOf(stack).tops.length),
     patternTapeMm2: total((stack) => face(stack) * handlingOf(stack).tops.length),
@@ -28,7 +26,7 @@ export function consumablesFor(stacks: readonly Stack[], shop: Shop): Consumable
     edgeTapeMm: held('tape', edge),
     doubleSidedMm2: held('double-sided', (stack) => face(stack) * (stack.layers.length - 1)),
     filmSheets: held('film', ({ layers }) => filmSheetsFor(layers.length)),
-    brads: held('brads', () => BRADS_PER_STACK),
+    brads: held('brads', (stack) => stack.held.brads.length),
     glueDots: held('glue-dots', ({ layers }) => DOTS_PER_JOINT * (layers.length - 1)),
   };
 }

@@ -8,6 +8,7 @@ import type { MixCost, MixPasses, Way } from './best-passes';
 import { bestOfRun, familyChoice } from './best-run';
 import type { Family } from './families';
 import { gangPlace } from './gangs';
+import { heldOf } from './held';
 import { factorsInForce } from './model/factors';
 import type { PlanError, PlanFault, PlanInput } from './model/input';
 import type { Shop } from './model/shop';
@@ -200,6 +201,7 @@ function stacksOf(family: OpenFamily, way: Way | undefined, work: WorkDone): Res
       layersReady: Object.fromEntries(
         context.family.members.flatMap(({ gang }, i) => ((taken[i] ?? 0) > 0 ? [[gang.key, taken[i] ?? 0]] : [])),
       ),
+      held: heldOf(stack.value, mix, context),
       limitedBy: limitOf(limit, todo),
       heights: heightsFor(stack.value, family),
     });

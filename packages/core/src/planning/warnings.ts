@@ -31,6 +31,7 @@ export function stackWarnings(stack: Stack): PlanWarning[] {
     const strained = own.find(({ choice }) => choice.strained);
     if (strained) warnings.push(warn('strained-blade', { heightMm, size: strained.choice.blade.size }));
   }
+  if (stack.held.insteadOf !== null) warnings.push(warn('no-room-for-brads', { layers: stack.layers.length }));
   const over = stack.gangs.filter(({ turnedOver }) => turnedOver);
   if (over.length > 0) warnings.push(warn('face-down', { parts: stackName({ gangs: over }) }));
   return warnings;

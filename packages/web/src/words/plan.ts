@@ -137,6 +137,8 @@ export function warningWords({ kind, inputs }: PlanWarning, unit: LengthUnit): s
       return `The plan wears out ${text('needed')}, the drawer holds ${text('onHand')}.`;
     case 'left-over':
       return `${text('pieces')} left over; keep them for next time.`;
+    case 'no-room-for-brads':
+      return 'Round its outlines there is no room for three brads clear of every line, or no brad of a fitting length: it is held with tape round the edge.';
     case 'face-down':
       return `${text('parts')} lies with its show face down: its outline is the mirror image. With a veneer on one face that face lies below, on a waste board so that it does not break out.`;
     case 'pin-left-out':

@@ -59,6 +59,7 @@ export interface PlanWarning {
     | 'small-blank'
     | 'few-blades'
     | 'left-over'
+    | 'no-room-for-brads'
     | 'face-down'
     | 'pin-left-out';
   readonly stackKey: string | null;

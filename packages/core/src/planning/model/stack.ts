@@ -4,6 +4,7 @@ import type { CutKind, CutMeasure } from '../../patterns';
 import type { PartCut } from '../../products';
 import type { Grain, Wood } from '../../wood';
 import type { PartCount } from './count';
+import type { Holding } from './shop';
 
 /** A cut of a gang with what it is like to saw. */
 export interface GangCut {
@@ -145,6 +146,19 @@ export interface SawnStack {
 /** A stack whose phases go by the short names they have in it: to be priced, which most are for nothing. */
 export type UnnamedStack = Omit<SawnStack, 'key'>;
 
+/** How the layers of a stack are held together. */
+export interface Held {
+  /** null for a single layer. */
+  readonly method: Holding | null;
+  /** What the shop would take, where its brads find no room or no length; else null. */
+  readonly insteadOf: Holding | null;
+  /** Places of brads in the frame of the stack, mm. */
+  readonly brads: readonly Point[];
+  readonly bradLengthMm: number | null;
+  /** The bit for their pilot holes, mm: in hard wood a brad splits or bends. */
+  readonly pilotMm: number | null;
+}
+
 /** A pass of which some phases are done. */
 export interface BegunPass {
   readonly pass: number;
@@ -163,6 +177,7 @@ export interface Stack extends SawnStack {
   readonly layersReady: Readonly<Record<string, number>>;
   /** Numbers of the passes that are sawn. */
   readonly done: readonly number[];
+  readonly held: Held;
   /** Why not more layers: what the limit came from. */
   readonly limitedBy: LayerLimit;
   /** What a layer costs in stacks of each number of layers, from one up: this stack at its own, else the cheapest mix. */

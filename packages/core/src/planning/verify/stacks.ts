@@ -10,6 +10,7 @@ import { stackWarnings } from '../warnings';
 import { boxGrown } from '../../geometry';
 import { marksOf, standingOf } from './counts';
 import { isSame, marginOf, type ExpectedGang } from './expected';
+import { heldWrong } from './held';
 import { mayLieTogether } from './families';
 import { minutesOfPass, perMm } from './minutes';
 import { phasesWrong } from './phases';
@@ -101,6 +102,7 @@ function stackWrong(
     ...heightWrong(stack, own, input),
     ...(mayLieTogether(stack, own, input) ? [] : ['such layers may not be cut together']),
     ...phasesWrong(stack, own, input),
+    ...heldWrong(stack, own, input),
     ...workWrong(stack, standing),
   ];
   const minutes = minutesOfPass(stack, input.shop);

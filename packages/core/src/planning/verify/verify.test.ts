@@ -179,6 +179,9 @@ const MUTANTS: readonly (readonly [string, (plan: Plan) => Plan])[] = [
     'another bit for them',
     phase(({ pierceBits }) => ({ pierceBits: pierceBits.map((one) => ({ ...one, diameterMm: 9 })) })),
   ],
+  ['held by nothing', stack(({ held }) => ({ held: { ...held, method: null } }))],
+  ['brads in a stack that is taped', stack(({ held }) => ({ held: { ...held, brads: [{ x: -4, y: -4 }] } }))],
+  ['no room for brads where none are wanted', stack(({ held }) => ({ held: { ...held, insteadOf: 'brads' } }))],
   ['a pass in no time', stack(({ passMinutes }) => ({ passMinutes: { ...passMinutes, cutting: 0 } }))],
   ['heights not reckoned', stack(() => ({ heights: [] }))],
   [

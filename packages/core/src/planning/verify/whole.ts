@@ -108,7 +108,7 @@ function consumablesWrong(plan: Plan, { shop }: PlanInput): string[] {
   const total = (of: (stack: PlannedStack) => number): number =>
     fromNm(toSaw(plan).reduce((sum, stack) => sum + toNm(stack.passesToCut * of(stack)), 0));
   const held = (way: Consumables['holding'], of: (stack: PlannedStack) => number): number =>
-    holding === way ? total((stack) => (stack.layers.length > 1 ? of(stack) : 0)) : 0;
+    total((stack) => (stack.held.method === way ? of(stack) : 0));
   const blankOf = ({ gangs }: PlannedStack): { length: number; width: number } =>
     gangs[0]?.blank ?? { length: 0, width: 0 };
   const face = (stack: PlannedStack): number => blankOf(stack).length * blankOf(stack).width;
@@ -119,8 +119,8 @@ function consumablesWrong(plan: Plan, { shop }: PlanInput): string[] {
     edgeTapeMm: held('tape', (stack) => 2 * (blankOf(stack).length + blankOf(stack).width)),
     doubleSidedMm2: held('double-sided', (stack) => face(stack) * (stack.layers.length - 1)),
     filmSheets: held('film', ({ layers }) => filmSheetsFor(layers.length)),
-    // At least three brads for a stack; a dot on each side of every joint (common practice).
-    brads: held('brads', () => 3),
+    brads: held('brads', (stack) => stack.held.brads.length),
+    // A dot on each side of every joint (common practice).
     glueDots: held('glue-dots', ({ layers }) => 4 * (layers.length - 1)),
   };
   return isSame(plan.consumables, expected) ? [] : ['what is used up is not what the stacks need'];

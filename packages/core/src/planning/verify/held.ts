@@ -1,0 +1,85 @@
+import { flatten, movePath, nearestOnPiece, type Path, type Point } from '../../geometry';
+import { cutsOf } from '../../products';
+import { hardnessClass } from '../../wood';
+import { BRAD_MM, CLEAR_OF_EDGE, CLEAR_OF_LINE, FEWEST_BRADS } from '../brads';
+import { PILOT_MM } from '../held';
+import type { PlanInput } from '../model/input';
+import type { PlannedStack } from '../model/plan';
+import { marginOf, type ExpectedGang } from './expected';
+
+/** What floats lose on the way, mm. */
+const A_HAIR = 1e-6;
+
+/** Stacks are held as the shop holds them; brads stand in waste, clear of all lines and of the edge, and stay within the stack. */
+export function heldWrong(stack: PlannedStack, own: readonly ExpectedGang[], input: PlanInput): string[] {
+  const { method, insteadOf, brads, bradLengthMm, pilotMm } = stack.held;
+  const wrong: string[] = [];
+  const say = (is: boolean, what: string): void => void (is && wrong.push(what));
+  const { holding } = input.shop;
+  if (stack.layers.length === 1)
+    return method === null && brads.length === 0 ? [] : ['a single layer is held to itself'];
+  say(method !== (insteadOf === null ? holding : 'tape'), `held by ${String(method)}`);
+  say(insteadOf !== null && holding !== 'brads', 'held otherwise than the shop does');
+  if (method !== 'brads')
+    return brads.length + (bradLengthMm ?? 0) + (pilotMm ?? 0) === 0 ? wrong : [...wrong, 'brads in what has none'];
+  const lowest = own[own.length - 1]?.thicknessMm ?? 0;
+  const height = stack.stackHeightMm;
+  say(brads.length < FEWEST_BRADS, `${String(brads.length)} brads`);
+  say(new Set(brads.map(({ x, y }) => `${String(x)} ${String(y)}`)).size < brads.length, 'two brads in one place');
+  say(bradLengthMm === null || bradLengthMm >= height || bradLengthMm <= height - lowest, 'brads of a wrong length');
+  const isHard = own.some((_gang, i) => hardnessClass(stack.gangs[i]?.wood.hardnessN ?? 0) === 'hard');
+  say(pilotMm !== (isHard ? PILOT_MM : null), 'the pilot bit');
+  say(
+    brads.some((brad) => !isClear(brad, stack, own, input)),
+    'a brad in the way',
+  );
+  return wrong;
+}
+
+function isClear(brad: Point, { gangs }: PlannedStack, own: readonly ExpectedGang[], input: PlanInput): boolean {
+  const [first] = own;
+  if (!first) return false;
+  const free = BRAD_MM / 2 - A_HAIR;
+  const room = marginOf(input) - CLEAR_OF_EDGE - free;
+  const { minX, minY, maxX, maxY } = first.box;
+  if (brad.x < minX - room || brad.x > maxX + room || brad.y < minY - room || brad.y > maxY + room) return false;
+  return own.every(({ parts }, i) =>
+    parts.every((part) => {
+      const at = gangs[i]?.at;
+      if (!at) return false;
+      const lines = cutsOf(part).map(({ cut, kind }) => ({ kind, path: movePath(cut.path, at) }));
+      const isOutside = lines.every(({ kind, path }) => kind !== 'outside' || !isWithin(brad, path));
+      const isOffHoles = part.holes.every(({ center, diameterMm }) => {
+        const x = at.a * center.x + at.c * center.y + at.e - brad.x;
+        const y = at.b * center.x + at.d * center.y + at.f - brad.y;
+        return Math.hypot(x, y) - diameterMm / 2 >= CLEAR_OF_LINE + free - FLAT;
+      });
+      return (
+        isOutside && isOffHoles && lines.every(({ path }) => distanceTo(brad, path) >= CLEAR_OF_LINE + free - FLAT)
+      );
+    }),
+  );
+}
+
+/** Flattening may bring a line so much nearer, mm. */
+const FLAT = 0.05;
+
+function distanceTo(point: Point, path: Path): number {
+  const points = flatten(path);
+  return points.reduce((least, from, i) => {
+    const to = points[i + 1] ?? (path.closed ? points[0] : undefined) ?? from;
+    const at = nearestOnPiece(point, from.x, from.y, to.x, to.y);
+    return Math.min(least, Math.hypot(at.x - point.x, at.y - point.y));
+  }, Infinity);
+}
+
+/** Counts how often a ray to the right meets the line. */
+function isWithin({ x, y }: Point, path: Path): boolean {
+  const points = flatten(path);
+  let meets = 0;
+  points.forEach((from, i) => {
+    const to = points[(i + 1) % points.length] ?? from;
+    if (from.y > y !== to.y > y && x < from.x + ((y - from.y) * (to.x - from.x)) / (to.y - from.y)) meets++;
+  });
+  return meets % 2 === 1;
+}

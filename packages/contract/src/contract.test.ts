@@ -46,7 +46,7 @@ const template: Template = {
   name: 'Luggage tag',
   note: '',
   archived: false,
-  bodies: [{ id: uuid(7), name: 'Box', layers: [uuid(3), uuid(3)] }],
+  bodies: [{ id: uuid(7), name: 'Box', layers: [uuid(3), uuid(3)], meant: [uuid(6)] }],
   rods: [],
   drawings: [{ id: uuid(2), fileName: 'tag.svg', steps }],
   parts: [

@@ -114,6 +114,7 @@ const body = Joi.object<Wire<Body>, true>({
   id: id.required(),
   name: name.required(),
   layers: Joi.array().items(id).min(1).max(100).required(),
+  meant: Joi.array().items(id).max(2000).required(),
 });
 
 export const templateSchema = Joi.object<Wire<Template>, true>({

@@ -119,9 +119,22 @@ export type {
   WaysToFit,
   WrittenLine,
 } from './patterns';
-export { cardOf, cutsOf, partsFromDrawing, renewParts } from './products';
+export {
+  cardOf,
+  cutsOf,
+  featuresOfBody,
+  giveToLayers,
+  layerMoves,
+  missingFeatures,
+  partsFromDrawing,
+  renewParts,
+  sameOutlineAs,
+} from './products';
 export type {
   Body,
+  BodyFault,
+  LayerFeature,
+  MissingFeature,
   CardPicture,
   TemplateCard,
   DrawingSource,

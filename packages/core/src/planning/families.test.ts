@@ -94,7 +94,7 @@ describe('what may be cut together', () => {
 
   test('more than six of one outline are two families, and layers of a body come first', () => {
     const parts = Array.from({ length: 8 }, (_none, i) => part(`p${String(i)}`, { outline: boot(`o${String(i)}`) }));
-    const sheet = { ...template('t', parts), bodies: [{ id: 'b', name: 'Body', layers: ['p6', 'p7'] }] };
+    const sheet = { ...template('t', parts), bodies: [{ id: 'b', name: 'Body', layers: ['p6', 'p7'], meant: [] }] };
     const sizes = familiesOf(inputFor([sheet], 1, free)).map(({ members }) => members.length);
     expect(sizes).toEqual([MOST_MEMBERS, 2]);
     expect(names(familiesOf(inputFor([sheet], 1, free)))[0]).toContain('p6 p7');

@@ -1,17 +1,5 @@
-import {
-  IDENTITY,
-  inOrder,
-  isSameLine,
-  lineToCompare,
-  moved,
-  movesOnto,
-  turnsOver,
-  undo,
-  distance,
-  type Affine,
-  type LineToCompare,
-} from '../geometry';
-import { SAME_OUTLINE } from '../units';
+import { IDENTITY, inOrder, turnsOver, undo, type Affine } from '../geometry';
+import { isSameCut, isSameHole, placeOn } from '../products';
 import type { StackWishes } from './model/wishes';
 import type { Gang, GangCut, GangHole } from './model/stack';
 
@@ -38,20 +26,12 @@ export interface Family {
   readonly holes: readonly Feature<GangHole>[];
 }
 
-type Shape = ReadonlyMap<string, LineToCompare>;
-
 /**
- * Groups gangs whose outline is the same within {@link SAME_OUTLINE}, laid straight, turned by quarters, or turned over. Layers
+ * Groups gangs whose outline is the same, laid straight, turned by quarters, or turned over: see {@link placeOn}. Layers
  * of one body come together first, then whatever else fits. What has pinned layers, several parts on its blank, or shall
  * stay apart is alone. In the order of the gangs.
  */
 export function formFamilies(gangs: readonly Gang[], { apart }: Pick<StackWishes, 'apart'>): Family[] {
-  const shapes = new Map<Gang, Shape>();
-  const shapeOf = (gang: Gang): Shape => {
-    const known = shapes.get(gang) ?? new Map(gang.cuts.map(({ cutId, path }) => [cutId, lineToCompare(path)]));
-    shapes.set(gang, known);
-    return known;
-  };
   const families: Member[][] = [];
   const bySize = new Map<string, Member[][]>();
   for (const gang of bodiesFirst(gangs)) {
@@ -60,7 +40,7 @@ export function formFamilies(gangs: readonly Gang[], { apart }: Pick<StackWishes
     const found = sizes
       .flatMap((size) => bySize.get(size) ?? [])
       .flatMap((family) => {
-        const at = family.length < MOST_MEMBERS ? placeIn(family, gang, shapeOf) : null;
+        const at = family.length < MOST_MEMBERS ? placeIn(family, gang) : null;
         return at ? [{ family, at }] : [];
       })[0];
     if (found) {
@@ -74,7 +54,7 @@ export function formFamilies(gangs: readonly Gang[], { apart }: Pick<StackWishes
   }
   const place = new Map(gangs.map((gang, i) => [gang, i]));
   const first = (members: readonly Member[]): number => Math.min(...members.map(({ gang }) => place.get(gang) ?? 0));
-  return families.sort((a, b) => first(a) - first(b)).map((members) => familyOf(members, shapeOf));
+  return families.sort((a, b) => first(a) - first(b)).map(familyOf);
 }
 
 /** Layers of bodies before parts that stand alone, so that these do not take their room in a family. */
@@ -90,54 +70,24 @@ function sizesNear({ box: { minX, maxX, minY, maxY } }: Gang): string[] {
   return near.flatMap((da) => near.map((db) => `${String((a ?? 0) + da)} ${String((b ?? 0) + db)}`));
 }
 
-/** Where a gang lies in a family so that as many lines as can be are the first member's; null where its outline is another. */
-function placeIn(family: readonly Member[], gang: Gang, shapeOf: (gang: Gang) => Shape): Affine | null {
-  const first = family[0]?.gang;
-  if (!first || first.flush.across + first.flush.up + gang.flush.across + gang.flush.up > 0) return null;
-  const [mine, theirs] = [outlineOf(gang, shapeOf), outlineOf(first, shapeOf)];
-  const sharedAt = (at: Affine): number =>
-    gang.cuts.filter((cut) => first.cuts.some((other) => isSameCut(cut, gang, other, first, at, shapeOf))).length;
-  const moves = movesOnto(mine, theirs, SAME_OUTLINE).map((at) => ({ at, shared: sharedAt(at) }));
-  return moves.sort((a, b) => b.shared - a.shared)[0]?.at ?? null;
+/** Where a gang lies in a family; null where its outline is another, or an edge lies on the board's own. */
+function placeIn([first]: readonly Member[], gang: Gang): Affine | null {
+  if (!first) return null;
+  const { flush, cuts } = first.gang;
+  const isFlush = flush.across + flush.up + gang.flush.across + gang.flush.up > 0;
+  return isFlush ? null : placeOn(gang.cuts, cuts);
 }
 
-function outlineOf(gang: Gang, shapeOf: (gang: Gang) => Shape): LineToCompare {
-  const outline = gang.cuts.find(({ kind }) => kind === 'outside');
-  const line = outline && shapeOf(gang).get(outline.cutId);
-  if (!line) throw new Error(`gang ${gang.key} has no outline`);
-  return line;
-}
-
-function isSameCut(
-  cut: GangCut,
-  gang: Gang,
-  other: GangCut,
-  otherGang: Gang,
-  move: Affine,
-  shapeOf: (gang: Gang) => Shape,
-): boolean {
-  if (cut.kind !== other.kind) return false;
-  const [line, onto] = [shapeOf(gang).get(cut.cutId), shapeOf(otherGang).get(other.cutId)];
-  return line !== undefined && onto !== undefined && isSameLine(line, onto, move, SAME_OUTLINE);
-}
-
-function familyOf(members: readonly Member[], shapeOf: (gang: Gang) => Shape): Family {
+function familyOf(members: readonly Member[]): Family {
   const between = (from: number, onto: number): Affine =>
     inOrder(members[from]?.at ?? IDENTITY, undo(members[onto]?.at ?? IDENTITY));
-  const gangAt = (place: number): Gang => {
-    const gang = members[place]?.gang;
-    if (!gang) throw new RangeError(`the family has no member ${String(place)}`);
-    return gang;
-  };
   const cuts = featuresOf(
     members.map(({ gang }) => gang.cuts),
-    (cut, i, other, k) => isSameCut(cut, gangAt(i), other, gangAt(k), between(i, k), shapeOf),
+    (cut, i, other, k) => isSameCut(cut, other, between(i, k)),
   );
   const holes = featuresOf(
     members.map(({ gang }) => gang.holes),
-    (hole, i, other, k) =>
-      Math.abs(hole.diameterMm - other.diameterMm) <= SAME_OUTLINE &&
-      distance(moved(between(i, k), hole.center), other.center) <= SAME_OUTLINE,
+    (hole, i, other, k) => isSameHole(hole, other, between(i, k)),
   );
   return { members, cuts, holes };
 }

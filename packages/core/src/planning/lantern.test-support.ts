@@ -37,7 +37,7 @@ export const lantern = (
       layer('hollow', 'white-pine', { insideCuts: [hollowOf('hollow')], ...changes.hollow }),
       layer('back', 'walnut', { holes: [hangingHole('back hole')], ...changes.back }),
     ]),
-    bodies: [{ id: 'box', name: 'Money box', layers: ['front', 'slotted', 'slotted', 'hollow', 'back'] }],
+    bodies: [{ id: 'box', name: 'Money box', layers: ['front', 'slotted', 'slotted', 'hollow', 'back'], meant: [] }],
   };
 };
 

@@ -73,6 +73,8 @@ export interface Body {
   readonly name: string;
   /** Part ids of its layers from the front to the back; a part that is several layers stands several times. */
   readonly layers: readonly string[];
+  /** Ids of cuts and holes that one outer layer has and the other has not, as the maker means it. */
+  readonly meant: readonly string[];
 }
 
 /** A drawing that parts were taken from: the kept file and the steps done to it. */

@@ -146,6 +146,8 @@ const bodiesOf = ({ bodies = [] }: DemoTemplate, parts: readonly Part[]): Body[]
   bodies.map(({ name, layers }) => ({
     id: idFor(`body ${name}`),
     name,
+    // The window is in the front alone: that is how a lantern shines.
+    meant: parts.filter((part) => part.name === layers[0]).flatMap(({ insideCuts }) => insideCuts.map(({ id }) => id)),
     layers: layers.map((layer) => {
       const part = parts.find((one) => one.name === layer);
       if (!part) throw new Error(`${name}: there is no part ${layer}`);

@@ -1,0 +1,58 @@
+import {
+  distance,
+  isSameLine,
+  lineToCompare,
+  moved,
+  movesOnto,
+  type Affine,
+  type LineToCompare,
+  type Path,
+  type Point,
+} from '../geometry';
+import type { CutKind } from '../patterns';
+import { SAME_OUTLINE } from '../units';
+
+/** A cut as far as it is compared with those of other parts. */
+export interface ComparedCut {
+  readonly kind: CutKind;
+  readonly path: Path;
+}
+
+const compared = new WeakMap<Path, LineToCompare>();
+
+/** A path made ready once: each is held against many. */
+function lineOf(path: Path): LineToCompare {
+  const line = compared.get(path) ?? lineToCompare(path);
+  compared.set(path, line);
+  return line;
+}
+
+/** True where two cuts are one line in the wood, the first moved into the frame of the other. */
+export const isSameCut = (cut: ComparedCut, other: ComparedCut, move: Affine): boolean =>
+  cut.kind === other.kind && isSameLine(lineOf(cut.path), lineOf(other.path), move, SAME_OUTLINE);
+
+interface Hole {
+  readonly center: Point;
+  readonly diameterMm: number;
+}
+
+/** True where two holes are one in the wood, the first moved into the frame of the other. */
+export const isSameHole = (hole: Hole, other: Hole, move: Affine): boolean =>
+  Math.abs(hole.diameterMm - other.diameterMm) <= SAME_OUTLINE &&
+  distance(moved(move, hole.center), other.center) <= SAME_OUTLINE;
+
+/**
+ * The move that lays a part on another whose outline is the same within {@link SAME_OUTLINE}: straight, turned by quarters or
+ * turned over, so that as many of its cuts as can be are the other's; null where the outlines differ.
+ */
+export function placeOn(cuts: readonly ComparedCut[], onto: readonly ComparedCut[]): Affine | null {
+  const outlineOf = (of: readonly ComparedCut[]): LineToCompare => {
+    const outline = of.find(({ kind }) => kind === 'outside');
+    if (!outline) throw new RangeError('a part has an outline');
+    return lineOf(outline.path);
+  };
+  const shared = (move: Affine): number =>
+    cuts.filter((cut) => onto.some((other) => isSameCut(cut, other, move))).length;
+  const moves = movesOnto(outlineOf(cuts), outlineOf(onto), SAME_OUTLINE);
+  return moves.map((move) => ({ move, shared: shared(move) })).sort((a, b) => b.shared - a.shared)[0]?.move ?? null;
+}

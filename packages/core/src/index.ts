@@ -119,6 +119,7 @@ export type {
   WaysToFit,
   WrittenLine,
 } from './patterns';
+export type { Affine } from './geometry';
 export {
   cardOf,
   cutsOf,

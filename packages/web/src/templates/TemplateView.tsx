@@ -17,6 +17,7 @@ import { orThrow } from '../shell/or-throw';
 import { Page } from '../shell/Page';
 import { SaveBadge, SaveTrouble, useUndoKeys } from '../shell/SaveBadge';
 import { FIGURE } from '../theme/theme';
+import { BodiesSection } from './BodiesSection';
 import { DropZone } from './DropZone';
 import { Exports } from './Exports';
 import { PartEditor } from './PartEditor';
@@ -101,6 +102,7 @@ export function TemplateView() {
         />
         {chosen && <PartEditor key={chosen.id} document={document} part={chosen} />}
       </Box>
+      {template.parts.length > 0 && <BodiesSection document={document} />}
       <RodsSection document={document} />
       <Box sx={{ mt: 4, maxWidth: 760 }}>
         <DropZone

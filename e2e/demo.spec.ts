@@ -15,7 +15,7 @@ test('the demo: a run in the middle of its work, marked on, taken back, and kept
   // More whales: at once, with the difference.
   await page.getByRole('button', { name: 'Copies of Rocking whale: one more' }).click();
   await expect(page.getByRole('list', { name: 'The order of the work' })).toContainText(/\+\d+ min/);
-  await expect(progress).toContainText('of 173');
+  await expect(progress).toContainText('of 197');
 });
 
 test('a stack says why it is so high, and what every height would cost', async ({ app, page }) => {

@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { LINE_COLOURS, type LineColour, type PatternSheetOptions, type PatternOrder } from '@rapid-jig/core';
 import type { PatternRequest } from './api';
-import { id, type Wire } from './fields';
+import { id, point, type Wire } from './fields';
 
 /** More sheets than a shop would print in one go are a slip of the finger. */
 const MOST_COPIES = 500;
@@ -17,6 +17,7 @@ const wish = Joi.object<Wire<PatternOrder>, true>({
     .max(20_000)
     .allow(null)
     .required(),
+  brads: Joi.array().items(point.optional()).max(100).required(),
 });
 
 const options = Joi.object<PatternSheetOptions, true>({

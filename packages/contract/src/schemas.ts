@@ -23,6 +23,7 @@ import {
   type RodsCut,
   type Run,
   type RunLine,
+  type RunSpareRule,
   type Saw,
   type Shop,
   type SpareRule,
@@ -135,6 +136,17 @@ const spareRule = Joi.alternatives<SpareRule>().conditional('.kind', {
   ],
 });
 
+const runSpareRule = Joi.alternatives<RunSpareRule>().conditional('.kind', {
+  switch: [
+    { is: 'count', then: Joi.object({ kind: 'count', count: count.required() }) },
+    { is: 'percent', then: Joi.object({ kind: 'percent', percent: Joi.number().min(0).max(1000).required() }) },
+    {
+      is: 'risk',
+      then: Joi.object({ kind: 'risk', confidencePercent: Joi.number().greater(0).less(100).required() }),
+    },
+  ],
+});
+
 const runLine = Joi.object<RunLine, true>({
   templateId: id.required(),
   revision: Joi.number().integer().min(1).required(),
@@ -196,7 +208,7 @@ export const runSchema = Joi.object<Wire<Run>, true>({
   name: name.required(),
   dueDate: date.allow(null).required(),
   lines: Joi.array().items(runLine).max(200).unique('templateId').required(),
-  spares: spareRule.required(),
+  spares: runSpareRule.required(),
   refillSpares: Joi.boolean().required(),
   maxLayers: Joi.number().integer().min(1).max(100).allow(null).required(),
   measured: Joi.array().items(measuredThickness).max(500).required(),

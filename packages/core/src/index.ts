@@ -246,6 +246,7 @@ export type {
   RodGroup,
   Run,
   RunLine,
+  RunSpareRule,
   Saw,
   Shop,
   SpareRule,

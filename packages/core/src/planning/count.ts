@@ -1,8 +1,10 @@
 import { addUpWork, type PieceCount } from '../ledger';
-import type { Body, Part, TemplateRevision } from '../products';
+import type { Body, Part, Template, TemplateRevision } from '../products';
 import { err, ok, type Result } from '../result';
 import type { PartCount, Tally } from './model/count';
 import type { PlanError, PlanFault, PlanInput, Run, RunLine, SpareRule } from './model/input';
+import { riskOf } from './part-risk';
+import { sparesByRisk } from './spares';
 
 /** A part of the run with the template it belongs to and its count. */
 export interface CountedPart {
@@ -25,17 +27,46 @@ export function tallyOf(
   perCopy: number,
   line: RunLine,
   id: string,
-  run: Pick<Run, 'spares' | 'refillSpares'>,
+  { spares, refillSpares }: { readonly spares: number; readonly refillSpares: boolean },
   { good, spoiled }: PieceCount = { good: 0, spoiled: 0 },
 ): Tally {
   const needed = line.copies * perCopy;
-  const spares = sparesFor(line.spares[id] ?? run.spares, needed);
-  const sparesLeft = run.refillSpares ? spares : Math.max(0, spares - spoiled);
+  const sparesLeft = refillSpares ? spares : Math.max(0, spares - spoiled);
   const total = needed + sparesLeft;
   const onHand = line.onHand[id] ?? 0;
   const toCut = Math.max(0, total - onHand - good);
   return { perCopy, copies: line.copies, needed, spares, sparesLeft, total, onHand, good, spoiled, toCut };
 }
+
+/** Spares of a rod: by its own rule or the run's; a rod is cut alone, so a run that goes by risk makes none. */
+export function rodSpares(line: RunLine, id: string, run: Pick<Run, 'spares'>, needed: number): number {
+  const rule = line.spares[id] ?? run.spares;
+  return rule.kind === 'risk' ? 0 : sparesFor(rule, needed);
+}
+
+interface AskedPart {
+  readonly part: Part;
+  readonly line: RunLine;
+  readonly template: Template;
+  readonly needed: number;
+}
+
+/** Spares of each part: by its own rule, else by the run's; by risk they are shared over all that have none of their own. */
+function sparesOf(asked: readonly AskedPart[], input: PlanInput): number[] {
+  const { spares } = input.run;
+  const ruleOf = ({ line, part }: AskedPart): SpareRule | null =>
+    line.spares[part.id] ?? (spares.kind === 'risk' ? null : spares);
+  if (spares.kind !== 'risk') return asked.map((one) => sparesFor(ruleOf(one) ?? NONE, one.needed));
+  const atRisk = asked.filter((one) => ruleOf(one) === null);
+  const shared = sparesByRisk(
+    atRisk.map(({ part, needed }) => riskOf(part, needed, input)),
+    spares.confidencePercent / 100,
+  );
+  const byPart = new Map(atRisk.map((one, i) => [one, shared[i] ?? 0]));
+  return asked.map((one) => byPart.get(one) ?? sparesFor(ruleOf(one) ?? NONE, one.needed));
+}
+
+const NONE: SpareRule = { kind: 'count', count: 0 };
 
 /**
  * Counts every part of the run, in the order of its lines. Parts that a copy does not need are left out.
@@ -45,7 +76,7 @@ export function countNeeds(input: PlanInput): Result<readonly CountedPart[], Pla
   const { pieces } = addUpWork(input.work);
   const faults: PlanFault[] = limitFaults(input);
   const seen = new Set<string>();
-  const counted = input.run.lines.flatMap((line) => {
+  const asked = input.run.lines.flatMap((line): AskedPart[] => {
     const revision = input.revisions.find((r) => r.template.id === line.templateId && r.revision === line.revision);
     const fault = lineFault(line, revision, seen);
     seen.add(line.templateId);
@@ -54,23 +85,31 @@ export function countNeeds(input: PlanInput): Result<readonly CountedPart[], Pla
       return [];
     }
     const { template } = revision;
-    return template.parts
-      .filter((part) => part.perCopy > 0)
-      .map((part): CountedPart => {
-        const own = { templateId: template.id, templateName: template.name, partId: part.id, partName: part.name };
-        const tally = tallyOf(part.perCopy, line, part.id, input.run, pieces[part.id]);
-        return { part, siblings: template.parts, bodies: template.bodies, count: { ...own, ...tally } };
-      });
+    const parts = template.parts.filter(({ perCopy }) => perCopy > 0);
+    return parts.map((part) => ({ part, line, template, needed: line.copies * part.perCopy }));
   });
-  return faults.length > 0 ? err(faults) : ok(counted);
+  if (faults.length > 0) return err(faults);
+  const spares = sparesOf(asked, input);
+  const counted = asked.map(({ part, line, template }, i): CountedPart => {
+    const own = { templateId: template.id, templateName: template.name, partId: part.id, partName: part.name };
+    const { refillSpares } = input.run;
+    const tally = tallyOf(part.perCopy, line, part.id, { spares: spares[i] ?? 0, refillSpares }, pieces[part.id]);
+    return { part, siblings: template.parts, bodies: template.bodies, count: { ...own, ...tally } };
+  });
+  return ok(counted);
 }
 
 /** What the run and the shop say for every part: spares, and the most layers in a stack. */
 function limitFaults({ run, shop }: PlanInput): PlanFault[] {
   const faults: PlanFault[] = [];
   const { spares, maxLayers } = run;
-  const figure = spares.kind === 'count' ? spares.count : spares.percent;
-  if (!isSpareRule(spares)) faults.push(badQuantity(figure, 'pieces', `${run.name}, spares`));
+  if (spares.kind === 'risk') {
+    if (!(spares.confidencePercent > 0 && spares.confidencePercent < 100))
+      faults.push(badConfidence(spares.confidencePercent, run.name));
+  } else if (!isSpareRule(spares)) {
+    const figure = spares.kind === 'count' ? spares.count : spares.percent;
+    faults.push(badQuantity(figure, 'pieces', `${run.name}, spares`));
+  }
   for (const [layers, where] of [
     [maxLayers ?? 1, `${run.name}, layers at most`],
     [shop.maxLayers, 'the shop, layers at most'],
@@ -78,6 +117,13 @@ function limitFaults({ run, shop }: PlanInput): PlanFault[] {
     if (!isCount(layers) || layers < 1) faults.push(badQuantity(layers, 'layers', where));
   return faults;
 }
+
+const badConfidence = (percent: number, name: string): PlanFault => ({
+  kind: 'bad-quantity',
+  message: `${String(percent)} % is no confidence that can be reached.`,
+  where: `${name}, spares`,
+  hint: 'Use more than 0 and less than 100 per cent.',
+});
 
 const isCount = (n: number): boolean => Number.isSafeInteger(n) && n >= 0;
 

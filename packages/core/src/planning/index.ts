@@ -21,6 +21,7 @@ export type {
   PlanStage,
   Run,
   RunLine,
+  RunSpareRule,
   SpareRule,
 } from './model/input';
 export type { PartCount, Tally } from './model/count';

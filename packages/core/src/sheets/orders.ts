@@ -1,4 +1,5 @@
 import type { Blade } from '../blades';
+import type { Point } from '../geometry';
 import { pierceHolesFor } from '../patterns';
 import {
   bitForLayer,
@@ -26,6 +27,8 @@ export interface PatternOrder {
   readonly stack: string | null;
   /** The bit for the pierce hole of each inside cut, mm, as planned for that stack; null where it is not for one. */
   readonly bits: Readonly<Record<string, number>> | null;
+  /** Places of brads in the frame of the drawing, mm: on the pattern that lies on top of its stack. */
+  readonly brads: readonly Point[];
 }
 
 export type OrderFault = Fault<'missing-revision' | 'missing-part'>;
@@ -50,6 +53,7 @@ export function ordersOfPlan(plan: Plan, run: Pick<Run, 'lines'>, { units }: Pic
           copies: stack.passesToCut * tops.filter((top) => top === gang).length,
           stack: `Stack ${String(i + 1)}: ${layersWords(stack, units)}`,
           bits: bitsOfCuts(stack),
+          brads: gang === stack.gangs[0] ? stack.held.brads : [],
         },
       ];
     });
@@ -90,6 +94,7 @@ export function ordersOfTemplate({ template, revision }: TemplateRevision): Patt
     copies: 1,
     stack: null,
     bits: null,
+    brads: [],
   }));
 }
 
@@ -124,7 +129,7 @@ const missing = (kind: OrderFault['kind'], what: string, place: number): OrderFa
 });
 
 function patternOf(
-  { copies, stack }: PatternOrder,
+  { copies, stack, brads }: PatternOrder,
   { template, revision }: TemplateRevision,
   parts: readonly Part[],
   pierceOf: (part: Part) => Pattern['pierce'],
@@ -143,6 +148,7 @@ function patternOf(
     holes: parts.flatMap(({ holes }) => holes),
     marks: parts.flatMap(({ marks }) => marks),
     pierce: parts.flatMap(pierceOf),
+    brads,
     grain: parts[0]?.grain ?? 'any',
     datums: parts.flatMap(({ datum }) => datum ?? []),
   };

@@ -9,6 +9,7 @@ import { defaultPatternOptions, patternsFor, patternSheets, ordersOfPlan, orders
 import type { Mark, Pattern } from '.';
 import { workArea } from './furniture';
 import { marksBox, wrapText } from './marks';
+import { drawPattern } from './pattern';
 
 const OPTIONS = defaultPatternOptions({ paper: 'a4', units: 'mm' });
 const pattern = (width: number, height: number, changes: Partial<Pattern> = {}): Pattern => ({
@@ -23,6 +24,7 @@ const pattern = (width: number, height: number, changes: Partial<Pattern> = {}):
   holes: [],
   marks: [],
   pierce: [],
+  brads: [],
   grain: 'any',
   datums: [],
   ...changes,
@@ -180,6 +182,23 @@ describe('what to print', () => {
     ]);
     expect(wishes[0]!.stack).toBe('Stack 1: 3 layers of 1/4" northern red oak');
     expect(patternsFor(wishes, input.revisions, TYPICAL_SHOP, TYPICAL_BLADES)).toMatchObject({ ok: true });
+  });
+
+  test('brads of a stack are printed where they go in, on the pattern on top of it', async () => {
+    const input = inputFor([template('toy', [part('a')])], 3, { shop: { holding: 'brads' } });
+    const plan = await planned(input);
+    const { brads } = plan.stacks[0]!.held;
+    expect(brads.length).toBeGreaterThanOrEqual(3);
+    const printed = patternsFor(ordersOfPlan(plan, input.run, input.shop), input.revisions, input.shop, input.drawer);
+    if (!printed.ok) throw new Error(printed.error.message);
+    const look = { ...defaultPatternOptions(input.shop), units: 'in' as const };
+    const { marks, patternBox } = drawPattern(printed.value[0]!, look);
+    const words = marks.flatMap((mark) => (mark.kind === 'text' && mark.text === 'brad' ? [mark.at] : []));
+    expect(words.map(({ x, y }) => [x - 1.5, y - 0.4])).toEqual(
+      brads.map(({ x, y }) => [expect.closeTo(x, 9), expect.closeTo(y, 9)]),
+    );
+    for (const { x, y } of brads)
+      expect(x > patternBox.minX && x < patternBox.maxX && y > patternBox.minY && y < patternBox.maxY).toBe(true);
   });
 
   test('pierce holes of a stack are printed with the bit of its plan', async () => {

@@ -30,6 +30,8 @@ export interface Pattern {
   readonly holes: readonly { readonly center: Point; readonly diameterMm: number }[];
   readonly marks: readonly { readonly kind: 'mark' | 'fold'; readonly path: Path }[];
   readonly pierce: readonly PierceHole[];
+  /** Places of brads, in the wood round it. */
+  readonly brads: readonly Point[];
   readonly grain: Grain;
   readonly datums: readonly Edge[];
 }
@@ -69,7 +71,10 @@ export interface DrawnPattern {
 /** Draws a pattern as the look says: lines, the line of the blade, holes, grain, datum edge, label. In the pattern's own frame. */
 export function drawPattern(pattern: Pattern, look: PatternLook): DrawnPattern {
   const box = boxGrown(
-    boxUnion([...pattern.outlines, ...pattern.throughCuts].map((path) => pathBox(path))),
+    boxUnion([
+      ...[...pattern.outlines, ...pattern.throughCuts].map((path) => pathBox(path)),
+      ...pattern.brads.map(({ x, y }) => boxGrown({ minX: x, minY: y, maxX: x, maxY: y }, BRAD_ARM)),
+    ]),
     ROOM + (look.lineRule === 'on' ? 0 : look.ruleMm),
   );
   const labels = labelMarks(pattern, box);
@@ -111,8 +116,11 @@ function datumMarks(from: Point, to: Point): Mark[] {
   ];
 }
 
+/** Half a cross where a brad goes in, mm. */
+const BRAD_ARM = 1.5;
+
 /** Pierce holes with their bit, and holes that stay as full circles with their centre. */
-function holeMarks({ pierce, holes }: Pattern, look: PatternLook): Mark[] {
+function holeMarks({ pierce, holes, brads }: Pattern, look: PatternLook): Mark[] {
   const cross = ({ x, y }: Point, arm: number): Mark[] =>
     [straight({ x: x - arm, y }, { x: x + arm, y }), straight({ x, y: y - arm }, { x, y: y + arm })].map((path) => ({
       kind: 'path',
@@ -127,6 +135,10 @@ function holeMarks({ pierce, holes }: Pattern, look: PatternLook): Mark[] {
   return [
     ...holes.flatMap(({ center, diameterMm }) => bit(center, diameterMm)),
     ...(look.pierceMarks ? pierce.flatMap(({ at, bitMm }) => bit(at, bitMm)) : []),
+    ...brads.flatMap((at) => [
+      ...cross(at, BRAD_ARM),
+      textMark({ x: at.x + BRAD_ARM, y: at.y + 0.4 }, 'brad', FIGURE_SIZE),
+    ]),
   ];
 }
 

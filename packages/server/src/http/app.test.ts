@@ -265,7 +265,7 @@ describe('pattern sheets', () => {
     api()
       .post('/api/pattern-sheets')
       .send({
-        patterns: [{ templateId, revision: 1, partIds, copies, stack: null, bits: null }],
+        patterns: [{ templateId, revision: 1, partIds, copies, stack: null, bits: null, brads: [] }],
         options: { ...defaultPatternOptions(TYPICAL_SHOP), lineRule: 'outside' },
       });
 

@@ -79,6 +79,7 @@ const PATTERN: Pattern = {
   holes: [],
   marks: [],
   pierce: [],
+  brads: [],
   grain: 'any',
   datums: [],
 };

@@ -7,7 +7,7 @@ import { FIGURE } from '../theme/theme';
 import { MeasuredWoods } from './MeasuredWoods';
 import { PartCounts } from './PartCounts';
 import { useOpenRun, useRunDoc } from './RunRoute';
-import { SpareField } from './SpareField';
+import { RunSpareField } from './SpareField';
 
 /** What to make and how many: every change plans the run again. */
 export const MakeColumn = memo(function MakeColumn({ plan }: { readonly plan: Plan | null }) {
@@ -39,7 +39,7 @@ function RunHabits() {
   const edit = (changes: Partial<Run>): void => session.document.edit((run) => ({ ...run, ...changes }));
   return (
     <Box sx={{ borderTop: 1, borderColor: 'divider', pt: 2, display: 'flex', flexDirection: 'column', gap: 1.5 }}>
-      <SpareField label="Spares of every part" rule={spares} onChange={(rule) => edit({ spares: rule })} />
+      <RunSpareField label="Spares of every part" rule={spares} onChange={(rule) => edit({ spares: rule })} />
       <FormControlLabel
         sx={{ ml: 0, justifyContent: 'space-between' }}
         labelPlacement="start"

@@ -148,7 +148,7 @@ function PartExtras({ part, line, onChange }: PartExtrasProps) {
   const usual = useRunDoc((run) => run.spares);
   const { session } = useOpenRun();
   const { id: partId, name: partName, isRod } = part;
-  const { good, spoiled, toCut } = part.tally;
+  const { good, spoiled, spares, toCut } = part.tally;
   const own = line.spares[partId];
   return (
     <Box
@@ -190,7 +190,8 @@ function PartExtras({ part, line, onChange }: PartExtrasProps) {
       )}
       <SpareField
         label={`Spares of ${partName}`}
-        rule={own ?? usual}
+        // Of a run that goes by risk a part begins with as many as it has now.
+        rule={own ?? (usual.kind === 'risk' ? { kind: 'count', count: spares } : usual)}
         onChange={(rule) => onChange({ spares: { ...line.spares, [partId]: rule } })}
       />
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>

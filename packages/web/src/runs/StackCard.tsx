@@ -11,6 +11,7 @@ import { counted } from '../words/counted';
 import { warningWords } from '../words/plan';
 import { holesOf } from './Holes';
 import { PassMarks } from './PassMarks';
+import { OpenStack } from './StackDetail';
 import { Phases } from './Phases';
 import { WhyBlade } from './WhyBlade';
 import { WhyLayers } from './WhyLayers';
@@ -78,6 +79,7 @@ export const StackCard = memo(function StackCard({ stack, drawn, scale }: StackC
             <IconAlertTriangle size={16} style={{ flex: 'none', marginTop: 2 }} /> {warningWords(warning, unit)}
           </Typography>
         ))}
+        <OpenStack stack={stack} />
         <PassMarks stack={stack} />
       </Box>
     </Box>

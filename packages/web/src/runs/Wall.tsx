@@ -5,6 +5,7 @@ import type { DrawnPart } from '../drawing/paths';
 import { drawnSize } from '../drawing/StackPicture';
 import { FORM_WORDS } from '../words/plan';
 import { StackCard } from './StackCard';
+import { WallFoot } from './WallFoot';
 
 interface WallProps {
   readonly plan: Plan;
@@ -27,6 +28,7 @@ export const Wall = memo(function Wall({ plan, drawn }: WallProps) {
         <Shelf key={i} title={title} stacks={stacks} drawn={drawn} scale={scale} />
       ))}
       {finished.length > 0 && <Shelf title="Sawn" stacks={finished} drawn={drawn} scale={scale} />}
+      <WallFoot plan={plan} />
       {plan.stacks.length === 0 && (
         <Typography color="textSecondary">Say how many of what, and the stacks appear here.</Typography>
       )}

@@ -18,7 +18,10 @@ export type FactorId =
   | 'lifeMedium'
   | 'lifeHard'
   | 'bladePrice'
-  | 'spoilShare';
+  | 'spoilShare'
+  | 'layerLoss'
+  | 'tipLoss'
+  | 'hardLoss';
 
 export interface Factor {
   readonly id: FactorId;
@@ -63,6 +66,9 @@ export const FACTORS: readonly Factor[] = [
   },
   estimate('bladePrice', 'Price of one blade', 'smallest coins', 60),
   estimate('spoilShare', 'Passes spoiled, for each layer', 'of all', 0.005),
+  estimate('layerLoss', 'Layers spoiled one by one', 'of all', 0.01),
+  estimate('tipLoss', 'More for each fragile tip', 'of all', 0.01),
+  estimate('hardLoss', 'More in hard wood', 'of all', 0.005),
 ];
 
 export type FactorValues = Readonly<Record<FactorId, number>>;

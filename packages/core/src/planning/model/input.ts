@@ -11,6 +11,9 @@ import { NO_STACK_WISHES, NO_WISHES, type StackWishes, type WoodWishes } from '.
 export type SpareRule =
   { readonly kind: 'count'; readonly count: number } | { readonly kind: 'percent'; readonly percent: number };
 
+/** For a run: one rule for every part, or so many spares that all copies are got with this confidence. */
+export type RunSpareRule = SpareRule | { readonly kind: 'risk'; readonly confidencePercent: number };
+
 export interface RunLine {
   readonly templateId: string;
   /** The revision this run is pinned to. */
@@ -36,7 +39,7 @@ export interface Run {
   /** YYYY-MM-DD, or null. */
   readonly dueDate: string | null;
   readonly lines: readonly RunLine[];
-  readonly spares: SpareRule;
+  readonly spares: RunSpareRule;
   /** True where spares that were used up by spoiled pieces are made again. */
   readonly refillSpares: boolean;
   /** Layers in a stack, at most, for this run; null for the shop's own limit. */

@@ -3,7 +3,7 @@ import { cutBars, type LinearSolver } from '../../rods';
 import { fromNm, SAME_THICKNESS, sumMm, toNm } from '../../units';
 import { averagePrice, type Machines, type StockItem, lengthOf } from '../../wood';
 import type { PlanInput } from '../model/input';
-import { tallyOf } from '../count';
+import { rodSpares, tallyOf } from '../count';
 import type { PlannedRod, RodBar, RodGroup } from '../model/rod';
 import type { RackEntry } from '../model/supply';
 
@@ -19,7 +19,8 @@ export function rodsOfRun({ run, revisions, work }: Pick<PlanInput, 'run' | 'rev
     return rods
       .filter(({ perCopy }) => perCopy * line.copies > 0)
       .map(({ id, name, kind, woodId, thickness, width, length, perCopy }): PlannedRod => {
-        const tally = tallyOf(perCopy, line, id, run, pieces[id]);
+        const spares = rodSpares(line, id, run, perCopy * line.copies);
+        const tally = tallyOf(perCopy, line, id, { spares, refillSpares: run.refillSpares }, pieces[id]);
         const size = { thicknessMm: thickness.mm, widthMm: width?.mm ?? null, lengthMm: length.mm };
         return { rodId: id, templateId, templateName, name, kind, woodId, ...size, tally, count: tally.toCut };
       });

@@ -1,6 +1,6 @@
 import type { PieceCount, WorkEvent } from '../../ledger';
 import type { PartCount, Tally } from '../model/count';
-import type { PlanInput, RunLine, SpareRule } from '../model/input';
+import type { PlanInput, RunLine, RunSpareRule } from '../model/input';
 import type { Plan, PlannedStack } from '../model/plan';
 import type { Phase } from '../model/stack';
 import { isSame, pinnedTemplates } from './expected';
@@ -77,11 +77,13 @@ function expectedTally(
   id: string,
   { run }: PlanInput,
   standing: readonly WorkEvent[],
+  byRisk: number,
 ): Tally {
-  const rule: SpareRule = line.spares[id] ?? run.spares;
+  const rule: RunSpareRule = line.spares[id] ?? run.spares;
   const needed = perCopy * line.copies;
   // To a hundredth of a piece, so that 10 % of 10 is 1; what is left is rounded up.
-  const share = rule.kind === 'percent' ? Math.round(needed * rule.percent) / 100 : rule.count;
+  const share =
+    rule.kind === 'risk' ? byRisk : rule.kind === 'percent' ? Math.round(needed * rule.percent) / 100 : rule.count;
   const spares = needed === 0 ? 0 : Math.ceil(share);
   const { good, spoiled } = doneOf(standing, id);
   const sparesLeft = run.refillSpares ? spares : spares > spoiled ? spares - spoiled : 0;
@@ -102,8 +104,10 @@ function expectedTally(
 }
 
 /** The counts of all parts that the run needs, and nothing else. */
-function expectedCounts(input: PlanInput): PartCount[] {
+function expectedCounts(input: PlanInput, plan: Plan): PartCount[] {
   const standing = standingOf(input.work);
+  // What a run by risk makes of spares is checked by its confidence: see sparesWrong.
+  const told = new Map(plan.parts.map(({ partId, spares }) => [partId, spares]));
   return pinnedTemplates(input).flatMap(({ line, template }) =>
     template.parts
       .filter(({ perCopy }) => perCopy > 0)
@@ -112,7 +116,7 @@ function expectedCounts(input: PlanInput): PartCount[] {
         templateName: template.name,
         partId: part.id,
         partName: part.name,
-        ...expectedTally(part.perCopy, line, part.id, input, standing),
+        ...expectedTally(part.perCopy, line, part.id, input, standing, told.get(part.id) ?? 0),
       })),
   );
 }
@@ -133,7 +137,7 @@ function layersOfParts({ stacks }: Plan): ReadonlyMap<string, number> {
 }
 
 export function countsWrong(plan: Plan, input: PlanInput): string[] {
-  const expected = expectedCounts(input);
+  const expected = expectedCounts(input, plan);
   const wrong: string[] = [];
   if (plan.parts.length !== expected.length) wrong.push(`${String(plan.parts.length)} parts are counted`);
   const rows = new Map(plan.parts.map((row) => [row.partId, row]));
@@ -163,7 +167,7 @@ export function rodsWrong(plan: Plan, input: PlanInput): string[] {
     template.rods
       .filter(({ perCopy }) => perCopy * line.copies > 0)
       .map(({ id, name, kind, woodId, thickness, width, length, perCopy }) => {
-        const tally = expectedTally(perCopy, line, id, input, standing);
+        const tally = expectedTally(perCopy, line, id, input, standing, 0);
         return {
           rodId: id,
           templateId: template.id,

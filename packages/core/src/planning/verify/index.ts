@@ -2,6 +2,7 @@ import type { PlanInput } from '../model/input';
 import type { Plan } from '../model/plan';
 import { countsWrong, rodsWrong } from './counts';
 import { expectedGangs } from './expected';
+import { sparesWrong } from './spares';
 import { eachStackWrong, stacksWrong } from './stacks';
 import { wholeWrong } from './whole';
 
@@ -16,6 +17,7 @@ export function verifyPlan(plan: Plan, input: PlanInput): string[] {
   return [
     ...countsWrong(plan, input),
     ...rodsWrong(plan, input),
+    ...sparesWrong(plan, input),
     ...stacksWrong(plan, input, gangs),
     ...eachStackWrong(plan, input, gangs),
     ...wholeWrong(plan, input),

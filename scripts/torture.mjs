@@ -77,6 +77,7 @@ const templateOf = (parts, name = 'Tag') => ({
   name,
   note: '',
   parts,
+  bodies: [],
   rods: [],
   drawings: [],
   archived: false,
@@ -91,6 +92,7 @@ const runOf = (template, copies) => ({
   maxLayers: null,
   measured: [],
   wood: { margin: null, freeLayers: false, laminate: false, byHand: false, freeForm: false, substitutes: [], pins: [] },
+  stacks: { apart: [], most: {}, pins: [] },
   archived: false,
 });
 const put = (doc, version) => ({
@@ -145,9 +147,15 @@ async function client(nth) {
       clientId: randomUUID(),
       at: new Date().toISOString(),
       stack: stack.key,
-      pass: 2 * n + nth,
+      stackLayers: stack.layers.map(({ id }) => id),
       layers: 1,
+      phase: null,
+      pass: 2 * n + nth,
+      layerIds: null,
       counts: { [template.parts[0].id]: { good: 1, spoiled: 0 } },
+      minutes: null,
+      bladeId: null,
+      spoiled: [],
     };
     const told = await sendUntilAnswered(`/runs/${run.id}/events`, post(event), () => isOver);
     if (told) {

@@ -40,55 +40,102 @@ type Compared = Pick<Way, 'cost' | 'passes' | 'unevenness'>;
 export const isBetter = (a: Compared, b: Compared): boolean =>
   a.cost !== b.cost ? a.cost < b.cost : a.passes !== b.passes ? a.passes < b.passes : a.unevenness < b.unevenness;
 
+const askedFor = (wanted: readonly number[]): number[] => wanted.flatMap((count, i) => (count > 0 ? [i] : []));
+const fitting = (mixes: readonly MixCost[], wanted: readonly number[]): MixCost[] =>
+  mixes.filter(({ mix }) => mix.every((count, i) => count <= (wanted[i] ?? 0)));
+/** True where the table is soon made: then nothing is gained by a bound. */
+export const isSmall = (wanted: readonly number[], mixes: readonly MixCost[]): boolean =>
+  wanted.reduce((product, count) => product * (count + 1), mixes.length) <= TABLE_WORK;
+
 /**
- * The cheapest passes that give exactly what is wanted of each member, from the mixes given; null where they cannot. One member
- * is solved by dynamic programming over its layers, several by whole numbers (each mix is a column, each member a row).
- * Mixes with more layers come first.
+ * The cheapest passes that give exactly what is wanted of each member, from the mixes given; null where they cannot. Exact either
+ * way: where the table of all needs is small by dynamic programming, else by whole numbers (each mix is a column, each
+ * member a row). Mixes with more layers come first.
  */
 export async function cheapestPasses(
   wanted: readonly number[],
   mixes: readonly MixCost[],
   solver: () => Promise<LinearSolver>,
 ): Promise<Way | null> {
-  const asked = wanted.flatMap((count, i) => (count > 0 ? [i] : []));
-  const [only] = asked;
-  if (only === undefined) return NOTHING;
-  const able = mixes.filter(({ mix }) => mix.every((count, i) => count <= (wanted[i] ?? 0)));
-  if (asked.length === 1) return byLayers(wanted[only] ?? 0, able);
-  return byMixes(wanted, asked, able, await solver());
+  const asked = askedFor(wanted);
+  if (asked.length === 0) return NOTHING;
+  const able = fitting(mixes, wanted);
+  return isSmall(wanted, able) ? byTable(wanted, asked, able) : byMixes(wanted, asked, able, await solver());
 }
 
-/** A step on the way to so many layers. */
-interface Step extends Compared {
-  /** Place of the last mix put in; -1 at the start. */
-  readonly last: number;
+/** The table is made where it has no more entries, times the mixes, than these; beyond, the solver is sooner done. */
+const TABLE_WORK = 60_000;
+
+/**
+ * By dynamic programming: the table holds the cheapest way to each number of layers of every member that is asked for, counted
+ * in mixed radix, so that what a mix is put on always stands before. Its loop makes no objects: it is gone through a
+ * hundred thousand times.
+ */
+function byTable(wanted: readonly number[], asked: readonly number[], mixes: readonly MixCost[]): Way | null {
+  const rows = asked.length;
+  const radix = asked.map((_member, row) =>
+    asked.slice(0, row).reduce((product, i) => product * ((wanted[i] ?? 0) + 1), 1),
+  );
+  const counts = Uint32Array.from(mixes.flatMap(({ mix }) => asked.map((i) => mix[i] ?? 0)));
+  const steps = Uint32Array.from(mixes, ({ mix }) =>
+    asked.reduce((sum, i, row) => sum + (mix[i] ?? 0) * (radix[row] ?? 0), 0),
+  );
+  const prices = Float64Array.from(mixes, ({ cost }) => Math.round(cost * COST_STEPS));
+  const squares = Float64Array.from(mixes, ({ mix }) => layersIn(mix) ** 2);
+  const states = asked.reduce((product, i) => product * ((wanted[i] ?? 0) + 1), 1);
+  const costs = new Float64Array(states).fill(Infinity);
+  const [passes, unevenness] = [new Float64Array(states), new Float64Array(states)];
+  const last = new Int32Array(states).fill(-1);
+  costs[0] = 0;
+  const made = new Uint32Array(rows);
+  for (let state = 1; state < states; state++) {
+    countUp(made, asked, wanted);
+    let cost = Infinity;
+    let few = 0;
+    let even = 0;
+    let best = -1;
+    for (let i = 0; i < steps.length; i++) {
+      let row = 0;
+      while (row < rows && (counts[i * rows + row] ?? 0) <= (made[row] ?? 0)) row++;
+      if (row < rows) continue;
+      const before = state - (steps[i] ?? 0);
+      const ownCost = (costs[before] ?? Infinity) + (prices[i] ?? 0);
+      if (ownCost > cost || ownCost === Infinity) continue;
+      const ownPasses = (passes[before] ?? 0) + 1;
+      const ownEven = (unevenness[before] ?? 0) + (squares[i] ?? 0);
+      if (ownCost === cost && (ownPasses > few || (ownPasses === few && ownEven >= even))) continue;
+      cost = ownCost;
+      few = ownPasses;
+      even = ownEven;
+      best = i;
+    }
+    costs[state] = cost;
+    passes[state] = few;
+    unevenness[state] = even;
+    last[state] = best;
+  }
+  const end = states - 1;
+  if (!Number.isFinite(costs[end] ?? Infinity)) return null;
+  const used = new Map<number, number>();
+  for (let state = end; state > 0;) {
+    const i = last[state] ?? -1;
+    used.set(i, (used.get(i) ?? 0) + 1);
+    state -= steps[i] ?? state;
+  }
+  const compared = { cost: costs[end] ?? 0, passes: passes[end] ?? 0, unevenness: unevenness[end] ?? 0 };
+  return { ...compared, ...stacksOf(used, mixes), proven: true };
 }
 
-/** Of one member: the table over layers holds the cheapest way to each number of them. */
-function byLayers(layers: number, mixes: readonly MixCost[]): Way | null {
-  const heights = mixes.map(({ mix, cost }) => ({ height: layersIn(mix), cost: Math.round(cost * COST_STEPS) }));
-  const table: (Step | null)[] = [{ cost: 0, passes: 0, unevenness: 0, last: -1 }];
-  for (let made = 1; made <= layers; made++) {
-    let best: Step | null = null;
-    heights.forEach(({ height, cost }, last) => {
-      const before = table[made - height];
-      if (!before) return;
-      const unevenness = before.unevenness + height * height;
-      const way = { cost: before.cost + cost, passes: before.passes + 1, unevenness, last };
-      if (!best || isBetter(way, best)) best = way;
-    });
-    table.push(best);
+/** The next number of layers of each member, the first member counting fastest. */
+function countUp(made: Uint32Array, asked: readonly number[], wanted: readonly number[]): void {
+  for (let row = 0; row < made.length; row++) {
+    const count = (made[row] ?? 0) + 1;
+    if (count <= (wanted[asked[row] ?? 0] ?? 0)) {
+      made[row] = count;
+      return;
+    }
+    made[row] = 0;
   }
-  const end = table[layers];
-  if (!end) return null;
-  const passes = new Map<number, number>();
-  for (let left = layers; left > 0;) {
-    const last = table[left]?.last ?? -1;
-    passes.set(last, (passes.get(last) ?? 0) + 1);
-    left -= heights[last]?.height ?? left;
-  }
-  const { cost, unevenness } = end;
-  return { cost, passes: end.passes, unevenness, ...stacksOf(passes, mixes), proven: true };
 }
 
 /** Of several members, by the solver. Of equal cost it takes fewer passes: each costs a hair more. */
@@ -137,9 +184,8 @@ export async function leastCost(
   mixes: readonly MixCost[],
   solver: () => Promise<LinearSolver>,
 ): Promise<number | null> {
-  const asked = wanted.flatMap((count, i) => (count > 0 ? [i] : []));
-  if (asked.length < 2) return (await cheapestPasses(wanted, mixes, solver))?.cost ?? null;
-  const able = mixes.filter(({ mix }) => mix.every((count, i) => count <= (wanted[i] ?? 0)));
+  const asked = askedFor(wanted);
+  const able = fitting(mixes, wanted);
   if (!asked.every((i) => able.some(({ mix }) => (mix[i] ?? 0) > 0))) return null;
   const answer = (await solver())(modelOf(wanted, asked, able, false));
   if (!answer) return null;

@@ -1,5 +1,5 @@
 import type { LinearSolver } from '../rods';
-import { cheapestPasses, COST_STEPS, isBetter, leastCost, type MixCost, type Way } from './best-passes';
+import { cheapestPasses, COST_STEPS, isBetter, isSmall, leastCost, type MixCost, type Way } from './best-passes';
 
 /** What one family may be sawn with. */
 export interface FamilyChoice {
@@ -19,11 +19,11 @@ export function familyChoice(
 ): FamilyChoice {
   const mixesWith = (blades: ReadonlySet<string>): MixCost[] =>
     mixes.filter((mix) => mix.blades.every((blade) => blades.has(blade)));
-  return {
-    blades: [...new Set(mixes.flatMap(({ blades }) => blades))],
-    within: (blades) => cheapestPasses(wanted, mixesWith(blades), solver),
-    least: (blades) => leastCost(wanted, mixesWith(blades), solver),
-  };
+  const blades = [...new Set(mixes.flatMap((mix) => mix.blades))];
+  const within = remembered(blades, (able) => cheapestPasses(wanted, mixesWith(able), solver));
+  const least = async (able: ReadonlySet<string>): Promise<number | null> =>
+    isSmall(wanted, mixes) ? ((await within(able))?.cost ?? null) : leastCost(wanted, mixesWith(able), solver);
+  return { blades, within, least: remembered(blades, least) };
 }
 
 /** More blades than these are not weighed against each other: then each family takes its cheapest way. */
@@ -40,8 +40,8 @@ export async function bestOfRun(
   changeCost: number,
   mounted: ReadonlySet<string> = new Set(),
 ): Promise<Way[]> {
-  const ways = families.map((family) => remembered(family, family.within));
-  const bounds = families.map((family) => remembered(family, family.least));
+  const ways = families.map(({ within }) => within);
+  const bounds = families.map(({ least }) => least);
   const all = new Set([...mounted, ...families.flatMap(({ blades }) => blades)]);
   const free = await allOf(ways, all);
   if (!free) throw new Error('one layer after the other is always a way');
@@ -75,7 +75,7 @@ const changesFor = (blades: number, changeCost: number): number => Math.round(bl
 type Within<T> = (blades: ReadonlySet<string>) => Promise<T | null>;
 
 /** Asks once for each set of the blades that the family may use at all. */
-function remembered<T>({ blades: own }: FamilyChoice, of: Within<T>): Within<T> {
+function remembered<T>(own: readonly string[], of: Within<T>): Within<T> {
   const known = new Map<string, Promise<T | null>>();
   return (blades) => {
     const able = own.filter((blade) => blades.has(blade));

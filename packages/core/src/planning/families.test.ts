@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import type { Path, Point } from '../geometry';
 import { countNeeds } from './count';
-import { formFamilies, MOST_MEMBERS, type Family } from './families';
+import { formFamilies, MOST_KINDS, type Family } from './families';
 import { circle, inputFor, part, planned, rectangle, template } from './fixtures.test-support';
 import { gangsOfRun } from './gangs-of-run';
 import { handlingOf } from './handling';
@@ -92,12 +92,25 @@ describe('what may be cut together', () => {
     expect(family!.members[1]!.turnedOver).toBe(false);
   });
 
-  test('more than six of one outline are two families, and layers of a body come first', () => {
-    const parts = Array.from({ length: 8 }, (_none, i) => part(`p${String(i)}`, { outline: boot(`o${String(i)}`) }));
+  test('of more than six kinds the next are a family of their own; layers of a body come first', () => {
+    const woods = ['walnut', 'cherry', 'red-oak', 'white-pine', 'basswood', 'sugar-maple', 'hickory', 'red-alder'];
+    const parts = woods.map((woodId, i) => part(`p${String(i)}`, { woodId, outline: boot(`o${String(i)}`) }));
     const sheet = { ...template('t', parts), bodies: [{ id: 'b', name: 'Body', layers: ['p6', 'p7'], meant: [] }] };
-    const sizes = familiesOf(inputFor([sheet], 1, free)).map(({ members }) => members.length);
-    expect(sizes).toEqual([MOST_MEMBERS, 2]);
-    expect(names(familiesOf(inputFor([sheet], 1, free)))[0]).toContain('p6 p7');
+    const families = familiesOf(inputFor([sheet], 1, free));
+    expect(families.map(({ members }) => members.length)).toEqual([MOST_KINDS, 2]);
+    expect(names(families)[0]).toContain('p6 p7');
+  });
+
+  test('what is the same in wood, thickness and every cut is of one kind, however many there are', () => {
+    const parts = Array.from({ length: 12 }, (_none, i) =>
+      part(`p${String(i)}`, { outline: boot(`o${String(i)}`, 10 * i) }),
+    );
+    const holed = part('holed', {
+      outline: boot('h'),
+      holes: [{ id: 'x', line: null, center: { x: 20, y: 20 }, diameterMm: 4 }],
+    });
+    const [family] = familiesOf(inputFor([template('t', [...parts, holed])], 1, free));
+    expect(family!.members.map(({ kind }) => kind)).toEqual([...Array<number>(12).fill(0), 1]);
   });
 
   test('layers of a body lie on each other, though they share a blank as drawn', () => {

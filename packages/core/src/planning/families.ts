@@ -1,10 +1,11 @@
 import { IDENTITY, inOrder, turnsOver, undo, type Affine } from '../geometry';
 import { isSameCut, isSameHole, placeOn } from '../products';
+import { toNm } from '../units';
 import type { StackWishes } from './model/wishes';
 import type { Gang, GangCut, GangHole } from './model/stack';
 
-/** Of more different layers than these not every mix can be weighed; the next ones of that outline are a family of their own. */
-export const MOST_MEMBERS = 6;
+/** Of more kinds of layers than these not every mix can be weighed; the next ones of that outline are a family of their own. */
+export const MOST_KINDS = 6;
 
 /** A gang as it lies in its family. */
 export interface Member {
@@ -12,6 +13,8 @@ export interface Member {
   /** From the frame of its drawing into that of the first member. */
   readonly at: Affine;
   readonly turnedOver: boolean;
+  /** Members of one kind are of one wood and thickness and have the same cuts and holes: any may lie where another does. */
+  readonly kind: number;
 }
 
 /** A line or hole that some members have in the same place of the wood: what one has of it, by the place of the member. */
@@ -31,7 +34,8 @@ export interface Family {
  * of one body come together first, then whatever else fits. What has pinned layers, several parts on its blank, or shall
  * stay apart is alone. In the order of the gangs.
  */
-export function formFamilies(gangs: readonly Gang[], { apart }: Pick<StackWishes, 'apart'>): Family[] {
+export function formFamilies(gangs: readonly Gang[], wishes: Pick<StackWishes, 'apart' | 'most'>): Family[] {
+  const { apart } = wishes;
   const families: Member[][] = [];
   const bySize = new Map<string, Member[][]>();
   for (const gang of bodiesFirst(gangs)) {
@@ -40,14 +44,15 @@ export function formFamilies(gangs: readonly Gang[], { apart }: Pick<StackWishes
     const found = sizes
       .flatMap((size) => bySize.get(size) ?? [])
       .flatMap((family) => {
-        const at = family.length < MOST_MEMBERS ? placeIn(family, gang) : null;
-        return at ? [{ family, at }] : [];
+        const at = placeIn(family, gang);
+        const kind = at ? kindIn(family, gang, at, wishes) : MOST_KINDS;
+        return at && kind < MOST_KINDS ? [{ family, at, kind }] : [];
       })[0];
     if (found) {
-      found.family.push({ gang, at: found.at, turnedOver: turnsOver(found.at) });
+      found.family.push({ gang, at: found.at, turnedOver: turnsOver(found.at), kind: found.kind });
       continue;
     }
-    const own = [{ gang, at: IDENTITY, turnedOver: false }];
+    const own = [{ gang, at: IDENTITY, turnedOver: false, kind: 0 }];
     families.push(own);
     const [size] = sizes;
     if (size !== undefined) bySize.set(size, [...(bySize.get(size) ?? []), own]);
@@ -76,6 +81,24 @@ function placeIn([first]: readonly Member[], gang: Gang): Affine | null {
   const { flush, cuts } = first.gang;
   const isFlush = flush.across + flush.up + gang.flush.across + gang.flush.up > 0;
   return isFlush ? null : placeOn(gang.cuts, cuts);
+}
+
+/** The kind of a gang in a family: that of a member which is the same in all that is sawn, or the next. */
+function kindIn(family: readonly Member[], gang: Gang, at: Affine, { most }: Pick<StackWishes, 'most'>): number {
+  const mostOf = ({ parts }: Gang): number => Math.min(...parts.map(({ partId }) => most[partId] ?? Infinity));
+  const same = family.find(
+    (member) => mostOf(member.gang) === mostOf(gang) && isAlike(member, gang, inOrder(at, undo(member.at))),
+  );
+  return same ? same.kind : Math.max(...family.map(({ kind }) => kind)) + 1;
+}
+
+function isAlike({ gang: one }: Member, gang: Gang, move: Affine): boolean {
+  if (one.wood.id !== gang.wood.id || toNm(one.thicknessMm) !== toNm(gang.thicknessMm)) return false;
+  if (one.cuts.length !== gang.cuts.length || one.holes.length !== gang.holes.length) return false;
+  return (
+    gang.cuts.every((cut) => one.cuts.some((other) => isSameCut(cut, other, move))) &&
+    gang.holes.every((hole) => one.holes.some((other) => isSameHole(hole, other, move)))
+  );
 }
 
 function familyOf(members: readonly Member[]): Family {

@@ -5,7 +5,7 @@ import type { Mix } from './phases';
 
 /** What stacks of a family may hold at most. */
 export interface MixLimits {
-  /** Layers still wanted of each member: no stack holds more. */
+  /** Layers still wanted of each: no stack holds more. */
   readonly wanted: readonly number[];
   readonly layers: number;
   readonly heightMm: number;
@@ -15,7 +15,7 @@ export interface MixLimits {
 export const layersIn = (mix: Mix): number => mix.reduce((sum, count) => sum + count, 0);
 
 /** All mixes within the limits, each with one layer at the least; those with fewer layers of the first members come first. */
-export function mixesWithin({ members }: Family, { wanted, layers, heightMm, most }: MixLimits): Mix[] {
+export function mixesWithin(members: Family['members'], { wanted, layers, heightMm, most }: MixLimits): Mix[] {
   const mixes: Mix[] = [];
   const fill = (place: number, mix: readonly number[], left: number, leftMm: number): void => {
     const thicknessMm = members[place]?.gang.thicknessMm;

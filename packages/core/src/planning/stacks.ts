@@ -8,6 +8,7 @@ import type { MixCost, MixPasses, Way } from './best-passes';
 import { bestOfRun, familyChoice } from './best-run';
 import type { Family } from './families';
 import { gangPlace } from './gangs';
+import { allotToMembers, byKind, mixOfKinds, oneOfEachKind } from './kinds';
 import { heldOf } from './held';
 import { factorsInForce } from './model/factors';
 import type { PlanError, PlanFault, PlanInput } from './model/input';
@@ -40,7 +41,7 @@ interface OpenFamily {
   /** Passes that are not for the plan to choose. */
   readonly pinned: readonly MixPasses[];
   readonly sawn: readonly SawnMix[];
-  /** What a stack of each mix costs; empty where the maker has pinned the layers. */
+  /** What a stack of each mix of kinds costs. */
   readonly stacks: readonly (MixCost & { readonly height: HeightCost })[];
 }
 
@@ -75,7 +76,7 @@ export async function chooseStacks(
   }
   if (faults.length > 0) return err(faults);
   const ways = await bestOfRun(
-    open.map(({ stacks, wanted }) => familyChoice(wanted, stacks, solver)),
+    open.map(({ context, stacks, wanted }) => familyChoice(byKind(context.family, wanted), stacks, solver)),
     worthOf(factorsInForce(input.shop.factors).changeBlade, input.shop),
     new Set(open.flatMap(bladesInUse)),
   );
@@ -147,19 +148,18 @@ function costsOf(
 ): Result<OpenFamily['stacks'], PlanError> {
   const { family, input } = context;
   const heightMm = input.shop.saw.maxHeight.mm;
-  const [first] = family.members;
-  const pinnedLayers = first?.gang.pinnedLayers ?? null;
-  const mixes =
-    pinnedLayers === null
-      ? mixesWithin(family, { wanted, layers, heightMm, most: input.run.stacks.most })
-      : [[pinnedLayers]];
+  const ones = oneOfEachKind(family);
+  const pinnedLayers = ones[0]?.gang.pinnedLayers ?? null;
+  const limits = { wanted: byKind(family, wanted), layers, heightMm, most: input.run.stacks.most };
+  const mixes = pinnedLayers === null ? mixesWithin(ones, limits) : [[pinnedLayers]];
   const priced: (MixCost & { readonly height: HeightCost })[] = [];
-  for (const mix of mixes) {
+  for (const kinds of mixes) {
+    const mix = mixOfKinds(family, kinds);
     if (layersIn(mix) > 1 && pinnedLayers === null && !bladesServe(context, mix)) continue;
     const stack = unnamedStack(context, mix);
     if (!stack.ok) return stack;
     const height = heightCost(stack.value, input.shop);
-    priced.push({ mix, cost: height.costPerLayerMinor * height.layers, blades: height.blades, height });
+    priced.push({ mix: kinds, cost: height.costPerLayerMinor * height.layers, blades: height.blades, height });
   }
   return ok(priced);
 }
@@ -176,7 +176,8 @@ function bladesInUse({ context, sawn, pinned }: OpenFamily): string[] {
 /** The stacks of a family: chosen, pinned, begun and done; those with more layers first. */
 function stacksOf(family: OpenFamily, way: Way | undefined, work: WorkDone): Result<Stack[], PlanError> {
   const { context, sawn, pinned, limit } = family;
-  const todo = [...pinned, ...(way?.stacks ?? [])].filter(({ passes }) => passes > 0);
+  const chosen = allotToMembers(context.family, way?.stacks ?? [], family.wanted);
+  const todo = [...pinned, ...chosen].filter(({ passes }) => passes > 0);
   const mixes = new Map([...todo, ...sawn].map(({ mix }) => [mix.join(), mix]));
   const ready = context.family.members.map(({ gang }) =>
     layersReady(work, gang.key, (pass) => layersOfPass(pass, gang)),

@@ -64,7 +64,7 @@ export async function cheapestPasses(
 }
 
 /** The table is made where it has no more entries, times the mixes, than these; beyond, the solver is sooner done. */
-const TABLE_WORK = 60_000;
+export const TABLE_WORK = 60_000;
 
 /**
  * By dynamic programming: the table holds the cheapest way to each number of layers of every member that is asked for, counted

@@ -5,6 +5,8 @@ import { cheapestPasses, COST_STEPS, isBetter, isSmall, leastCost, type MixCost,
 export interface FamilyChoice {
   /** Every blade that some mix of it asks for. */
   readonly blades: readonly string[];
+  /** True where a way is soon found. */
+  readonly isSmall: boolean;
   /** The cheapest way with no other blades than these; null where there is none. */
   readonly within: (blades: ReadonlySet<string>) => Promise<Way | null>;
   /** A cost, in steps, that it does not fall below; null where there is none. Soon found. */
@@ -23,11 +25,14 @@ export function familyChoice(
   const within = remembered(blades, (able) => cheapestPasses(wanted, mixesWith(able), solver));
   const least = async (able: ReadonlySet<string>): Promise<number | null> =>
     isSmall(wanted, mixes) ? ((await within(able))?.cost ?? null) : leastCost(wanted, mixesWith(able), solver);
-  return { blades, within, least: remembered(blades, least) };
+  return { blades, within, least: remembered(blades, least), isSmall: isSmall(wanted, mixes) };
 }
 
-/** More blades than these are not weighed against each other: then each family takes its cheapest way. */
-const MOST_BLADES = 14;
+/** Ways that are found at most to weigh sets of blades; where there would be more, each blade is only tried to be done without. */
+const MOST_WAYS = 20_000;
+const MOST_BLADES = 12;
+/** A way by the solver takes as long as so many by a table. */
+const SOLVER_WORK = 50;
 
 /**
  * The cheapest way for each family so that their sum is least, with one change for each blade that any of them asks for and
@@ -46,15 +51,18 @@ export async function bestOfRun(
   const free = await allOf(ways, all);
   if (!free) throw new Error('one layer after the other is always a way');
   const extra = [...all].filter((blade) => !mounted.has(blade)).sort();
-  if (extra.length > MOST_BLADES) return free.map((way) => ({ ...way, proven: false }));
   const least = sumOf(free, 0);
   const put = new Set(free.flatMap(({ blades }) => [...blades].filter((blade) => !mounted.has(blade))));
   let best = { ways: free, total: sumOf(free, changesFor(put.size, changeCost)) };
+  const ownSets = ({ blades }: FamilyChoice): number => 2 ** blades.filter((blade) => !mounted.has(blade)).length;
+  const work = families.reduce((sum, family) => sum + ownSets(family) * (family.isSmall ? 1 : SOLVER_WORK), 0);
+  const isExact = work <= MOST_WAYS && extra.length <= MOST_BLADES;
   // Larger sets first: a set costs no less than any larger one did, and what no larger one can do it cannot either.
   const tried: { readonly blades: ReadonlySet<string>; readonly cost: number }[] = [
     { blades: new Set(extra), cost: least.cost },
   ];
-  for (const blades of subsetsOf(extra)) {
+  const sets = isExact ? subsetsOf(extra) : [...put].map((one) => [...put].filter((blade) => blade !== one));
+  for (const blades of sets) {
     const changes = changesFor(blades.length, changeCost);
     const above = tried.filter((one) => blades.every((blade) => one.blades.has(blade)));
     if (Math.max(...above.map(({ cost }) => cost)) + changes > best.total.cost) continue;
@@ -67,7 +75,7 @@ export async function bestOfRun(
     const total = found && sumOf(found, changes);
     if (found && total && isBetter(total, best.total)) best = { ways: found, total };
   }
-  return best.ways;
+  return isExact ? best.ways : best.ways.map((way) => ({ ...way, proven: false }));
 }
 
 const changesFor = (blades: number, changeCost: number): number => Math.round(blades * changeCost * COST_STEPS);

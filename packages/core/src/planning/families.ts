@@ -83,6 +83,21 @@ function placeIn([first]: readonly Member[], gang: Gang): Affine | null {
   return isFlush ? null : placeOn(gang.cuts, cuts);
 }
 
+/** Each kind of a family as a family of its own. */
+export function splitByKind({ members }: Family): Family[] {
+  const kinds = [...new Set(members.map(({ kind }) => kind))];
+  return kinds.map((kind) => {
+    const own = members.filter((member) => member.kind === kind);
+    const back = undo(own[0]?.at ?? IDENTITY);
+    return familyOf(
+      own.map(({ gang, at }) => {
+        const moved = inOrder(at, back);
+        return { gang, at: moved, turnedOver: turnsOver(moved), kind: 0 };
+      }),
+    );
+  });
+}
+
 /** The kind of a gang in a family: that of a member which is the same in all that is sawn, or the next. */
 function kindIn(family: readonly Member[], gang: Gang, at: Affine, { most }: Pick<StackWishes, 'most'>): number {
   const mostOf = ({ parts }: Gang): number => Math.min(...parts.map(({ partId }) => most[partId] ?? Infinity));

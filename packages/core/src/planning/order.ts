@@ -24,15 +24,15 @@ const bladesToCome = (stack: Stack): Blade[] =>
  * Stacks with nothing left to cut come last, in the order given.
  */
 export function orderStacks(stacks: readonly Stack[]): Stack[] {
-  const waiting = stacks.filter(isToSaw);
+  const waiting = stacks.filter(isToSaw).map((stack) => ({ stack, blades: bladesToCome(stack) }));
   const ordered: Stack[] = [];
   let mounted: string | undefined;
   while (waiting.length > 0) {
-    const same = waiting.findIndex((stack) => bladesToCome(stack)[0]?.id === mounted);
+    const same = waiting.findIndex(({ blades }) => blades[0]?.id === mounted);
     const [next] = waiting.splice(Math.max(0, same), 1);
     if (!next) break;
-    ordered.push(next);
-    mounted = bladesToCome(next).at(-1)?.id;
+    ordered.push(next.stack);
+    mounted = next.blades.at(-1)?.id;
   }
   return [...ordered, ...stacks.filter((stack) => !isToSaw(stack))];
 }

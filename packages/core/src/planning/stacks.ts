@@ -7,6 +7,7 @@ import { compareMm, formatLength, howManyFit } from '../units';
 import type { MixCost, MixPasses, Way } from './best-passes';
 import { bestOfRun, familyChoice } from './best-run';
 import type { Family } from './families';
+import { withinBudget } from './family-budget';
 import { gangPlace } from './gangs';
 import { allotToMembers, byKind, mixOfKinds, oneOfEachKind } from './kinds';
 import { heldOf } from './held';
@@ -55,11 +56,12 @@ export interface ChosenStacks {
 
 /** Makes the stacks of every family, done ones included. Errors: every part that cannot be sawn, and why. */
 export async function chooseStacks(
-  families: readonly Family[],
+  all: readonly Family[],
   input: PlanInput,
   work: WorkDone,
   solver: () => Promise<LinearSolver>,
 ): Promise<Result<ChosenStacks, PlanError>> {
+  const { families, isWhole } = withinBudget(all, input);
   const faults: PlanFault[] = [];
   const open: OpenFamily[] = [];
   const pins = input.run.stacks.pins.map((pin) => ({ pin, mix: pinnedMix(families, pin) }));
@@ -88,7 +90,7 @@ export async function chooseStacks(
   }
   const held = open.flatMap(({ pinned }) => pinned);
   const pinsLeftOut = pins.flatMap(({ pin, mix }) => (mix && held.some((one) => one.mix === mix.mix) ? [] : [pin]));
-  return ok({ stacks, pinsLeftOut, proven: ways.every(({ proven }) => proven) });
+  return ok({ stacks, pinsLeftOut, proven: isWhole && ways.every(({ proven }) => proven) });
 }
 
 function openFamily(

@@ -12,6 +12,9 @@ import {
 import type { CutKind } from '../patterns';
 import { SAME_OUTLINE } from '../units';
 
+/** Two lines that are each this near to a third are within {@link SAME_OUTLINE} of each other, mm. */
+const ALIKE = SAME_OUTLINE / 2;
+
 /** A cut as far as it is compared with those of other parts. */
 export interface ComparedCut {
   readonly kind: CutKind;
@@ -29,7 +32,7 @@ function lineOf(path: Path): LineToCompare {
 
 /** True where two cuts are one line in the wood, the first moved into the frame of the other. */
 export const isSameCut = (cut: ComparedCut, other: ComparedCut, move: Affine): boolean =>
-  cut.kind === other.kind && isSameLine(lineOf(cut.path), lineOf(other.path), move, SAME_OUTLINE);
+  cut.kind === other.kind && isSameLine(lineOf(cut.path), lineOf(other.path), move, ALIKE);
 
 interface Hole {
   readonly center: Point;
@@ -38,11 +41,10 @@ interface Hole {
 
 /** True where two holes are one in the wood, the first moved into the frame of the other. */
 export const isSameHole = (hole: Hole, other: Hole, move: Affine): boolean =>
-  Math.abs(hole.diameterMm - other.diameterMm) <= SAME_OUTLINE &&
-  distance(moved(move, hole.center), other.center) <= SAME_OUTLINE;
+  Math.abs(hole.diameterMm - other.diameterMm) <= ALIKE && distance(moved(move, hole.center), other.center) <= ALIKE;
 
 /**
- * The move that lays a part on another whose outline is the same within {@link SAME_OUTLINE}: straight, turned by quarters or
+ * The move that lays a part on another whose outline is the same within half of {@link SAME_OUTLINE}: straight, turned by quarters or
  * turned over, so that as many of its cuts as can be are the other's; null where the outlines differ.
  */
 export function placeOn(cuts: readonly ComparedCut[], onto: readonly ComparedCut[]): Affine | null {
@@ -53,6 +55,6 @@ export function placeOn(cuts: readonly ComparedCut[], onto: readonly ComparedCut
   };
   const shared = (move: Affine): number =>
     cuts.filter((cut) => onto.some((other) => isSameCut(cut, other, move))).length;
-  const moves = movesOnto(outlineOf(cuts), outlineOf(onto), SAME_OUTLINE);
+  const moves = movesOnto(outlineOf(cuts), outlineOf(onto), ALIKE);
   return moves.map((move) => ({ move, shared: shared(move) })).sort((a, b) => b.shared - a.shared)[0]?.move ?? null;
 }

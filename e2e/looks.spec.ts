@@ -114,7 +114,16 @@ test('two hundred parts with long names: the run plans, the page scrolls, nothin
     sharedBlank: null,
     pinnedLayers: null,
   }));
-  const template = { id: randomUUID(), name: LONG, note: '', parts, bodies: [], rods: [], drawings: [], archived: false };
+  const template = {
+    id: randomUUID(),
+    name: LONG,
+    note: '',
+    parts,
+    bodies: [],
+    rods: [],
+    drawings: [],
+    archived: false,
+  };
   const put = await page.request.put(`${app.address}/api/templates/${template.id}`, {
     headers: { 'If-Match': '"0"', 'Idempotency-Key': randomUUID() },
     data: template,

@@ -2,6 +2,7 @@ import Joi, { type Schema } from 'joi';
 import {
   BLADE_SIZES,
   FACTORS,
+  PATTERN_METHODS,
   SPOIL_REASONS,
   TOOTH_FORMS,
   type Blade,
@@ -245,6 +246,9 @@ export const shopSchema = Joi.object<Shop, true>({
   cutOrder: Joi.string().valid('inside-first', 'outline-first').required(),
   afterOutline: Joi.string().valid('singly', 'together').required(),
   holding: Joi.string().valid('tape', 'brads', 'double-sided', 'film', 'glue-dots').required(),
+  pattern: Joi.string()
+    .valid(...PATTERN_METHODS)
+    .required(),
   factors: Joi.object<Shop['factors']>(factors).required(),
 });
 

@@ -101,7 +101,7 @@ test('a pass of form 2 was of all that is done to its stack', () => {
 test('layers taken apart after the outline are sawn one by one, as they were; a drawer has no such habit', () => {
   expect(openForm('settings', { form: 1, doc: { cutOrder: 'outline-first' } })).toEqual({
     ok: true,
-    value: { cutOrder: 'outline-first', afterOutline: 'singly' },
+    value: { cutOrder: 'outline-first', afterOutline: 'singly', pattern: 'glue-stick-on-tape' },
   });
   expect(openForm('settings', { form: 1, doc: { blades: [] } })).toEqual({ ok: true, value: { blades: [] } });
 });

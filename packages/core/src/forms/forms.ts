@@ -39,8 +39,11 @@ const STEPS: Readonly<Record<FormKind, readonly ((doc: Doc) => Doc)[]>> = {
     // Nothing could be wished of the stacks but their layers.
     (run) => ({ ...run, stacks: { apart: [], most: {}, pins: [] } }),
   ],
-  // Of the shop, not of its drawer: what was taken apart after the outline was sawn layer by layer.
-  settings: [(settings) => ('cutOrder' in settings ? { ...settings, afterOutline: 'singly' } : settings)],
+  // Of the shop, not of its drawer: what was taken apart after the outline was sawn layer by layer; patterns were on tape.
+  settings: [
+    (settings) =>
+      'cutOrder' in settings ? { ...settings, afterOutline: 'singly', pattern: 'glue-stick-on-tape' } : settings,
+  ],
   stockItem: [],
   stockMove: [],
   // Passes had no number of their own.

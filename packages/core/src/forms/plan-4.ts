@@ -7,8 +7,19 @@ import { isRecord, recordsIn, type Doc } from './doc';
 export const planWithPhases = (plan: Doc): Doc => ({
   ...plan,
   proven: false,
+  consumables: isRecord(plan['consumables']) ? onTape(plan['consumables']) : plan['consumables'],
   stacks: recordsIn(plan, 'stacks').map(stackWithPhases),
 });
+
+/** Patterns were printed each time and lay on tape. */
+function onTape({ patternTapeMm2, ...rest }: Doc): Doc {
+  return {
+    ...rest,
+    pattern: 'glue-stick-on-tape',
+    patternSheets: rest['patternCopies'],
+    patternMaterialMm2: patternTapeMm2,
+  };
+}
 
 function stackWithPhases(stack: Doc): Doc {
   const {

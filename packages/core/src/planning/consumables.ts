@@ -1,5 +1,7 @@
 import { sumMm } from '../units';
-import { handlingOf } from './handling';
+import { gangOfLayer } from './estimate';
+import { PATTERN_WAYS } from './model/pattern-method';
+import { patternTops } from './patterns-on';
 import type { Consumables } from './model/plan';
 import type { Holding, Shop } from './model/shop';
 import type { Stack } from './model/stack';
@@ -19,9 +21,13 @@ export function consumablesFor(stacks: readonly Stack[], shop: Shop): Consumable
   const edge = ({ gangs: [first] }: Stack): number => (first ? 2 * (first.blank.length + first.blank.width) : 0);
   const held = (method: Holding, of: (stack: Stack) => number): number =>
     total((stack) => (stack.held.method === method ? of(stack) : 0));
+  const { isPrinted, material } = PATTERN_WAYS[shop.pattern];
+  const patterns = (stack: Stack): number => patternTops(stack, shop.pattern).length;
   return {
-    patternCopies: total((stack) => handlingOf(stack).tops.length),
-    patternTapeMm2: total((stack) => face(stack) * handlingOf(stack).tops.length),
+    pattern: shop.pattern,
+    patternCopies: total(patterns),
+    patternSheets: isPrinted ? total(patterns) : tracedSheets(stacks, shop),
+    patternMaterialMm2: material === 'none' ? 0 : total((stack) => face(stack) * patterns(stack)),
     holding,
     edgeTapeMm: held('tape', edge),
     doubleSidedMm2: held('double-sided', (stack) => face(stack) * (stack.layers.length - 1)),
@@ -29,4 +35,10 @@ export function consumablesFor(stacks: readonly Stack[], shop: Shop): Consumable
     brads: held('brads', (stack) => stack.held.brads.length),
     glueDots: held('glue-dots', ({ layers }) => DOTS_PER_JOINT * (layers.length - 1)),
   };
+}
+
+/** One sheet for each gang that is traced, however often. */
+function tracedSheets(stacks: readonly Stack[], { pattern }: Shop): number {
+  const waiting = stacks.filter(({ passesToCut }) => passesToCut > 0);
+  return new Set(waiting.flatMap((stack) => patternTops(stack, pattern).map((id) => gangOfLayer(id, stack).key))).size;
 }

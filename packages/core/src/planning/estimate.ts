@@ -1,5 +1,7 @@
 import { type HardnessClass, hardnessClass } from '../wood';
+import { goesOf } from './goes';
 import { handlingOf } from './handling';
+import { patternMinutes } from './patterns-on';
 import { factorsInForce, type FactorValues } from './model/factors';
 import type { BladeTurn, BladeUse, Minutes } from './model/plan';
 import type { Shop } from './model/shop';
@@ -49,9 +51,6 @@ export function gangOfLayer(layerId: string, { gangs }: Pick<SawnStack, 'gangs'>
   return found;
 }
 
-/** How often the cuts of a phase are sawn in one pass. */
-export const goesOf = ({ singly, layerIds }: Phase): number => (singly ? layerIds.length : 1);
-
 /** Pierce holes drilled in one pass of a phase. */
 export const pierceHolesOf = ({ pierceBits }: Phase): number => pierceBits.reduce((sum, { count }) => sum + count, 0);
 
@@ -70,8 +69,9 @@ export function bitsOf(phases: readonly Phase[]): { readonly diameterMm: number;
 /** Minutes of one pass of a stack, all phases, without changing blades. */
 export function passMinutes(stack: UnnamedStack, shop: Shop): Minutes {
   const factors = factorsInForce(shop.factors);
-  const { tops, joins, splits } = handlingOf(stack);
-  const handling = factors.stickPattern * tops.length + factors.holdLayer * joins + factors.splitStack * splits;
+  const { joins, splits } = handlingOf(stack);
+  const patterns = patternMinutes(stack, shop.pattern, factors);
+  const handling = patterns + factors.holdLayer * joins + factors.splitStack * splits;
   return stack.phases
     .map((phase) => phaseMinutes(phase, stack, factors))
     .reduce(addMinutes, { ...NO_MINUTES, pattern: handling });

@@ -3,7 +3,9 @@ import {
   bitsOf,
   gangName,
   gangOfLayer,
-  handlingOf,
+  patternTops,
+  PATTERN_WAYS,
+  type PatternMethod,
   isToSaw,
   type Plan,
   type PlannedStack,
@@ -24,6 +26,7 @@ export type CautionId =
   | 'large-blanks'
   | 'waste-board'
   | 'spray-in-moving-air'
+  | 'solvent-dry'
   | 'who-decides';
 
 /** The outlines of one gang, to be drawn at true size. */
@@ -54,7 +57,7 @@ const LINE_ROOM = 1;
 export function cutSheet(plan: Plan, revisions: readonly TemplateRevision[], shop: Shop): CutSheet {
   const todo = plan.stacks.filter(({ passesToCut }) => passesToCut > 0);
   return {
-    patterns: patternsOnTop(todo).map((pattern) => drawingOf(pattern, revisions, shop)),
+    patterns: patternsOnTop(todo, shop.pattern).map((pattern) => drawingOf(pattern, revisions, shop)),
     cautions: cautionsFor(plan.stacks.filter(isToSaw), shop),
     checkBarMm: checkBarMm(shop.units),
   };
@@ -67,10 +70,10 @@ interface PatternOnTop {
 }
 
 /** The patterns that stacks need: of each gang that lies on top while something is sawn, as often as it does. */
-function patternsOnTop(stacks: readonly PlannedStack[]): PatternOnTop[] {
+function patternsOnTop(stacks: readonly PlannedStack[], method: PatternMethod): PatternOnTop[] {
   const patterns = new Map<string, PatternOnTop>();
   for (const stack of stacks)
-    for (const layerId of handlingOf(stack).tops) {
+    for (const layerId of patternTops(stack, method)) {
       const gang = gangOfLayer(layerId, stack);
       const known = patterns.get(gang.key) ?? { gang, stackKeys: [], copies: 0 };
       const stackKeys = [...new Set([...known.stackKeys, stack.key])];
@@ -113,7 +116,8 @@ function cautionsFor(todo: readonly PlannedStack[], shop: Shop): CautionId[] {
     sheets ? 'dust-of-sheets' : 'dust',
     'large-blanks',
     ...(drills ? (['waste-board'] as const) : []),
-    ...(shop.holding === 'film' ? (['spray-in-moving-air'] as const) : []),
+    ...(shop.holding === 'film' || PATTERN_WAYS[shop.pattern].isSprayed ? (['spray-in-moving-air'] as const) : []),
+    ...(shop.pattern === 'direct' ? (['solvent-dry'] as const) : []),
     'who-decides',
   ];
 }

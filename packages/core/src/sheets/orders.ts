@@ -5,7 +5,8 @@ import {
   bitForLayer,
   bladePreferences,
   gangOfLayer,
-  handlingOf,
+  PATTERN_WAYS,
+  patternTops,
   type Plan,
   type PlannedStack,
   type Run,
@@ -37,11 +38,15 @@ export type OrderFault = Fault<'missing-revision' | 'missing-part'>;
  * The patterns that a plan still needs, in the order of sawing: of each stack one for every gang that lies on top while
  * something is sawn, as often as its passes ask.
  */
-export function ordersOfPlan(plan: Plan, run: Pick<Run, 'lines'>, { units }: Pick<Shop, 'units'>): PatternOrder[] {
+export function ordersOfPlan(
+  plan: Plan,
+  run: Pick<Run, 'lines'>,
+  { units, pattern }: Pick<Shop, 'units' | 'pattern'>,
+): PatternOrder[] {
   const revisions = new Map(run.lines.map(({ templateId, revision }) => [templateId, revision]));
   return plan.stacks.flatMap((stack, i) => {
     if (stack.passesToCut === 0) return [];
-    const tops = handlingOf(stack).tops.map((layerId) => gangOfLayer(layerId, stack));
+    const tops = patternTops(stack, pattern).map((layerId) => gangOfLayer(layerId, stack));
     return [...new Set(tops)].flatMap((gang): PatternOrder[] => {
       const revision = revisions.get(gang.templateId);
       if (revision === undefined) return [];
@@ -50,7 +55,8 @@ export function ordersOfPlan(plan: Plan, run: Pick<Run, 'lines'>, { units }: Pic
           templateId: gang.templateId,
           revision,
           partIds: gang.parts.map(({ partId }) => partId),
-          copies: stack.passesToCut * tops.filter((top) => top === gang).length,
+          // What is traced is printed once.
+          copies: PATTERN_WAYS[pattern].isPrinted ? stack.passesToCut * tops.filter((top) => top === gang).length : 1,
           stack: `Stack ${String(i + 1)}: ${layersWords(stack, units)}`,
           bits: bitsOfCuts(stack),
           brads: gang === stack.gangs[0] ? stack.held.brads : [],

@@ -174,7 +174,7 @@ describe('what to print', () => {
       ],
       6,
     );
-    const wishes = ordersOfPlan(await planned(input), input.run, { units: 'in' });
+    const wishes = ordersOfPlan(await planned(input), input.run, input.shop);
     // Six copies in stacks of at most four: two passes of three layers for each of the two blanks.
     expect(wishes.map(({ copies, partIds }) => [copies, partIds.length]).sort()).toEqual([
       [2, 1],

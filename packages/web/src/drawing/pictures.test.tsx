@@ -223,7 +223,7 @@ describe('paper', () => {
     const { plan } = await planOf(part(), 3);
     // One pass of three: one pattern on 111 by 71 mm; tape once round, 2 x (111 + 71) mm.
     expect(words(<SheetNeeds plan={plan} />, 'mm')).toContain(
-      '1 pattern copies on 0.01 m² of tape. Tape round the edge: 0.37 m of tape.',
+      '1 pattern, 1 sheet to print: glue stick on tape, 0.01 m² of tape. Tape round the edge: 0.37 m of tape.',
     );
   });
 });

@@ -1,11 +1,19 @@
 import { memo } from 'react';
 import { Box, Typography } from '@mui/material';
-import { formatMinutes, totalMinutes, type Minutes, type Plan } from '@rapid-jig/core';
+import {
+  factorsInForce,
+  formatMinutes,
+  otherPatternWays,
+  totalMinutes,
+  type Minutes,
+  type Plan,
+} from '@rapid-jig/core';
 import { FaceArea } from '../drawing/Measure';
 import { Link } from 'react-router';
 import { BladeSide } from '../drawing/BladePicture';
 import { FIGURE } from '../theme/theme';
-import { FORM_WORDS } from '../words/plan';
+import { useShop } from '../services';
+import { FORM_WORDS, PATTERN_WORDS, patternNotes } from '../words/plan';
 import { DRAWN } from '../theme/drawn';
 
 const KINDS = [
@@ -49,6 +57,7 @@ export const MinutesSection = memo(function MinutesSection({ plan }: { readonly 
           </Box>
         ))}
       </Box>
+      <PatternWays plan={plan} />
       <Typography variant="body2" color="textSecondary" sx={{ mt: 1 }}>
         Our estimate; your log will correct it. Every figure behind it stands under <Link to="/shop#factors">Shop</Link>{' '}
         and can be changed.
@@ -76,3 +85,24 @@ export const MinutesSection = memo(function MinutesSection({ plan }: { readonly 
     </Box>
   );
 });
+
+/** A way saves too little to be told below this, minutes. */
+const WORTH_TELLING = 2;
+
+/** How patterns are put on, and which other way would save most. */
+function PatternWays({ plan }: { readonly plan: Plan }) {
+  const shop = useShop();
+  const [best] = otherPatternWays(plan.stacks, shop.pattern, factorsInForce(shop.factors));
+  return (
+    <Typography variant="body2" sx={{ mt: 1 }}>
+      Patterns: {PATTERN_WORDS[shop.pattern].toLowerCase()}.
+      {best && best.savedMinutes >= WORTH_TELLING && (
+        <>
+          {' '}
+          {PATTERN_WORDS[best.method]} would save {formatMinutes(best.savedMinutes)} in this run.{' '}
+          {patternNotes(best.method)} Choose it under <Link to="/shop#habits">Shop</Link>.
+        </>
+      )}
+    </Typography>
+  );
+}

@@ -1,4 +1,5 @@
 import {
+  PATTERN_WAYS,
   bladesInOrder,
   isToSaw,
   stackName,
@@ -8,8 +9,9 @@ import {
   type PlannedStack,
 } from '@rapid-jig/core';
 import { Area, Distance, Measure, Size } from '../drawing/Measure';
+import { counted } from '../words/counted';
 import { holesOf } from './Holes';
-import { FORM_WORDS, HOLDING_WORDS } from '../words/plan';
+import { FORM_WORDS, HOLDING_WORDS, MATERIAL_WORDS, PATTERN_WORDS } from '../words/plan';
 
 interface SheetProps {
   readonly plan: Plan;
@@ -96,7 +98,14 @@ export function SheetNeeds({ plan: { consumables: c } }: SheetProps) {
     <section>
       <h2>Patterns and holding</h2>
       <p>
-        <b>{c.patternCopies}</b> pattern copies on <Area mm2={c.patternTapeMm2} /> of tape. {HOLDING_WORDS[c.holding]}
+        <b>{counted(c.patternCopies, 'pattern')}</b>, {counted(c.patternSheets, 'sheet')} to print:{' '}
+        {PATTERN_WORDS[c.pattern].toLowerCase()}
+        {c.patternMaterialMm2 > 0 && (
+          <>
+            , <Area mm2={c.patternMaterialMm2} /> of {MATERIAL_WORDS[PATTERN_WAYS[c.pattern].material]}
+          </>
+        )}
+        . {HOLDING_WORDS[c.holding]}
         {c.edgeTapeMm > 0 && (
           <>
             : <Distance mm={c.edgeTapeMm} /> of tape

@@ -15,7 +15,7 @@ import { SaveBadge, SaveTrouble, useUndoKeys } from '../shell/SaveBadge';
 import { NetworkSection } from './NetworkSection';
 import { MachinesSection } from './MachinesSection';
 import { Section } from './Section';
-import { FORM_WORDS, HOLDING_WORDS, SOURCE_WORDS } from '../words/plan';
+import { FORM_WORDS, HOLDING_WORDS, SOURCE_WORDS, PATTERN_WORDS, patternNotes } from '../words/plan';
 
 type Edit = (changes: Partial<Shop>) => void;
 
@@ -146,6 +146,14 @@ function HabitsSection({ shop, edit }: SectionProps) {
         value={shop.holding}
         options={Object.entries(HOLDING_WORDS) as [Shop['holding'], string][]}
         onChange={(holding) => edit({ holding })}
+        width={290}
+      />
+      <Choice
+        label="How patterns are put on"
+        value={shop.pattern}
+        options={Object.entries(PATTERN_WORDS) as [Shop['pattern'], string][]}
+        onChange={(pattern) => edit({ pattern })}
+        help={patternNotes(shop.pattern)}
         width={290}
       />
       <LengthField

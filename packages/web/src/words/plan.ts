@@ -9,6 +9,9 @@ import {
   type Reason,
   type ReasonSource,
   type ToothForm,
+  PATTERN_WAYS,
+  type PatternMaterial,
+  type PatternMethod,
 } from '@rapid-jig/core';
 
 /** Puts what the plan gives as data into plain words. */
@@ -148,6 +151,42 @@ export function warningWords({ kind, inputs }: PlanWarning, unit: LengthUnit): s
   }
 }
 
+export const PATTERN_WORDS: Readonly<Record<PatternMethod, string>> = {
+  'glue-stick-on-tape': 'Glue stick on tape',
+  'spray-on-tape': 'Spray on tape',
+  'pattern-tape': 'Double-sided pattern tape',
+  'spray-on-film': 'Spray on shelf film',
+  'packing-tape': 'Clear packing tape over the paper',
+  'transfer-film': 'Transfer film',
+  carbon: 'Traced with carbon',
+  'hard-template': 'Traced round a hard template',
+  direct: 'Straight on the wood',
+};
+
+export const MATERIAL_WORDS: Readonly<Record<PatternMaterial, string>> = {
+  tape: 'tape',
+  'pattern-tape': 'pattern tape',
+  film: 'shelf film',
+  'packing-tape': 'packing tape',
+  'transfer-film': 'transfer film',
+  carbon: 'carbon paper',
+  none: 'nothing',
+};
+
+/** What a way to put patterns on does beside its minutes. */
+export function patternNotes(method: PatternMethod): string {
+  const { survives, cools, harmsVeneer, isSprayed } = PATTERN_WAYS[method];
+  const notes = [
+    ...(survives ? [] : ['gone after a phase, so it is put on again for the next']),
+    ...(cools ? ['keeps the cut cool'] : []),
+    ...(harmsVeneer ? ['may lift or scuff a veneered face: try it on waste'] : []),
+    ...(isSprayed ? ['spray in moving air'] : []),
+  ];
+  return notes.length === 0
+    ? 'Outlives every phase.'
+    : `${notes.join('; ').replace(/^./, (letter) => letter.toUpperCase())}.`;
+}
+
 export const CAUTION_WORDS: Readonly<Record<CautionId, string>> = {
   'saw-off-to-thread': 'Saw off and unplugged whenever a blade is threaded or changed.',
   eyes: 'Eye protection on, from the first hole to the last cut.',
@@ -158,6 +197,7 @@ export const CAUTION_WORDS: Readonly<Record<CautionId, string>> = {
     'Fingers beside the blade, never in front of it. Blanks large enough to hold; small parts stay on their blank until the last cut. Hold-down as the saw’s maker says.',
   'waste-board': 'Clamp the stack to drill, with a waste board below.',
   'spray-in-moving-air': 'Spray adhesive only in moving air, away from any flame.',
+  'solvent-dry': 'Solvent fully dry before any heat or flame; gloves, and moving air.',
   'who-decides':
     'These are the usual cautions. Your tools’ manuals, local rules and a qualified person decide; this sheet certifies nothing.',
 };

@@ -1,6 +1,7 @@
 import type { Blade } from '../../blades';
 import type { PartCount } from './count';
 import type { PlannedRod } from './rod';
+import type { PatternMethod } from './pattern-method';
 import type { Holding } from './shop';
 import type { BlankRule, Stack } from './stack';
 
@@ -33,10 +34,13 @@ export interface BladeUse {
 
 /** What the remaining passes use up besides wood and blades. */
 export interface Consumables {
-  /** Pattern copies to print. */
+  readonly pattern: PatternMethod;
+  /** Patterns put on. */
   readonly patternCopies: number;
-  /** Tape under the patterns, mm2: the face of each blank that carries one. */
-  readonly patternTapeMm2: number;
+  /** Sheets to print: one for each pattern, or one for each drawing that is traced. */
+  readonly patternSheets: number;
+  /** What the patterns stick to or lie under, mm2: the face of each blank that carries one; 0 where there is nothing. */
+  readonly patternMaterialMm2: number;
   readonly holding: Holding;
   /** Tape round the edges, mm. */
   readonly edgeTapeMm: number;

@@ -1,6 +1,7 @@
 import type { BladeEnds, BladePreferences, ToothForm } from '../../blades';
 import { inches, type Length, type LengthUnit } from '../../units';
 import type { FactorId } from './factors';
+import type { PatternMethod } from './pattern-method';
 
 export interface Saw {
   /** From the blade to the arm behind it. */
@@ -39,6 +40,7 @@ export interface Shop {
   readonly cutOrder: CutOrder;
   readonly afterOutline: AfterOutline;
   readonly holding: Holding;
+  readonly pattern: PatternMethod;
   /** Time factors the maker has changed. */
   readonly factors: Readonly<Partial<Record<FactorId, number>>>;
 }
@@ -64,6 +66,7 @@ export const TYPICAL_SHOP: Shop = {
   cutOrder: 'inside-first',
   afterOutline: 'singly',
   holding: 'tape',
+  pattern: 'glue-stick-on-tape',
   factors: {},
 };
 

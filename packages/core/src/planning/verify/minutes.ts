@@ -1,5 +1,6 @@
 import { hardnessClass, type Wood } from '../../wood';
 import { factorsInForce } from '../model/factors';
+import { PATTERN_WAYS } from '../model/pattern-method';
 import type { Minutes, PlannedStack } from '../model/plan';
 import type { Shop } from '../model/shop';
 import type { Phase, StackedGang } from '../model/stack';
@@ -63,9 +64,11 @@ export function minutesOfPhase(phase: Phase, stack: PlannedStack, shop: Shop): M
 /** The minutes of one pass, added up from the factors in force. */
 export function minutesOfPass(stack: PlannedStack, shop: Shop): Minutes {
   const f = factorsInForce(shop.factors);
-  const { patterns, joins, splits } = handled(stack);
+  const { joins, splits } = handled(stack);
+  const patterns = patternsIn(stack, shop);
+  const { onShare, offMinutes } = PATTERN_WAYS[shop.pattern];
   let sum: Minutes = {
-    pattern: f.stickPattern * patterns + f.holdLayer * joins + f.splitStack * splits,
+    pattern: patterns * (f.stickPattern * onShare + offMinutes) + f.holdLayer * joins + f.splitStack * splits,
     drilling: 0,
     threading: 0,
     cutting: 0,
@@ -85,6 +88,12 @@ export function minutesOfPass(stack: PlannedStack, shop: Shop): Minutes {
   }
   return sum;
 }
+
+/** Patterns of one pass: what does not outlive a phase is put on again. */
+export const patternsIn = (stack: PlannedStack, { pattern }: Pick<Shop, 'pattern'>): number =>
+  PATTERN_WAYS[pattern].survives
+    ? handled(stack).patterns
+    : stack.phases.reduce((sum, { singly, layerIds }) => sum + (singly ? layerIds.length : 1), 0);
 
 /** Patterns, joints made and stacks taken apart in one pass: each layer carries the number of what it is held to. */
 export function handled({ layers, phases }: PlannedStack): { patterns: number; joins: number; splits: number } {

@@ -7,7 +7,8 @@ import type { Consumables, Minutes, Plan, PlannedStack } from '../model/plan';
 import type { Phase } from '../model/stack';
 import { canonicalJson } from '../key';
 import { isSame } from './expected';
-import { handled, minutesOfPhase, perMm } from './minutes';
+import { PATTERN_WAYS } from '../model/pattern-method';
+import { minutesOfPhase, patternsIn, perMm } from './minutes';
 
 /** Sums over the whole plan, each added up again: blanks, blades, minutes, what is used up, risk and warnings. */
 export function wholeWrong(plan: Plan, input: PlanInput): string[] {
@@ -104,7 +105,14 @@ function minutesWrong(plan: Plan, { shop }: PlanInput): string[] {
 
 function consumablesWrong(plan: Plan, { shop }: PlanInput): string[] {
   const { holding } = shop;
-  const patterns = (stack: PlannedStack): number => handled(stack).patterns;
+  const patterns = (stack: PlannedStack): number => patternsIn(stack, shop);
+  const { isPrinted, material } = PATTERN_WAYS[shop.pattern];
+  const traced = new Set(
+    plan.stacks
+      .filter(({ passesToCut }) => passesToCut > 0)
+      .flatMap(({ phases }) => phases.flatMap(({ layerIds, singly }) => (singly ? layerIds : layerIds.slice(0, 1))))
+      .map((id) => id.slice(0, id.lastIndexOf('.'))),
+  );
   const total = (of: (stack: PlannedStack) => number): number =>
     fromNm(toSaw(plan).reduce((sum, stack) => sum + toNm(stack.passesToCut * of(stack)), 0));
   const held = (way: Consumables['holding'], of: (stack: PlannedStack) => number): number =>
@@ -113,8 +121,10 @@ function consumablesWrong(plan: Plan, { shop }: PlanInput): string[] {
     gangs[0]?.blank ?? { length: 0, width: 0 };
   const face = (stack: PlannedStack): number => blankOf(stack).length * blankOf(stack).width;
   const expected: Consumables = {
+    pattern: shop.pattern,
     patternCopies: total(patterns),
-    patternTapeMm2: total((stack) => face(stack) * patterns(stack)),
+    patternSheets: isPrinted ? total(patterns) : traced.size,
+    patternMaterialMm2: material === 'none' ? 0 : total((stack) => face(stack) * patterns(stack)),
     holding,
     edgeTapeMm: held('tape', (stack) => 2 * (blankOf(stack).length + blankOf(stack).width)),
     doubleSidedMm2: held('double-sided', (stack) => face(stack) * (stack.layers.length - 1)),

@@ -31,7 +31,7 @@ test('a piece inside a cut is kept or waste, parts share a blank, spares and pie
 
   // Four copies; part 2 has two of its own spares and one is there already.
   await page.getByLabel('Copies of Two tags', { exact: true }).fill('4');
-  await page.getByRole('button', { name: 'Part 2' }).click();
+  await page.getByRole('button', { name: 'Part 2', exact: true }).click();
   await page.getByLabel('Spares of Part 2', { exact: true }).fill('2');
   await page.getByLabel('Part 2 there before the run', { exact: true }).fill('1');
   const row = page.getByRole('row', { name: /^Part 2/ });
@@ -64,7 +64,7 @@ test('a new revision waits until the run takes it, and a blade taken out of the 
   await page.getByLabel('Name of the part').fill('Frame');
   await expect(page.getByText('revision 2')).toBeVisible();
   await page.goto(run);
-  await expect(page.getByRole('button', { name: 'Part 1' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Part 1', exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'Take revision 2' }).click();
   await expect(page.getByRole('button', { name: 'Frame' })).toBeVisible();
 

@@ -3,12 +3,14 @@ import { benchBoards } from './boards';
 import { benchLengths } from './lengths';
 import { benchPlanning } from './planning';
 import { benchReading } from './reading';
+import { benchLayers } from './layers';
 import { benchStacks } from './stacks';
 import { benchWood } from './wood';
 
 /** Prints medians of what the computation costs in Node; scripts/bench.mjs measures the same in the browser. */
 await benchPlanning();
 await benchStacks();
+await benchLayers();
 await benchReading();
 benchBoards();
 await benchBatches();

@@ -1,14 +1,4 @@
-import {
-  boxGrown,
-  distance,
-  flatten,
-  indexSegments,
-  isInside,
-  type Box,
-  type Path,
-  type Point,
-  type SegmentIndex,
-} from '../geometry';
+import { boxGrown, distance, flatten, indexSegments, type Box, type Path, type Point } from '../geometry';
 import { inches } from '../units';
 
 /** An 18 gauge brad, mm. */
@@ -21,7 +11,7 @@ export const FEWEST_BRADS = 3;
 const EDGE_PER_BRAD = 250;
 /** Brads are tried on a grid so fine, mm, but on no more places than these. */
 const GRID = 2;
-const MOST_PLACES = 20_000;
+const MOST_PLACES = 6000;
 
 /** Lengths that brads are sold in, longest first. */
 const LENGTHS = [2, 1.5, 1.25, 1, 3 / 4, 5 / 8, 1 / 2, 3 / 8].map(inches);
@@ -41,26 +31,41 @@ export function bradPlaces(blank: Box, outlines: readonly Path[], lines: readonl
   const index = indexSegments(lines.map((path) => ({ points: flatten(path), closed: path.closed })));
   const rings = outlines.map((path) => flatten(path));
   const inner = boxGrown(blank, -(CLEAR_OF_EDGE + BRAD_MM / 2));
-  const free = gridOver(inner).filter((point) => isFree(point, rings, index));
+  const free = columnsOver(inner).flatMap((column) =>
+    outsideOf(rings, column).filter((point) => index.nearest(point, CLEAR_OF_LINE + BRAD_MM / 2) === null),
+  );
   const chosen = spread(free, bradsFor(blank));
   return chosen.length < FEWEST_BRADS ? [] : chosen;
 }
 
-function isFree(point: Point, rings: readonly (readonly Point[])[], index: SegmentIndex): boolean {
-  if (index.nearest(point, CLEAR_OF_LINE + BRAD_MM / 2) !== null) return false;
-  return !rings.some((ring) => isInside(point, ring));
+/** Places on one line up the blank. */
+interface Column {
+  readonly x: number;
+  readonly ys: readonly number[];
 }
 
-/** Points all over a box, its corners among them. */
-function gridOver({ minX, minY, maxX, maxY }: Box): Point[] {
+/** Places all over a box, its corners among them. */
+function columnsOver({ minX, minY, maxX, maxY }: Box): Column[] {
   if (maxX <= minX || maxY <= minY) return [];
   const step = Math.max(GRID, Math.sqrt(((maxX - minX) * (maxY - minY)) / MOST_PLACES));
   const along = (from: number, to: number): number[] => {
     const steps = Math.max(1, Math.ceil((to - from) / step));
     return Array.from({ length: steps + 1 }, (_none, i) => from + ((to - from) * i) / steps);
   };
-  return along(minX, maxX).flatMap((x) => along(minY, maxY).map((y) => ({ x, y })));
+  const ys = along(minY, maxY);
+  return along(minX, maxX).map((x) => ({ x, ys }));
 }
+
+/** The places of a column that lie in no ring: each ring is met once for the whole column and not for each of its places. */
+function outsideOf(rings: readonly (readonly Point[])[], { x, ys }: Column): Point[] {
+  const met = rings.map((ring) => ring.flatMap((from, i) => crossing(from, ring[(i + 1) % ring.length] ?? from, x)));
+  const isIn = (y: number): boolean => met.some((heights) => heights.filter((one) => one < y).length % 2 === 1);
+  return ys.filter((y) => !isIn(y)).map((y) => ({ x, y }));
+}
+
+/** Where a piece of a line meets the upright at x: its height, or nothing. */
+const crossing = (from: Point, to: Point, x: number): number[] =>
+  from.x > x === to.x > x ? [] : [from.y + ((x - from.x) * (to.y - from.y)) / (to.x - from.x)];
 
 /** So many of the points, each time the one that is furthest from those chosen; the first is furthest from the middle. */
 function spread(points: readonly Point[], count: number): Point[] {

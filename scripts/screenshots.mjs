@@ -36,12 +36,21 @@ await withAppAndBrowser(async ({ address, browser }) => {
       .click();
     await page.locator('.recharts-line').waitFor();
   });
+  await shoot('stack', run, 'At the saw in all', async () => {
+    await page.getByRole('button', { name: 'Open the stack Front / Back' }).click();
+    await page.getByRole('dialog').waitFor();
+  });
   await shoot('minutes-and-blades', run, 'At the saw in all', () => page.locator('#minutes').scrollIntoViewIfNeeded());
   await shoot('cut-sheet', `${run}/sheet`, 'Stacks, in the order of sawing');
   await shoot('templates', '/demo/templates', 'Honeycomb trivet');
   await shoot('template', '/demo/templates', 'Rocking whale', async () => {
     await page.getByRole('link', { name: /Rocking whale/ }).click();
     await page.getByLabel('Name of the part').waitFor();
+  });
+  await shoot('layers', '/demo/templates', 'Lantern money box', async () => {
+    await page.getByRole('link', { name: /Lantern money box/ }).click();
+    await page.getByRole('group', { name: 'Lantern' }).scrollIntoViewIfNeeded();
+    await page.mouse.wheel(0, 400);
   });
   await shoot('new-template', '/demo/templates', 'Templates', async () => {
     await page.locator('input[aria-label=Drawing]').setInputFiles(join(root, 'packages/server/demo/luggage-tags.svg'));

@@ -33,7 +33,7 @@ function placedLayers({ parts }: Pick<Template, 'parts'>, body: Body): Result<Pl
         kind: 'missing-layer',
         message: 'The part of this layer is not there any more.',
         where,
-        hint: 'Take the layer out, or choose another part for it.',
+        hint: 'Take the body apart and make it anew, or undo until the part is there again.',
       });
     const first = layers[0]?.part ?? part;
     const at = placeOn(comparedCuts(part), comparedCuts(first));
@@ -42,7 +42,7 @@ function placedLayers({ parts }: Pick<Template, 'parts'>, body: Body): Result<Pl
         kind: 'other-outline',
         message: `${part.name} has another outline than ${first.name}, so they cannot be layers of one body.`,
         where,
-        hint: 'Take it out of the body, or draw both with the same outline.',
+        hint: 'Take the body apart and make it anew, or draw both with the same outline.',
       });
     layers.push({ part, at });
   }

@@ -16,6 +16,7 @@ import { Measure } from '../drawing/Measure';
 import { Swatch } from '../drawing/Swatch';
 import { drawnSize } from '../drawing/StackPicture';
 import { woodFill } from '../drawing/WoodDefs';
+import { DRAWN } from '../theme/drawn';
 import { FORM_WORDS, HOLDING_WORDS } from '../words/plan';
 import { layerName, layersWords, phaseWords } from '../words/stacks';
 import { holesOf } from './Holes';
@@ -190,13 +191,11 @@ function TopView({ stack, phase, lines }: TopViewProps) {
       />
       {[...lines].map(([id, { data, move }]) => (
         <g key={id} transform={move}>
-          {own.has(id) && (
-            <path d={data} fill="none" stroke="var(--rj-palette-background-paper)" strokeWidth="5" {...bladeWidth} />
-          )}
+          {own.has(id) && <path d={data} fill="none" stroke={DRAWN.opening} strokeWidth="5" {...bladeWidth} />}
           <path
             d={data}
             fill="none"
-            stroke={own.has(id) ? 'var(--rj-palette-line)' : 'var(--rj-palette-edge)'}
+            stroke={own.has(id) ? 'var(--rj-palette-line)' : DRAWN.pencil}
             strokeWidth={own.has(id) ? 2.4 : 0.8}
             strokeDasharray={own.has(id) ? undefined : '3 3'}
             {...bladeWidth}
@@ -207,7 +206,7 @@ function TopView({ stack, phase, lines }: TopViewProps) {
         <path
           key={`${String(x)} ${String(y)}`}
           d={`M${String(x - 2)} ${String(-y - 2)}l4 4m0 -4l-4 4`}
-          stroke="var(--rj-palette-error-main)"
+          stroke={DRAWN.danger}
           strokeWidth="2"
           {...bladeWidth}
         />

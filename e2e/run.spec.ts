@@ -66,7 +66,7 @@ test('a new revision waits until the run takes it, and a blade taken out of the 
   await page.goto(run);
   await expect(page.getByRole('button', { name: 'Part 1', exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'Take revision 2' }).click();
-  await expect(page.getByRole('button', { name: 'Frame' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Frame', exact: true })).toBeVisible();
 
   // Birch plywood 1/4, plain work: number 5 of the larger school; taken out, number 3 serves.
   await expect(page.getByRole('heading', { name: 'First with number 5, reverse teeth' })).toBeVisible();

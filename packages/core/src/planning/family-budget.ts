@@ -27,7 +27,8 @@ export function withinBudget(families: readonly Family[], { run, shop }: PlanInp
 function asksForSolver(family: Family, layers: number): boolean {
   const wanted = byKind(
     family,
-    family.members.map(({ gang }) => gang.layersToCut),
+    // By what is needed in all, so that it stays as it is while the work goes on.
+    family.members.map(({ gang }) => Math.max(...gang.parts.map(({ needed }) => needed))),
   );
   if (wanted.length < 2) return false;
   const mixes = wanted.reduce((ways, _count, kind) => (ways * (layers + kind + 1)) / (kind + 1), 1);

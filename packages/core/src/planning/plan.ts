@@ -39,7 +39,9 @@ export async function planRun(asked: PlanInput, kit: PlanKit, signal?: AbortSign
   if (await stopped(signal)) return err(STOPPED);
 
   kit.onStage('stack');
-  const chosen = await chooseStacks(families, input, addUpWork(input.work), kit.solver);
+  const chosen = await chooseStacks(families, input, addUpWork(input.work), () => kit.solver().catch(notLoaded)).catch(
+    withoutSolver,
+  );
   if (!chosen.ok) return chosen;
   const { stacks, pinsLeftOut, proven } = chosen.value;
   if (await stopped(signal)) return err(STOPPED);
@@ -71,6 +73,25 @@ export async function planRun(asked: PlanInput, kit: PlanKit, signal?: AbortSign
       ...leftOverWarnings(parts),
     ],
   });
+}
+
+class SolverMissing extends Error {}
+
+const notLoaded = (cause: unknown): never => {
+  throw new SolverMissing('the solver was not loaded', { cause });
+};
+
+/** What the host could not fetch is told to the maker; anything else that breaks is none of this. */
+function withoutSolver(error: unknown): Result<never, PlanError> {
+  if (!(error instanceof SolverMissing)) throw error;
+  return err([
+    {
+      kind: 'no-solver',
+      message: 'The part of the program that finds the cheapest stacks of unlike layers could not be fetched.',
+      where: 'the run',
+      hint: 'See that the program still runs on its computer, then change anything to plan again.',
+    },
+  ]);
 }
 
 /** Lets the host's abort arrive between stages. */

@@ -41,11 +41,22 @@ export interface LaidWood {
 /** Works this long before it looks whether it shall stop, ms. */
 const SLICE_MS = 60;
 
+/** Fetched here: the package would write to the console when a page is left while it loads. */
+async function bytesOf(url: string): Promise<ArrayBuffer> {
+  const answer = await fetch(url);
+  if (!answer.ok) throw new Error(`${url} was answered with ${String(answer.status)}`);
+  return answer.arrayBuffer();
+}
+
 let solver: Promise<LinearSolver> | null = null;
 const loadSolver = (): Promise<LinearSolver> =>
-  (solver ??= import('highs').then(async ({ default: load }) =>
-    highsSolver(await load({ locateFile: () => highsFile })),
-  ));
+  (solver ??= import('highs')
+    .then(async ({ default: load }) => highsSolver(await load({ wasmBinary: await bytesOf(highsFile) })))
+    .catch((error: unknown) => {
+      // What could not be fetched now may be fetched the next time.
+      solver = null;
+      throw error;
+    }));
 
 /** The laying that is wanted; an older one ends at once. */
 let current = 0;

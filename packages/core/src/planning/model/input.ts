@@ -80,7 +80,10 @@ export type PlanStage = 'count' | 'stack' | 'order' | 'estimate';
 export interface PlanKit {
   /** Told as each stage begins. */
   readonly onStage: (stage: PlanStage) => void;
-  /** Loads what finds whole numbers of least cost; asked for only where parts that may be cut together differ. */
+  /**
+   * Loads what finds whole numbers of least cost; asked for only where parts that may be cut together differ. Where it rejects,
+   * there is no plan, and the fault says so.
+   */
   readonly solver: () => Promise<LinearSolver>;
 }
 
@@ -94,7 +97,7 @@ export type PlanFault = Fault<
   | 'no-blade-for-ends'
   | 'no-bit-for-opening'
   | 'out-of-reach'
-  | 'pinned-stack'
+  | 'no-solver'
   | 'stopped'
 >;
 

@@ -54,7 +54,7 @@ interface UnderBlade {
 }
 
 /** What the members of a phase have of a feature, the first of them first. */
-export const inPhase = <T>({ of }: Feature<T>, { members }: Pick<PhaseOutline, 'members'>): T[] =>
+const inPhase = <T>({ of }: Feature<T>, { members }: Pick<PhaseOutline, 'members'>): T[] =>
   members.flatMap((i) => of[i] ?? []);
 
 /** What lies under the blade in a phase of a mix. */

@@ -81,6 +81,13 @@ describe('spares by risk', () => {
     );
   });
 
+  test('against a whole pass that is lost only a spare in another pass helps', () => {
+    // One piece, three to a pass, one pass in a hundred lost: its spares lie beside it until a second pass is begun.
+    const one = of(1, 3, 0, 0.01 + 1e-9);
+    expect([0, 1, 2].map((spares) => likelihood(one, spares) > 0.99)).toEqual([false, false, false]);
+    expect(sparesByRisk([one, of(1, 1, 0, 0)], 0.99)).toEqual([3, 0]);
+  });
+
   test('a run that asks for a confidence has its spares by risk; a part with a number of its own keeps it', async () => {
     const parts = [part('a'), part('b', { woodId: 'white-pine' })];
     const run = { spares: { kind: 'risk' as const, confidencePercent: 95 } };

@@ -8,34 +8,55 @@ export interface PartAtRisk {
   readonly passRisk: number;
 }
 
-/** However likely a loss is, no more spares than these are made of a part for each piece that is needed. */
-const MOST_PER_PIECE = 2;
+/** However likely a loss is, no more spares than these: two for each piece that is needed, and two passes. */
+export const mostSpares = ({ needed, layers }: Pick<PartAtRisk, 'needed' | 'layers'>): number => 2 * (needed + layers);
 
 /**
- * The fewest spares, shared over the parts, with which all that is needed of every part is got with the confidence asked for:
- * one more at a time for the part that it helps most (whose likelihood grows by the largest factor), the first of equals.
- * Layers and passes are spoiled independently of each other; a spoiled pass counts all its layers. `confidence` is below 1.
+ * Few spares, shared over the parts, with which all that is needed of every part is got with the confidence asked for: some more
+ * at a time, one to a whole pass, where each of them helps most; then whatever turns out not to be needed is taken away.
+ * Layers and passes are spoiled independently of each other; a spoiled pass counts all its layers, so a spare in the same
+ * pass does not help against it. `confidence` is below 1. Fewer than it asks for only where {@link mostSpares} is reached.
  */
 export function sparesByRisk(parts: readonly PartAtRisk[], confidence: number): number[] {
-  const logs = parts.map((part) => [likelihood(part, 0), likelihood(part, 1)].map(Math.log));
   const spares = parts.map(() => 0);
+  const logs = parts.map((part) => Math.log(likelihood(part, 0)));
+  const steps = parts.map((part) => bestStep(part, 0));
   const wanted = Math.log(confidence);
-  const gainOf = ([now = 0, next = 0]: readonly number[]): number => next - now;
-  for (;;) {
-    const sum = logs.reduce((total, [now = 0]) => total + now, 0);
-    if (sum >= wanted) return spares;
+  const sum = (): number => logs.reduce((total, log) => total + log, 0);
+  const setTo = (i: number, part: PartAtRisk, count: number): void => {
+    spares[i] = count;
+    logs[i] = Math.log(likelihood(part, count));
+  };
+  while (sum() < wanted) {
     let best = -1;
-    logs.forEach((log, i) => {
-      const { needed } = parts[i] ?? { needed: 0 };
-      if ((spares[i] ?? 0) >= needed * MOST_PER_PIECE) return;
-      if (best < 0 || gainOf(log) > gainOf(logs[best] ?? [])) best = i;
+    steps.forEach((step, i) => {
+      if (step && (best < 0 || step.gain > (steps[best]?.gain ?? -Infinity))) best = i;
     });
-    const part = parts[best];
-    if (!part) return spares;
-    const more = (spares[best] ?? 0) + 1;
-    spares[best] = more;
-    logs[best] = [logs[best]?.[1] ?? 0, Math.log(likelihood(part, more + 1))];
+    const [part, step] = [parts[best], steps[best]];
+    if (!part || !step) return spares;
+    setTo(best, part, (spares[best] ?? 0) + step.more);
+    steps[best] = bestStep(part, spares[best] ?? 0);
   }
+  parts.forEach((part, i) => {
+    for (let count = spares[i] ?? 0; count > 0; count--) {
+      setTo(i, part, count - 1);
+      if (sum() >= wanted) continue;
+      setTo(i, part, count);
+      return;
+    }
+  });
+  return spares;
+}
+
+/** How many more spares help most, each of them, and by how much; null where a part may have no more. */
+function bestStep(part: PartAtRisk, spares: number): { readonly more: number; readonly gain: number } | null {
+  const now = Math.log(likelihood(part, spares));
+  let best: { readonly more: number; readonly gain: number } | null = null;
+  for (let more = 1; more <= part.layers && spares + more <= mostSpares(part); more++) {
+    const gain = (Math.log(likelihood(part, spares + more)) - now) / more;
+    if (!best || gain > best.gain) best = { more, gain };
+  }
+  return best;
 }
 
 /** How likely it is that of what is needed and so many spares no more than the spares are spoiled. */

@@ -1,7 +1,7 @@
 import type { PlanInput } from '../model/input';
 import type { Plan } from '../model/plan';
 import { riskOf } from '../part-risk';
-import type { PartAtRisk } from '../spares';
+import { mostSpares, type PartAtRisk } from '../spares';
 import { pinnedTemplates } from './expected';
 
 /** What floats lose on the way to a likelihood. */
@@ -21,7 +21,7 @@ export function sparesWrong(plan: Plan, input: PlanInput): string[] {
   const all = each.reduce((product, one) => product * one, 1);
   const confidence = spares.confidencePercent / 100;
   // With spares at their bound nothing more can be done.
-  const isBound = parts.every(({ needed, spares: count }) => count >= 2 * needed);
+  const isBound = parts.every((part) => part.spares >= mostSpares(part));
   if (all < confidence - A_HAIR && !isBound)
     return [`all copies are got with ${String(all)}, not ${String(confidence)}`];
   const without = parts.flatMap((part, i) =>

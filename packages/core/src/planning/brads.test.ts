@@ -96,3 +96,22 @@ test('a shop that brads its stacks has their places, their length and, in hard w
   expect(taped.warnings.map(({ kind }) => kind)).toContain('no-room-for-brads');
   expect(verifyPlan(taped, tight)).toEqual([]);
 });
+
+test('on the side that lies on the board’s own edge there is no wood for a brad', async () => {
+  // A disc of 100 mm whose foot stands on the edge of the board; which side it is a gang does not say, so both are spared.
+  const foot = { from: { x: 40, y: 0 }, to: { x: 60, y: 0 } };
+  const outline = { id: 'o', line: null, path: circle(50, 50, 50) };
+  const disc = part('disc', { outline, datum: foot });
+  const input = inputFor([template('t', [disc])], 3, { shop: { holding: 'brads' } });
+  const plan = await planned(input);
+  const { brads } = plan.stacks[0]!.held;
+  expect(brads.length).toBeGreaterThanOrEqual(3);
+  for (const { y } of brads) {
+    expect(y).toBeGreaterThanOrEqual(CLEAR_OF_EDGE + BRAD_MM / 2 - 1e-9);
+    expect(y).toBeLessThanOrEqual(100 - CLEAR_OF_EDGE - BRAD_MM / 2 + 1e-9);
+  }
+  expect(verifyPlan(plan, input)).toEqual([]);
+  const low = brads.map((brad, i) => (i === 0 ? { ...brad, y: -2 } : brad));
+  const [stack] = plan.stacks;
+  expect(verifyPlan({ ...plan, stacks: [{ ...stack!, held: { ...stack!.held, brads: low } }] }, input)).not.toEqual([]);
+});

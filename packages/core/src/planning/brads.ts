@@ -24,7 +24,7 @@ export const bradsFor = ({ minX, minY, maxX, maxY }: Box): number =>
 
 /**
  * Places for brads through a stack: in the wood round its outlines, clear of every line by {@link CLEAR_OF_LINE} and of the
- * edge of the blank by {@link CLEAR_OF_EDGE}, as far apart as they can be. Fewer than {@link FEWEST_BRADS} hold nothing:
+ * edge of the blank by {@link CLEAR_OF_EDGE}, each as far from those before it as can be. Fewer than {@link FEWEST_BRADS} hold nothing:
  * then there are none. All in the frame of the stack, mm; `lines` are all its cuts and holes, outlines too.
  */
 export function bradPlaces(blank: Box, outlines: readonly Path[], lines: readonly Path[]): Point[] {

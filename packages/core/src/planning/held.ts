@@ -1,8 +1,8 @@
-import { boxGrown, circlePath, inOrder, movePath, undo, type Path } from '../geometry';
+import { circlePath, inOrder, movePath, undo, type Box, type Path } from '../geometry';
 import { hardnessClass } from '../wood';
 import { bradLength, bradPlaces, FEWEST_BRADS } from './brads';
 import type { Holding } from './model/shop';
-import type { Held, SawnStack } from './model/stack';
+import type { Held, SawnStack, StackedGang } from './model/stack';
 import type { Mix } from './phases';
 import type { FamilyContext } from './sawn-stack';
 
@@ -30,14 +30,19 @@ export function heldOf(stack: SawnStack, mix: Mix, context: FamilyContext): Held
   if (!top || !lowest) throw new RangeError('a stack has at least one layer');
   const bradLengthMm = bradLength(stack.stackHeightMm, lowest.thicknessMm);
   const { outlines, lines } = linesOf(mix, context);
-  const blank = boxGrown(top.box, top.blank.margin);
-  const brads = bradLengthMm === null ? [] : bradPlaces(blank, outlines, lines);
+  const brads = bradLengthMm === null ? [] : bradPlaces(heldBox(top), outlines, lines);
   if (brads.length < FEWEST_BRADS) return heldBy(INSTEAD_OF_BRADS, 'brads');
   return { method: 'brads', insteadOf: null, brads, bradLengthMm, pilotMm: pilotFor(stack) };
 }
 
 const pilotFor = ({ gangs }: SawnStack): number | null =>
   gangs.some(({ wood }) => hardnessClass(wood.hardnessN) === 'hard') ? PILOT_MM : null;
+
+/** The wood round a gang that is surely there: a side on the board's own edge has none, and which of two it is a gang does not say. */
+function heldBox({ box: { minX, minY, maxX, maxY }, flush, blank: { margin } }: StackedGang): Box {
+  const [across, up] = [flush.across === 0 ? margin : 0, flush.up === 0 ? margin : 0];
+  return { minX: minX - across, maxX: maxX + across, minY: minY - up, maxY: maxY + up };
+}
 
 /** Every line that is sawn or drilled in any layer, in the frame of the stack. */
 function linesOf(mix: Mix, { family }: FamilyContext): { readonly outlines: Path[]; readonly lines: Path[] } {

@@ -40,9 +40,12 @@ function isClear(brad: Point, { gangs }: PlannedStack, own: readonly ExpectedGan
   const [first] = own;
   if (!first) return false;
   const free = BRAD_MM / 2 - A_HAIR;
-  const room = marginOf(input) - CLEAR_OF_EDGE - free;
+  // A side on the board's own edge has no wood beyond the parts.
+  const { across, up } = gangs[0]?.flush ?? { across: 1, up: 1 };
+  const roomOf = (flush: number): number => (flush === 0 ? marginOf(input) : 0) - CLEAR_OF_EDGE - free;
+  const [wide, high] = [roomOf(across), roomOf(up)];
   const { minX, minY, maxX, maxY } = first.box;
-  if (brad.x < minX - room || brad.x > maxX + room || brad.y < minY - room || brad.y > maxY + room) return false;
+  if (brad.x < minX - wide || brad.x > maxX + wide || brad.y < minY - high || brad.y > maxY + high) return false;
   return own.every(({ parts }, i) =>
     parts.every((part) => {
       const at = gangs[i]?.at;

@@ -1,5 +1,15 @@
 import loadHighs from 'highs';
-import { highsSolver, type LinearSolver, type PlanKit } from '@rapid-jig/core';
+import {
+  highsSolver,
+  newRun,
+  TYPICAL_BLADES,
+  TYPICAL_SHOP,
+  type LinearSolver,
+  type Part,
+  type PlanInput,
+  type PlanKit,
+  type Shop,
+} from '@rapid-jig/core';
 
 let solver: Promise<LinearSolver> | null = null;
 
@@ -8,3 +18,17 @@ export const KIT: PlanKit = {
   onStage: () => undefined,
   solver: () => (solver ??= loadHighs().then((highs) => highsSolver(highs))),
 };
+
+/** A run of one template of these parts, in the typical shop but for what is changed. */
+export const runOf = (parts: readonly Part[], copies: number, changes: Partial<Shop>): PlanInput => ({
+  run: newRun('r', 'r', [{ templateId: 't', revision: 1, copies, spares: {}, onHand: {} }]),
+  revisions: [
+    {
+      revision: 1,
+      template: { id: 't', name: 't', note: '', parts, bodies: [], rods: [], drawings: [], archived: false },
+    },
+  ],
+  shop: { ...TYPICAL_SHOP, ...changes },
+  drawer: TYPICAL_BLADES,
+  work: [],
+});

@@ -1,38 +1,10 @@
-import {
-  inches,
-  newRun,
-  planRun,
-  TYPICAL_BLADES,
-  TYPICAL_SHOP,
-  type Part,
-  type PlanInput,
-  type StackWishes,
-  type Template,
-} from '@rapid-jig/core';
-import { KIT } from './kit';
+import { inches, planRun, type Part, type PlanInput } from '@rapid-jig/core';
+import { KIT, runOf } from './kit';
 import { medianMs, printRow } from './measure';
 import { plate } from './plate';
 
-const NO_WISHES: StackWishes = { apart: [], most: {}, pins: [] };
-
 function inputOf(parts: readonly Part[], copies: number, maxLayers: number, holding: 'tape' | 'brads'): PlanInput {
-  const template: Template = {
-    id: 't',
-    name: 't',
-    note: '',
-    parts,
-    bodies: [],
-    rods: [],
-    drawings: [],
-    archived: false,
-  };
-  return {
-    run: { ...newRun('r', 'r', [{ templateId: 't', revision: 1, copies, spares: {}, onHand: {} }]), stacks: NO_WISHES },
-    revisions: [{ revision: 1, template }],
-    shop: { ...TYPICAL_SHOP, maxLayers, holding },
-    drawer: TYPICAL_BLADES,
-    work: [],
-  };
+  return runOf(parts, copies, { maxLayers, holding });
 }
 
 const quarter = { mm: inches(1 / 4), typed: '1/4' };

@@ -1,16 +1,13 @@
 import {
   inches,
-  newRun,
   planRun,
-  TYPICAL_BLADES,
   TYPICAL_SHOP,
   type Part,
   type Plan,
   type PlannedStack,
   type PlanInput,
-  type Template,
 } from '@rapid-jig/core';
-import { KIT } from './kit';
+import { KIT, runOf } from './kit';
 import { median, printRow } from './measure';
 import { plate } from './plate';
 import { randomFrom } from './random';
@@ -90,24 +87,7 @@ function randomRun(seed: number): PlanInput {
       pinnedLayers: null,
     });
   const parts = Array.from({ length: 3 + Math.floor(6 * random()) }, (_none, i) => randomPlate(`part ${String(i)}`));
-  const template: Template = {
-    id: 't',
-    name: 't',
-    note: '',
-    parts,
-    bodies: [],
-    rods: [],
-    drawings: [],
-    archived: false,
-  };
-  const copies = 2 + Math.floor(40 * random());
-  return {
-    run: newRun('r', 'r', [{ templateId: 't', revision: 1, copies, spares: {}, onHand: {} }]),
-    revisions: [{ revision: 1, template }],
-    shop: { ...TYPICAL_SHOP, maxLayers: MOST_LAYERS },
-    drawer: TYPICAL_BLADES,
-    work: [],
-  };
+  return runOf(parts, 2 + Math.floor(40 * random()), { maxLayers: MOST_LAYERS });
 }
 
 /** The cheapest stacks held against one by one, always as high as allowed, and the fewest passes as even as can be. */

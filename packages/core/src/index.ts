@@ -148,7 +148,16 @@ export type {
   Template,
   TemplateRevision,
 } from './products';
-export { addUpWork, countStock, passesByNumber, reservedBy, SPOIL_REASONS, STOCK_MOVES, stockCount } from './ledger';
+export {
+  addUpWork,
+  countStock,
+  lostIn,
+  passesByNumber,
+  reservedBy,
+  SPOIL_REASONS,
+  STOCK_MOVES,
+  stockCount,
+} from './ledger';
 export type {
   BlanksCut,
   RodsCut,
@@ -183,7 +192,6 @@ export {
   gangOfLayer,
   hashOf,
   isToSaw,
-  layersFinishedIn,
   layingWood,
   millingCautions,
   newRun,
@@ -194,7 +202,6 @@ export {
   PATTERN_METHODS,
   PATTERN_WAYS,
   phasesMissing,
-  pierceHolesOf,
   pinBlank,
   pinOnBoard,
   planRods,

@@ -67,7 +67,7 @@ export function movesOnto(line: LineToCompare, onto: LineToCompare, tolerance: n
 const middle = ({ minX, maxX, minY, maxY }: Box): Point => ({ x: (minX + maxX) / 2, y: (minY + maxY) / 2 });
 
 /** The box of a box moved by a square turn. */
-export function movedBox({ minX, minY, maxX, maxY }: Box, by: Affine): Box {
+function movedBox({ minX, minY, maxX, maxY }: Box, by: Affine): Box {
   const [p, q] = [moved(by, { x: minX, y: minY }), moved(by, { x: maxX, y: maxY })];
   return { minX: Math.min(p.x, q.x), maxX: Math.max(p.x, q.x), minY: Math.min(p.y, q.y), maxY: Math.max(p.y, q.y) };
 }

@@ -13,7 +13,7 @@ export {
   turn,
 } from './affine';
 export type { Affine } from './affine';
-export { isSameLine, lineToCompare, movedBox, movesOnto, turnsOver, undo } from './alike';
+export { isSameLine, lineToCompare, movesOnto, turnsOver, undo } from './alike';
 export type { LineToCompare } from './alike';
 export { bendsOf, CORNER_ANGLE } from './bends';
 export type { Bends, Corner } from './bends';

@@ -1,4 +1,4 @@
-export { addUpWork, layersReady, passesByNumber, SPOIL_REASONS } from './work';
+export { addUpWork, layersReady, lostIn, passesByNumber, SPOIL_REASONS } from './work';
 export type {
   BlanksCut,
   PassSawn,

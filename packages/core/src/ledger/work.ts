@@ -129,6 +129,10 @@ export function passesByNumber({ passes }: WorkDone, stack: string): ReadonlyMap
   return byNumber;
 }
 
+/** Ids of the layers that marks name as spoiled. */
+export const lostIn = (marks: readonly PassSawn[]): string[] =>
+  marks.flatMap(({ spoiled }) => spoiled.flatMap(({ layerId }) => layerId ?? []));
+
 function countsOf(event: Exclude<WorkEvent, PassTakenBack>): (readonly [string, PieceCount])[] {
   if (event.kind === 'pass-sawn') return Object.entries(event.counts);
   if (event.kind === 'rods-cut') return [[event.rod, event.count]];

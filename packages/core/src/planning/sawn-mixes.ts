@@ -1,4 +1,4 @@
-import { passesByNumber, type PassSawn, type WorkDone } from '../ledger';
+import { lostIn, passesByNumber, type PassSawn, type WorkDone } from '../ledger';
 import type { Result } from '../result';
 import type { Family } from './families';
 import { lastPhases } from './last-phases';
@@ -70,10 +70,6 @@ function mixOfLayers(members: Family['members'], layerIds: readonly string[]): M
   const mix = members.map(({ gang }) => keys.filter((key) => key === gang.key).length);
   return mix.reduce((sum, count) => sum + count, 0) === layerIds.length ? mix : undefined;
 }
-
-/** Layers that marks name as spoiled. */
-export const lostIn = (marks: readonly PassSawn[]): string[] =>
-  marks.flatMap(({ spoiled }) => spoiled.flatMap(({ layerId }) => layerId ?? []));
 
 /** Keys of the phases of a pass that are still to do: none where the whole pass was marked, or its only phase, or all layers are lost. */
 function phasesLeft({ phases }: SawnStack, marks: readonly PassSawn[]): string[] {

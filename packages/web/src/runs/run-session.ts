@@ -5,6 +5,7 @@ import {
   addUpWork,
   compareCosts,
   err,
+  lostIn,
   ok,
   passesByNumber,
   passSawn,
@@ -256,7 +257,7 @@ function createRunSession(
     markPass: (stack, phase, pass, spoiled) => {
       if (markAt(stack, phase, pass)) return;
       lastMark = { pass: markOf(stack, phase, pass), at: performance.now() };
-      const lost = marksOf(stack, pass).flatMap((mark) => mark.spoiled.flatMap(({ layerId }) => layerId ?? []));
+      const lost = lostIn(marksOf(stack, pass));
       record({ ...passSawn(stack, phase, pass, { spoiled, lost }), ...newEvent(clientId) });
     },
     takeBack: (stack, phase, pass) => {

@@ -8,8 +8,7 @@ import {
   type Part,
   type PlanInput,
   type PlanKit,
-  type Shop,
-} from '@rapid-jig/core';
+  type Shop, newRunLine, emptyTemplate } from '@rapid-jig/core';
 
 let solver: Promise<LinearSolver> | null = null;
 
@@ -21,11 +20,11 @@ export const KIT: PlanKit = {
 
 /** A run of one template of these parts, in the typical shop but for what is changed. */
 export const runOf = (parts: readonly Part[], copies: number, changes: Partial<Shop>): PlanInput => ({
-  run: newRun('r', 'r', [{ templateId: 't', revision: 1, copies, spares: {}, onHand: {} }]),
+  run: newRun('r', 'r', [newRunLine('t', 1, copies)]),
   revisions: [
     {
       revision: 1,
-      template: { id: 't', name: 't', note: '', parts, bodies: [], rods: [], drawings: [], archived: false },
+      template: { ...emptyTemplate('t', 't'), parts },
     },
   ],
   shop: { ...TYPICAL_SHOP, ...changes },

@@ -12,8 +12,7 @@ import {
   TYPICAL_SHOP,
   type Part,
   type PlanInput,
-  type Template,
-} from '@rapid-jig/core';
+  type Template, newRunLine, emptyTemplate } from '@rapid-jig/core';
 import { KIT } from './kit';
 import { medianMs, printRow } from './measure';
 
@@ -36,14 +35,8 @@ async function templates(copies: number): Promise<Template[]> {
     for (const name of DRAWINGS) {
       const id = `${name} ${String(n)}`;
       all.push({
-        id,
-        name: id,
-        note: '',
+        ...emptyTemplate(id, id),
         parts: await partsOf(name, id),
-        bodies: [],
-        rods: [],
-        drawings: [],
-        archived: false,
       });
     }
   }
@@ -55,7 +48,7 @@ const inputOf = (made: readonly Template[]): PlanInput => ({
     ...newRun(
       'bench',
       'bench',
-      made.map(({ id }, i) => ({ templateId: id, revision: 1, copies: 5 + (i % 13), spares: {}, onHand: {} })),
+      made.map(({ id }, i) => (newRunLine(id, 1, 5 + (i % 13)))),
     ),
     spares: { kind: 'percent', percent: 5 },
   },

@@ -1,4 +1,4 @@
-import type { Part } from '@rapid-jig/core';
+import { AS_DRAWN, type Part } from '@rapid-jig/core';
 
 interface Plate extends Pick<Part, 'id' | 'perCopy' | 'woodId' | 'thickness' | 'pinnedLayers'> {
   /** Width and height, mm. */
@@ -14,6 +14,7 @@ export function plate({ size: [w, h], ...part }: Plate): Part {
     { x: 0, y: 0 },
   ];
   return {
+    ...AS_DRAWN,
     ...part,
     name: part.id,
     grain: 'along-x',

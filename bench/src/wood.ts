@@ -11,8 +11,7 @@ import {
   type Part,
   type Plan,
   type RackEntry,
-  type Template,
-} from '@rapid-jig/core';
+  type Template, newRunLine, emptyTemplate } from '@rapid-jig/core';
 import { KIT } from './kit';
 import { medianMs, printRow } from './measure';
 import { plate } from './plate';
@@ -34,16 +33,10 @@ async function largePlan(): Promise<Plan> {
       pinnedLayers: 1,
     });
   const templates = Array.from({ length: 40 }, (_none, t): Template => ({
-    id: `t${String(t)}`,
-    name: `Toy ${String(t)}`,
-    note: '',
-    archived: false,
-    bodies: [],
-    rods: [],
-    drawings: [],
+    ...emptyTemplate(`t${String(t)}`, `Toy ${String(t)}`),
     parts: Array.from({ length: 15 }, (_part, p) => randomPlate(`${String(t)}-${String(p)}`)),
   }));
-  const lines = templates.map(({ id }) => ({ templateId: id, revision: 1, copies: 1, spares: {}, onHand: {} }));
+  const lines = templates.map(({ id }) => (newRunLine(id, 1, 1)));
   const planned = await planRun(
     {
       run: newRun('run', 'large', lines),

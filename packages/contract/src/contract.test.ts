@@ -48,6 +48,9 @@ const template: Template = {
   archived: false,
   bodies: [{ id: uuid(7), name: 'Box', layers: [uuid(3), uuid(3)], meant: [uuid(6)] }],
   rods: [],
+  meant: [uuid(6)],
+  hardware: [{ id: uuid(8), name: 'Cord', kind: 'consumable', perCopy: 0.25 }],
+  variants: [{ id: uuid(9), name: 'Star' }],
   drawings: [{ id: uuid(2), fileName: 'tag.svg', steps }],
   parts: [
     {
@@ -58,6 +61,10 @@ const template: Template = {
       thickness: { mm: 3.175, typed: '1/8' },
       grain: 'along-x',
       sharedBlank: null,
+      gluedTo: [{ woodId: 'walnut', thickness: { mm: 3.175, typed: '1/8' } }],
+      variantId: uuid(9),
+      apartClean: true,
+      cutRules: { [uuid(4)]: { line: 'outside', tiltDegrees: 12.5, kept: null } },
       pinnedLayers: null,
       drawing: uuid(2),
       insideCuts: [],
@@ -91,6 +98,7 @@ const run: Run = {
       templateId: uuid(1),
       revision: 1,
       copies: 12,
+      variants: { [uuid(9)]: 12 },
       spares: { [uuid(3)]: { kind: 'percent', percent: 10 } },
       onHand: {},
     },
@@ -104,6 +112,7 @@ const run: Run = {
     apart: [uuid(3)],
     most: { [uuid(3)]: 4 },
     pins: [{ layers: [{ partId: uuid(3), count: 2 }], passes: 3 }],
+    patterns: { [uuid(3)]: 'carbon' },
   },
   archived: false,
 };

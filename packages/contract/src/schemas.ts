@@ -2,15 +2,19 @@ import Joi, { type Schema } from 'joi';
 import {
   BLADE_SIZES,
   FACTORS,
+  KEPT_WASTE,
+  LINE_RULES,
   PATTERN_METHODS,
   SPOIL_REASONS,
   TOOTH_FORMS,
   type Blade,
   type Body,
   type BlanksCut,
+  type CutRule,
   type DrawingSource,
   type DrilledHole,
   type Edge,
+  type HardwareNeed,
   type MarkedLine,
   type MeasuredThickness,
   type Part,
@@ -20,6 +24,7 @@ import {
   type PieceCount,
   type PinnedBlank,
   type PinnedStack,
+  type Ply,
   type RodNeed,
   type RodsCut,
   type Run,
@@ -32,6 +37,7 @@ import {
   type StackWishes,
   type Substitute,
   type Template,
+  type Variant,
   type WoodWishes,
   type WorkEvent,
 } from '@rapid-jig/core';
@@ -74,6 +80,19 @@ const markedLine = Joi.object<MarkedLine, true>({
 const edge = Joi.object<Edge, true>({ from: point, to: point });
 const grain = Joi.string().valid('along-x', 'along-y', 'any');
 
+const cutRule = Joi.object<CutRule, true>({
+  line: Joi.string()
+    .valid(...LINE_RULES)
+    .required(),
+  tiltDegrees: Joi.number().min(-60).max(60).required(),
+  kept: Joi.string()
+    .valid(...KEPT_WASTE)
+    .allow(null)
+    .required(),
+});
+
+const ply = Joi.object<Ply, true>({ woodId: Joi.string().max(60).required(), thickness: length.required() });
+
 const part = Joi.object<Wire<Part>, true>({
   id: id.required(),
   name: name.required(),
@@ -81,6 +100,9 @@ const part = Joi.object<Wire<Part>, true>({
   woodId: Joi.string().max(60).required(),
   thickness: length.required(),
   grain: grain.required(),
+  gluedTo: Joi.array().items(ply).max(10).required(),
+  variantId: id.allow(null).required(),
+  apartClean: Joi.boolean().required(),
   drawing: id.allow(null).required(),
   outline: partCut.required(),
   insideCuts: Joi.array().items(partCut).max(20_000).required(),
@@ -90,6 +112,7 @@ const part = Joi.object<Wire<Part>, true>({
   datum: edge.allow(null).required(),
   sharedBlank: id.allow(null).required(),
   pinnedLayers: Joi.number().integer().min(1).max(100).allow(null).required(),
+  cutRules: Joi.object<Part['cutRules']>().pattern(id, cutRule).required(),
 });
 
 const drawingSource = Joi.object<DrawingSource, true>({
@@ -119,13 +142,29 @@ const body = Joi.object<Wire<Body>, true>({
   meant: Joi.array().items(id).max(2000).required(),
 });
 
+const hardwareNeed = Joi.object<HardwareNeed, true>({
+  id: id.required(),
+  name: name.required(),
+  kind: Joi.string().valid('bought', 'consumable').required(),
+  perCopy: Joi.number()
+    .min(0)
+    .max(10_000)
+    .when('kind', { is: 'bought', then: Joi.number().integer() })
+    .required(),
+});
+
+const variant = Joi.object<Variant, true>({ id: id.required(), name: name.required() });
+
 export const templateSchema = Joi.object<Wire<Template>, true>({
   id: id.required(),
   name: name.required(),
   note: note.required(),
   parts: Joi.array().items(part).max(2000).required(),
   bodies: Joi.array().items(body).max(100).required(),
+  meant: Joi.array().items(id).max(2000).required(),
   rods: Joi.array().items(rodNeed).max(200).required(),
+  hardware: Joi.array().items(hardwareNeed).max(200).required(),
+  variants: Joi.array().items(variant).max(100).unique('id').required(),
   drawings: Joi.array().items(drawingSource).max(50).required(),
   archived: Joi.boolean().required(),
 });
@@ -152,6 +191,7 @@ const runLine = Joi.object<RunLine, true>({
   templateId: id.required(),
   revision: Joi.number().integer().min(1).required(),
   copies: count.required(),
+  variants: Joi.object<RunLine['variants']>().pattern(id, count).required(),
   spares: Joi.object().pattern(id, spareRule).required(),
   onHand: Joi.object().pattern(id, count).required(),
 });
@@ -189,6 +229,7 @@ const woodWishes = Joi.object<Wire<WoodWishes>, true>({
   pins: Joi.array().items(pinnedBlank).max(5000).required(),
 });
 
+const patternMethod = Joi.string().valid(...PATTERN_METHODS);
 const pinnedStack = Joi.object<Wire<PinnedStack>, true>({
   layers: Joi.array()
     .items(Joi.object({ partId: id.required(), count: count.min(1).max(100).required() }))
@@ -202,6 +243,7 @@ const stackWishes = Joi.object<Wire<StackWishes>, true>({
   apart: Joi.array().items(id).max(2000).required(),
   most: Joi.object<StackWishes['most']>().pattern(id, Joi.number().integer().min(1).max(100)).required(),
   pins: Joi.array().items(pinnedStack).max(500).required(),
+  patterns: Joi.object<StackWishes['patterns']>().pattern(id, patternMethod).required(),
 });
 
 export const runSchema = Joi.object<Wire<Run>, true>({
@@ -228,6 +270,8 @@ const saw = Joi.object<Saw, true>({
 
 const factors = Object.fromEntries(FACTORS.map((factor) => [factor.id, Joi.number().greater(0).max(1e7)]));
 
+const holding = Joi.string().valid('tape', 'brads', 'double-sided', 'film', 'glue-dots');
+
 export const shopSchema = Joi.object<Shop, true>({
   name: freeName.required(),
   units: Joi.string().valid('in', 'mm').required(),
@@ -245,10 +289,10 @@ export const shopSchema = Joi.object<Shop, true>({
     .required(),
   cutOrder: Joi.string().valid('inside-first', 'outline-first').required(),
   afterOutline: Joi.string().valid('singly', 'together').required(),
-  holding: Joi.string().valid('tape', 'brads', 'double-sided', 'film', 'glue-dots').required(),
-  pattern: Joi.string()
-    .valid(...PATTERN_METHODS)
-    .required(),
+  holding: holding.required(),
+  holdHigh: Joi.object({ from: length.required(), holding: holding.required() }).allow(null).required(),
+  pattern: patternMethod.required(),
+  patternFor: Joi.object<Shop['patternFor']>().pattern(Joi.string().max(60), patternMethod).required(),
   factors: Joi.object<Shop['factors']>(factors).required(),
 });
 

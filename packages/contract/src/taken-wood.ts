@@ -107,6 +107,8 @@ const board = Joi.object<Wire<TakenBoard>, true>({
 const blank = Joi.object<NeededBlank, true>({
   stackKey: stackKey.required(),
   gangKey: stackKey.allow(null).required(),
+  ply: count.required(),
+  plies: count.min(1).required(),
   layers: count.required(),
   nth: count.required(),
   templateId: id.required(),

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { inputFor, part, planned, template, circle } from '../planning/fixtures.test-support';
 import type { PassSawn } from '../ledger';
-import { newRun, type Plan, type PlannedStack, type Run } from '../planning';
+import { newRun, newRunLine, type Plan, type PlannedStack, type Run } from '../planning';
 import { FORMS, formOf, openForm, stepsOf, toForm, type FormKind } from '.';
 
 const KINDS = Object.keys(FORMS) as FormKind[];
@@ -25,6 +25,51 @@ test('a document with a field called form of its own is not taken for a wrapped 
   expect(formOf({ form: 'reverse', id: 'a' })).toEqual({ form: 1, doc: { form: 'reverse', id: 'a' } });
 });
 
+const holed = part('a', { insideCuts: [{ id: 'i', line: null, path: circle(10, 50, 30) }], pinnedLayers: 3 });
+
+test('a template, a run and a shop from before cuts had rules and copies variants are plain', () => {
+  const plain = template('toy', [holed]);
+  const { hardware: _h, variants: _v, meant: _m, ...rest } = plain;
+  const parts = plain.parts.map(
+    ({ gluedTo: _g, variantId: _i, apartClean: _a, cutRules: _r, ...before }) => before,
+  );
+  expect(openForm('template', { form: 2, doc: { ...rest, parts } })).toEqual({ ok: true, value: plain });
+  const today = newRun('r', 'Fair', [newRunLine('t', 1, 2)]);
+  const { variants: _none, ...line } = today.lines[0]!;
+  const { patterns: _as, ...stacks } = today.stacks;
+  expect(openForm('run', { form: 3, doc: { ...today, lines: [line], stacks } })).toEqual({ ok: true, value: today });
+});
+
+test('a plan of form 4 has its patterns in the one way there was, and every blank is one board', async () => {
+  const plan = await planned(inputFor([template('toy', [holed])], 6, { shop: { pattern: 'carbon' } }));
+  const { glueUps: _g, hardware: _h, ...rest } = plan;
+  const [{ method, copies, sheets, materialMm2 }] = plan.consumables.patterns as [Plan['consumables']['patterns'][0]];
+  const old = {
+    ...rest,
+    consumables: {
+      ...plan.consumables,
+      patterns: undefined,
+      pattern: method,
+      patternCopies: copies,
+      patternSheets: sheets,
+      patternMaterialMm2: materialMm2,
+    },
+    bladeTurns: plan.bladeTurns.map(({ tiltsDegrees: _t, ...turn }) => turn),
+    stacks: plan.stacks.map((stack) => ({
+      ...stack,
+      gangs: stack.gangs.map(({ plies: _p, pattern: _a, apartClean: _c, ...gang }) => gang),
+      phases: stack.phases.map((phase) => ({
+        ...phase,
+        cuts: phase.cuts.map(({ rule: _rule, ...cut }) => cut),
+      })),
+    })),
+  };
+  expect(openForm('plan', JSON.parse(JSON.stringify({ form: 4, doc: old })))).toEqual({
+    ok: true,
+    value: JSON.parse(JSON.stringify(plan)),
+  });
+});
+
 /** A stack as forms up to 3 had it: layers of one gang, each cut with its height and how often it is sawn. */
 function stackOfForm3({
   gangs,
@@ -36,7 +81,7 @@ function stackOfForm3({
   layersReady: _ready,
   ...rest
 }: PlannedStack) {
-  const { at: _at, turnedOver: _over, bodyId: _body, blank, ...gang } = gangs[0]!;
+  const { at: _at, turnedOver: _over, bodyId: _body, plies: _plies, pattern: _as, blank, ...gang } = gangs[0]!;
   const cuts = phases.flatMap(({ cuts: own, singly, heightMm }) =>
     own.map(({ twins: _twins, ...cut }) => ({ ...cut, heightMm, times: singly ? layers.length : 1 })),
   );
@@ -45,8 +90,6 @@ function stackOfForm3({
   const old = { gang: { ...gang, drilled: [] }, layers: layers.length, blank, cuts, pierceBits, pierceHoles };
   return { ...rest, ...old, layersReady: 0, done: done.map(String) };
 }
-
-const holed = part('a', { insideCuts: [{ id: 'i', line: null, path: circle(10, 50, 30) }], pinnedLayers: 3 });
 
 test.each(['inside-first', 'outline-first'] as const)(
   'a plan of form 3, %s, has its layers and phases',
@@ -101,7 +144,13 @@ test('a pass of form 2 was of all that is done to its stack', () => {
 test('layers taken apart after the outline are sawn one by one, as they were; a drawer has no such habit', () => {
   expect(openForm('settings', { form: 1, doc: { cutOrder: 'outline-first' } })).toEqual({
     ok: true,
-    value: { cutOrder: 'outline-first', afterOutline: 'singly', pattern: 'glue-stick-on-tape' },
+    value: {
+      cutOrder: 'outline-first',
+      afterOutline: 'singly',
+      pattern: 'glue-stick-on-tape',
+      patternFor: {},
+      holdHigh: null,
+    },
   });
   expect(openForm('settings', { form: 1, doc: { blades: [] } })).toEqual({ ok: true, value: { blades: [] } });
 });

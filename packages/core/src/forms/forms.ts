@@ -1,19 +1,21 @@
 import { err, ok, type Fault, type Result } from '../result';
-import { isRecord, type Doc } from './doc';
+import { isRecord, recordsIn, type Doc } from './doc';
 import { deskWithBytes } from './desk-2';
 import { planWithBits } from './plan-2';
 import { planWithHeights } from './plan-3';
 import { planWithPhases } from './plan-4';
+import { planWithPatterns } from './plan-5';
+import { templateWithRules } from './template-3';
 
 /** Each kind of stored document and the number of its form today. */
 export const FORMS = {
-  template: 2,
-  run: 3,
-  settings: 2,
+  template: 3,
+  run: 4,
+  settings: 3,
   stockItem: 1,
   stockMove: 1,
   workEvent: 3,
-  plan: 4,
+  plan: 5,
   desk: 2,
 } as const;
 export type FormKind = keyof typeof FORMS;
@@ -32,17 +34,25 @@ const WHOLE_PASS = { stackLayers: null, phase: null, layerIds: null, minutes: nu
 /** From each form to the next: the first turns form 1 into form 2. Forms are never changed afterwards. */
 const STEPS: Readonly<Record<FormKind, readonly ((doc: Doc) => Doc)[]>> = {
   // Layers that make one thing were not told.
-  template: [(template) => ({ ...template, bodies: [] })],
+  template: [(template) => ({ ...template, bodies: [] }), templateWithRules],
   // Spares that were used up are made again only where the maker says so.
   run: [
     (run) => ({ ...run, refillSpares: false }),
     // Nothing could be wished of the stacks but their layers.
     (run) => ({ ...run, stacks: { apart: [], most: {}, pins: [] } }),
+    // All copies were alike, and all patterns put on as the shop does.
+    (run) => ({
+      ...run,
+      lines: recordsIn(run, 'lines').map((line) => ({ ...line, variants: {} })),
+      stacks: { ...(isRecord(run['stacks']) ? run['stacks'] : {}), patterns: {} },
+    }),
   ],
   // Of the shop, not of its drawer: what was taken apart after the outline was sawn layer by layer; patterns were on tape.
   settings: [
     (settings) =>
       'cutOrder' in settings ? { ...settings, afterOutline: 'singly', pattern: 'glue-stick-on-tape' } : settings,
+    // One habit held for every wood and height.
+    (settings) => ('cutOrder' in settings ? { ...settings, patternFor: {}, holdHigh: null } : settings),
   ],
   stockItem: [],
   stockMove: [],
@@ -51,7 +61,7 @@ const STEPS: Readonly<Record<FormKind, readonly ((doc: Doc) => Doc)[]>> = {
     (event) => (event['kind'] === 'pass-sawn' ? { ...event, pass: null } : event),
     (event) => (event['kind'] === 'pass-sawn' ? { ...event, ...WHOLE_PASS } : event),
   ],
-  plan: [planWithBits, planWithHeights, planWithPhases],
+  plan: [planWithBits, planWithHeights, planWithPhases, planWithPatterns],
   desk: [deskWithBytes],
 };
 

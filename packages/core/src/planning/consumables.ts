@@ -1,8 +1,8 @@
 import { sumMm } from '../units';
-import { gangOfLayer } from './estimate';
-import { PATTERN_WAYS } from './model/pattern-method';
-import { patternTops } from './patterns-on';
-import type { Consumables } from './model/plan';
+import { gangOfLayer } from './gang-of-layer';
+import { PATTERN_METHODS, PATTERN_WAYS, type PatternMethod } from './model/pattern-method';
+import { patternsPut } from './patterns-on';
+import type { Consumables, PatternsUsed } from './model/plan';
 import type { Holding, Shop } from './model/shop';
 import type { Stack } from './model/stack';
 
@@ -21,13 +21,19 @@ export function consumablesFor(stacks: readonly Stack[], shop: Shop): Consumable
   const edge = ({ gangs: [first] }: Stack): number => (first ? 2 * (first.blank.length + first.blank.width) : 0);
   const held = (method: Holding, of: (stack: Stack) => number): number =>
     total((stack) => (stack.held.method === method ? of(stack) : 0));
-  const { isPrinted, material } = PATTERN_WAYS[shop.pattern];
-  const patterns = (stack: Stack): number => patternTops(stack, shop.pattern).length;
+  const patternsUsed = (method: PatternMethod): PatternsUsed => {
+    const { isPrinted, material } = PATTERN_WAYS[method];
+    const patterns = (stack: Stack): number => patternsPut(stack).filter((one) => one.method === method).length;
+    const copies = total(patterns);
+    return {
+      method,
+      copies,
+      sheets: isPrinted ? copies : tracedSheets(stacks, method),
+      materialMm2: material === 'none' ? 0 : total((stack) => face(stack) * patterns(stack)),
+    };
+  };
   return {
-    pattern: shop.pattern,
-    patternCopies: total(patterns),
-    patternSheets: isPrinted ? total(patterns) : tracedSheets(stacks, shop),
-    patternMaterialMm2: material === 'none' ? 0 : total((stack) => face(stack) * patterns(stack)),
+    patterns: PATTERN_METHODS.map(patternsUsed).filter(({ copies }) => copies > 0),
     holding,
     edgeTapeMm: held('tape', edge),
     doubleSidedMm2: held('double-sided', (stack) => face(stack) * (stack.layers.length - 1)),
@@ -38,7 +44,10 @@ export function consumablesFor(stacks: readonly Stack[], shop: Shop): Consumable
 }
 
 /** One sheet for each gang that is traced, however often. */
-function tracedSheets(stacks: readonly Stack[], { pattern }: Shop): number {
+function tracedSheets(stacks: readonly Stack[], traced: PatternMethod): number {
   const waiting = stacks.filter(({ passesToCut }) => passesToCut > 0);
-  return new Set(waiting.flatMap((stack) => patternTops(stack, pattern).map((id) => gangOfLayer(id, stack).key))).size;
+  const gangs = waiting.flatMap((stack) =>
+    patternsPut(stack).flatMap(({ layerId, method }) => (method === traced ? [gangOfLayer(layerId, stack).key] : [])),
+  );
+  return new Set(gangs).size;
 }

@@ -4,6 +4,7 @@ import { err, ok, type Result } from '../result';
 import type { PartCount, Tally } from './model/count';
 import type { PlanError, PlanFault, PlanInput, Run, RunLine, SpareRule } from './model/input';
 import { riskOf } from './part-risk';
+import { copiesOfVariant } from './variants';
 import { sparesByRisk } from './spares';
 
 /** A part of the run with the template it belongs to and its count. */
@@ -86,7 +87,10 @@ export function countNeeds(input: PlanInput): Result<readonly CountedPart[], Pla
     }
     const { template } = revision;
     const parts = template.parts.filter(({ perCopy }) => perCopy > 0);
-    return parts.map((part) => ({ part, line, template, needed: line.copies * part.perCopy }));
+    return parts.map((part) => {
+      const copies = copiesOfVariant(template, line, part.variantId);
+      return { part, line: { ...line, copies }, template, needed: copies * part.perCopy };
+    });
   });
   if (faults.length > 0) return err(faults);
   const spares = sparesOf(asked, input);
@@ -137,6 +141,25 @@ const badQuantity = (value: number, of: string, where: string): PlanFault => ({
   hint: of === 'layers' ? 'Use a whole number, 1 or more.' : 'Use a whole number, 0 or more.',
 });
 
+/** Copies of variants, where the line says them, are whole, of variants that there are, and together all its copies. */
+function variantFault({ variants, copies }: RunLine, template: Template): PlanFault | null {
+  const told = Object.entries(variants);
+  const where = `${template.name}, copies of its variants`;
+  const wrong = told.find(([, count]) => !isCount(count));
+  if (wrong) return badQuantity(wrong[1], 'copies', where);
+  const sum = told.reduce((total, [, count]) => total + count, 0);
+  const isKnown = told.every(([id]) => template.variants.some((variant) => variant.id === id));
+  if (told.length === 0 || (isKnown && sum === copies)) return null;
+  return {
+    kind: 'bad-quantity',
+    message: isKnown
+      ? `The variants add up to ${String(sum)} copies, and ${String(copies)} are asked for.`
+      : 'A variant that copies are asked of is not in the template any more.',
+    where,
+    hint: 'Say again how many there are of each, or share them evenly.',
+  };
+}
+
 function lineFault(line: RunLine, revision: TemplateRevision | undefined, seen: ReadonlySet<string>): PlanFault | null {
   const where = revision?.template.name ?? `template ${line.templateId}`;
   if (!revision) {
@@ -147,6 +170,8 @@ function lineFault(line: RunLine, revision: TemplateRevision | undefined, seen: 
     const message = 'The same template stands in the run twice.';
     return { kind: 'template-twice', message, where, hint: 'Put all copies on one line.' };
   }
+  const wrongVariants = variantFault(line, revision.template);
+  if (wrongVariants) return wrongVariants;
   const { parts, rods } = revision.template;
   const name = (id: string): string => [...parts, ...rods].find((one) => one.id === id)?.name ?? id;
   const spare = Object.entries(line.spares).find(([, rule]) => !isSpareRule(rule));

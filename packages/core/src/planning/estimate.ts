@@ -1,12 +1,13 @@
 import { type HardnessClass, hardnessClass } from '../wood';
+import { gangOfLayer } from './gang-of-layer';
 import { goesOf } from './goes';
 import { handlingOf } from './handling';
 import { patternMinutes } from './patterns-on';
 import { factorsInForce, type FactorValues } from './model/factors';
 import type { BladeTurn, BladeUse, Minutes } from './model/plan';
 import type { Shop } from './model/shop';
-import type { Phase, PlannedCut, SawnStack, Stack, StackedGang, UnnamedStack } from './model/stack';
-import { gangKeyOf } from './stack-key';
+import type { Phase, PlannedCut, Stack, UnnamedStack, WoodPly } from './model/stack';
+import { slantOf } from './tilt';
 
 export const NO_MINUTES: Minutes = { pattern: 0, drilling: 0, threading: 0, cutting: 0, corners: 0, changing: 0 };
 
@@ -43,14 +44,6 @@ const LIFE: Readonly<Record<HardnessClass, 'lifeSoft' | 'lifeMedium' | 'lifeHard
   hard: 'lifeHard',
 };
 
-/** The gang of a layer of a stack. Throws where it has none. */
-export function gangOfLayer(layerId: string, { gangs }: Pick<SawnStack, 'gangs'>): StackedGang {
-  const key = gangKeyOf(layerId);
-  const found = gangs.find((gang) => gang.key === key);
-  if (!found) throw new RangeError(`layer ${layerId} is of no gang of its stack`);
-  return found;
-}
-
 /** Pierce holes drilled in one pass of a phase. */
 export const pierceHolesOf = ({ pierceBits }: Phase): number => pierceBits.reduce((sum, { count }) => sum + count, 0);
 
@@ -70,7 +63,7 @@ export function bitsOf(phases: readonly Phase[]): { readonly diameterMm: number;
 export function passMinutes(stack: UnnamedStack, shop: Shop): Minutes {
   const factors = factorsInForce(shop.factors);
   const { joins, splits } = handlingOf(stack);
-  const patterns = patternMinutes(stack, shop.pattern, factors);
+  const patterns = patternMinutes(stack, factors);
   const handling = patterns + factors.holdLayer * joins + factors.splitStack * splits;
   return stack.phases
     .map((phase) => phaseMinutes(phase, stack, factors))
@@ -80,7 +73,7 @@ export function passMinutes(stack: UnnamedStack, shop: Shop): Minutes {
 /** Of a phase what is drilled, threaded and sawn; the drill is set up for each bit. */
 export function phaseMinutes(phase: Phase, stack: UnnamedStack, factors: FactorValues): Minutes {
   const goes = goesOf(phase);
-  const steady = steadyFeed(phase, stack, factors);
+  const minutesPerMm = minutesForEachMm(phase, stack, factors);
   const sum = (of: (cut: PlannedCut) => number): number => phase.cuts.reduce((total, cut) => total + of(cut), 0);
   const bits = bitsOf([phase]);
   const holes = bits.reduce((total, { count }) => total + count, 0);
@@ -88,35 +81,38 @@ export function phaseMinutes(phase: Phase, stack: UnnamedStack, factors: FactorV
     ...NO_MINUTES,
     drilling: factors.setUpDrill * bits.length + factors.drillHole * holes,
     threading: factors.threadBlade * pierceHolesOf(phase),
-    cutting: sum(
-      ({ measure, choice }) => goes * (measure.lengthMm / (choice.strained ? steady * factors.strainedShare : steady)),
-    ),
+    cutting: sum(({ measure, rule, choice }) => {
+      const steady = Math.min(factors.fastestFeed, 1 / (minutesPerMm * slantOf(rule)));
+      return goes * (measure.lengthMm / (choice.strained ? steady * factors.strainedShare : steady));
+    }),
     corners: sum(({ measure }) => goes * measure.corners * factors.turnCorner),
   };
 }
 
 /**
- * How fast lines of a phase are followed, mm/min. A mm of line takes each wood its thickness over the face it gives a minute;
- * a hand follows no faster than `fastestFeed`.
+ * Minutes that the wood of a phase takes for each mm of a line sawn square: each board its thickness over the face it gives a
+ * minute. A hand follows no faster than `fastestFeed`.
  */
-function steadyFeed({ layerIds, singly }: Phase, stack: UnnamedStack, factors: FactorValues): number {
+function minutesForEachMm({ layerIds, singly }: Phase, stack: UnnamedStack, factors: FactorValues): number {
   const under = singly ? layerIds.slice(0, 1) : layerIds;
-  const minutesPerMm = under.reduce((sum, id) => {
-    const { thicknessMm, wood } = gangOfLayer(id, stack);
-    return sum + thicknessMm / factors[RATE[hardnessClass(wood.hardnessN)]];
-  }, 0);
-  return Math.min(factors.fastestFeed, 1 / minutesPerMm);
+  return pliesUnder(under, stack).reduce(
+    (sum, { thicknessMm, wood }) => sum + thicknessMm / factors[RATE[hardnessClass(wood.hardnessN)]],
+    0,
+  );
 }
 
-/** All layers of a phase: mm of wood sawn for each mm of a line, and the share of a blade's life that it takes. */
+/** Every board of some layers. */
+const pliesUnder = (layerIds: readonly string[], stack: UnnamedStack): WoodPly[] =>
+  layerIds.flatMap((id) => gangOfLayer(id, stack).plies);
+
+/** All layers of a phase: mm of wood sawn for each mm of a line sawn square, and the share of a blade's life that it takes. */
 export function sawnPerMm(
   { layerIds }: Phase,
   stack: UnnamedStack,
   factors: FactorValues,
 ): { readonly woodMm: number; readonly worn: number } {
   let [woodMm, worn] = [0, 0];
-  for (const id of layerIds) {
-    const { thicknessMm, wood } = gangOfLayer(id, stack);
+  for (const { thicknessMm, wood } of pliesUnder(layerIds, stack)) {
     woodMm += thicknessMm;
     worn += thicknessMm / factors[LIFE[hardnessClass(wood.hardnessN)]];
   }
@@ -128,7 +124,7 @@ export function bladesWorn(stack: UnnamedStack, shop: Shop): number {
   const factors = factorsInForce(shop.factors);
   return stack.phases.reduce((sum, phase) => {
     const { worn } = sawnPerMm(phase, stack, factors);
-    return phase.cuts.reduce((total, { measure }) => total + measure.lengthMm * worn, sum);
+    return phase.cuts.reduce((total, { measure, rule }) => total + measure.lengthMm * slantOf(rule) * worn, sum);
   }, 0);
 }
 
@@ -141,11 +137,12 @@ export function bladeUses(turns: readonly BladeTurn[], stacks: readonly Stack[],
       const times = timesToSaw(stack, phase);
       if (times === 0) continue;
       const { woodMm, worn } = sawnPerMm(phase, stack, factors);
-      for (const { choice, measure } of phase.cuts) {
+      for (const { choice, measure, rule } of phase.cuts) {
         const use = used.get(choice.blade.id);
         if (!use) throw new Error(`blade ${choice.blade.id} has no turn`);
-        use.faceAreaMm2 += measure.lengthMm * woodMm * times;
-        use.worn += measure.lengthMm * worn * times;
+        const sawnMm = measure.lengthMm * slantOf(rule) * times;
+        use.faceAreaMm2 += sawnMm * woodMm;
+        use.worn += sawnMm * worn;
       }
     }
   return [...used.values()].map(({ blade, faceAreaMm2, worn }) => {

@@ -1,6 +1,7 @@
 import { IDENTITY, inOrder, turnsOver, undo, type Affine } from '../geometry';
 import { isSameCut, isSameHole, placeOn } from '../products';
 import { toNm } from '../units';
+import { isTilted } from './tilt';
 import type { StackWishes } from './model/wishes';
 import type { Gang, GangCut, GangHole } from './model/stack';
 
@@ -80,8 +81,16 @@ function placeIn([first]: readonly Member[], gang: Gang): Affine | null {
   if (!first) return null;
   const { flush, cuts } = first.gang;
   const isFlush = flush.across + flush.up + gang.flush.across + gang.flush.up > 0;
-  return isFlush ? null : placeOn(gang.cuts, cuts);
+  const at = isFlush ? null : placeOn(gang.cuts, cuts);
+  return at && hasSameOutline(gang.cuts, cuts, at) ? at : null;
 }
+
+/** True where the outline of a gang is sawn as that of another: on the same side of the line, and square, through all layers at once. */
+const hasSameOutline = (cuts: readonly GangCut[], others: readonly GangCut[], at: Affine): boolean =>
+  cuts.some(
+    (cut) =>
+      cut.kind === 'outside' && !isTilted(cut.rule) && others.some((other) => isSameCut(cut, other, at)),
+  );
 
 /** Each kind of a family as a family of its own. */
 export function splitByKind({ members }: Family): Family[] {
@@ -107,8 +116,11 @@ function kindIn(family: readonly Member[], gang: Gang, at: Affine, { most }: Pic
   return same ? same.kind : Math.max(...family.map(({ kind }) => kind)) + 1;
 }
 
+const pliesIn = ({ plies }: Gang): string =>
+  plies.map(({ wood, thicknessMm }) => `${wood.id} ${String(toNm(thicknessMm))}`).join();
+
 function isAlike({ gang: one }: Member, gang: Gang, move: Affine): boolean {
-  if (one.wood.id !== gang.wood.id || toNm(one.thicknessMm) !== toNm(gang.thicknessMm)) return false;
+  if (pliesIn(one) !== pliesIn(gang) || one.pattern !== gang.pattern || one.apartClean !== gang.apartClean) return false;
   if (one.cuts.length !== gang.cuts.length || one.holes.length !== gang.holes.length) return false;
   return (
     gang.cuts.every((cut) => one.cuts.some((other) => isSameCut(cut, other, move))) &&

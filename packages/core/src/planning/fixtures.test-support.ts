@@ -2,10 +2,10 @@ import loadHighs from 'highs';
 import { TYPICAL_BLADES } from '../blades';
 import { circlePath, type Path } from '../geometry';
 import type { PassSawn, WorkEvent } from '../ledger';
-import type { Part, Template } from '../products';
+import { AS_DRAWN, emptyTemplate, type Part, type Template } from '../products';
 import { highsSolver, type LinearSolver } from '../rods';
 import { inches } from '../units';
-import { newRun, type PlanInput, type PlanKit, type RunLine } from './model/input';
+import { newRun, newRunLine, type PlanInput, type PlanKit, type RunLine } from './model/input';
 import type { Plan } from './model/plan';
 import { type Shop, TYPICAL_SHOP } from './model/shop';
 import { passSawn } from './pass-sawn';
@@ -33,6 +33,7 @@ export function part(id: string, changes: Partial<Part> = {}): Part {
     woodId: 'red-oak',
     thickness: { mm: inches(1 / 4), typed: '1/4' },
     grain: 'along-x',
+    ...AS_DRAWN,
     outline: { id: `${id}-outline`, line: null, path: rectangle(100, 60) },
     drawing: null,
     insideCuts: [],
@@ -47,14 +48,8 @@ export function part(id: string, changes: Partial<Part> = {}): Part {
 }
 
 export const template = (id: string, parts: readonly Part[]): Template => ({
-  id,
-  name: id,
-  note: '',
+  ...emptyTemplate(id, id),
   parts,
-  bodies: [],
-  rods: [],
-  drawings: [],
-  archived: false,
 });
 
 export function inputFor(
@@ -67,7 +62,7 @@ export function inputFor(
       ...newRun(
         'run',
         'Spring fair',
-        templates.map(({ id }) => ({ templateId: id, revision: 1, copies, spares: {}, onHand: {}, ...changes.line })),
+        templates.map(({ id }) => ({ ...newRunLine(id, 1, copies), ...changes.line })),
       ),
       // Most tests are of parts that are sawn with their own copies, though their outlines are alike.
       stacks: { ...NO_STACK_WISHES, apart: templates.flatMap(({ parts }) => parts.map(({ id }) => id)) },

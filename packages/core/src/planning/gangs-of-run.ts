@@ -19,7 +19,7 @@ export function gangsOfRun(asked: PlanInput): Result<GangsOfRun, PlanError> {
   const input = withWishes(asked);
   const counted = countNeeds(input);
   if (!counted.ok) return counted;
-  const gangs = formGangs(counted.value, input.run.measured);
+  const gangs = formGangs(counted.value, input);
   if (!gangs.ok) return gangs;
   const families = formFamilies(gangs.value, input.run.stacks);
   return ok({ input, counted: counted.value, gangs: gangs.value, families });

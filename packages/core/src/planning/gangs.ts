@@ -1,13 +1,13 @@
 import { type Box, boxUnion, pathBox } from '../geometry';
 import { keptIn, measureCut, openingRoom } from '../patterns';
-import { type Body, cutsOf, shapeOfPart } from '../products';
+import { type Body, cutsOf, type Part, type Ply, ruleOf, shapeOfPart } from '../products';
 import { err, ok, type Result } from '../result';
-import { toNm, TOUCHING } from '../units';
+import { sumMm, toNm, TOUCHING } from '../units';
 import { woodById } from '../wood';
 import type { CountedPart } from './count';
 import { shortKey } from './key';
-import type { MeasuredThickness, PlanError, PlanFault } from './model/input';
-import type { Gang, GangCut } from './model/stack';
+import type { MeasuredThickness, PlanError, PlanFault, PlanInput } from './model/input';
+import type { Gang, GangCut, WoodPly } from './model/stack';
 
 /** The parts of a gang as they are told: `Tray + Backer`. */
 export const gangName = ({ parts }: Pick<Gang, 'parts'>): string => parts.map(({ partName }) => partName).join(' + ');
@@ -33,19 +33,20 @@ export const gangPlace = (gang: Pick<Gang, 'templateName' | 'parts'>): string =>
  */
 export function formGangs(
   counted: readonly CountedPart[],
-  measured: readonly MeasuredThickness[],
+  input: Pick<PlanInput, 'run' | 'shop'>,
 ): Result<readonly Gang[], PlanError> {
   const groups = new Map<string, CountedPart[]>();
   for (const item of counted) {
     const { part, count } = item;
-    const { woodId, thickness, grain, pinnedLayers } = part;
+    const { woodId, thickness, gluedTo, apartClean, grain, pinnedLayers } = part;
     const blank = bodyOf(item) ? part.id : (part.sharedBlank ?? part.id);
-    const alike = [count.templateId, blank, woodId, toNm(thickness.mm), grain, pinnedLayers].join('|');
+    const plies = [{ woodId, thickness }, ...gluedTo].map((ply) => `${ply.woodId} ${String(toNm(ply.thickness.mm))}`);
+    const alike = [count.templateId, blank, plies.join(), grain, pinnedLayers, apartClean].join('|');
     groups.set(alike, [...(groups.get(alike) ?? []), item]);
   }
   const faults: PlanFault[] = [];
   const gangs = [...groups.values()].flatMap((group) => {
-    const gang = gangOf(group, measured);
+    const gang = gangOf(group, input);
     if (gang.ok) return [gang.value];
     faults.push(gang.error);
     return [];
@@ -57,23 +58,33 @@ export function formGangs(
 const bodyOf = ({ part, bodies }: CountedPart): Body | undefined =>
   bodies.find(({ layers }) => layers.includes(part.id));
 
-function gangOf(group: readonly CountedPart[], measured: readonly MeasuredThickness[]): Result<Gang, PlanFault> {
+function gangOf(group: readonly CountedPart[], input: Pick<PlanInput, 'run' | 'shop'>): Result<Gang, PlanFault> {
   const [first] = group;
   if (!first) throw new Error('a gang needs at least one part');
   const { part, count } = first;
-  const wood = woodById(part.woodId);
-  if (!wood) return err(unknownWood(part.woodId, `${count.templateName}, ${part.name}`));
-  const nominalMm = part.thickness.mm;
-  const typed = measured.find((m) => m.woodId === wood.id && toNm(m.nominalMm) === toNm(nominalMm));
+  const boards = pliesOf(part, input.run.measured, `${count.templateName}, ${part.name}`);
+  if (!boards.ok) return boards;
+  const [{ wood, nominalMm }, ...under] = boards.value;
+  const plies = [boards.value[0], ...under];
+  const { shop, run } = input;
   const box = boxUnion(group.map((item) => pathBox(item.part.outline.path)));
   return ok({
-    key: shortKey({ template: count.templateId, parts: group.map((item) => item.part.id), wood: wood.id, nominalMm }),
+    key: shortKey({
+      template: count.templateId,
+      parts: group.map((item) => item.part.id),
+      wood: wood.id,
+      nominalMm,
+      ...(under.length > 0 ? { under: under.map((ply) => [ply.wood.id, ply.nominalMm]) } : {}),
+    }),
     templateId: count.templateId,
     templateName: count.templateName,
     parts: group.map((item) => item.count),
     wood,
     nominalMm,
-    thicknessMm: typed?.measured.mm ?? nominalMm,
+    thicknessMm: sumMm(plies.map(({ thicknessMm }) => thicknessMm)),
+    plies,
+    pattern: run.stacks.patterns[part.id] ?? shop.patternFor[wood.id] ?? shop.pattern,
+    apartClean: part.apartClean,
     grain: part.grain,
     pinnedLayers: part.pinnedLayers,
     bodyId: bodyOf(first)?.id ?? null,
@@ -85,6 +96,29 @@ function gangOf(group: readonly CountedPart[], measured: readonly MeasuredThickn
     flush: flushSides(group, box),
     layersToCut: Math.max(...group.map((item) => item.count.toCut)),
   });
+}
+
+/** The boards of a part from the top down, as measured for the run. */
+function pliesOf(
+  { woodId, thickness, gluedTo }: Part,
+  measured: readonly MeasuredThickness[],
+  where: string,
+): Result<[WoodPly, ...WoodPly[]], PlanFault> {
+  const plyOf = (ply: Ply): Result<WoodPly, PlanFault> => {
+    const wood = woodById(ply.woodId);
+    if (!wood) return err(unknownWood(ply.woodId, where));
+    const nominalMm = ply.thickness.mm;
+    const typed = measured.find((m) => m.woodId === wood.id && toNm(m.nominalMm) === toNm(nominalMm));
+    return ok({ wood, nominalMm, thicknessMm: typed?.measured.mm ?? nominalMm });
+  };
+  const top = plyOf({ woodId, thickness });
+  if (!top.ok) return top;
+  const plies: [WoodPly, ...WoodPly[]] = [top.value];
+  for (const ply of gluedTo.map(plyOf)) {
+    if (!ply.ok) return ply;
+    plies.push(ply.value);
+  }
+  return ok(plies);
 }
 
 function flushSides(group: readonly CountedPart[], { minX, minY, maxX, maxY }: Box): Gang['flush'] {
@@ -104,6 +138,7 @@ function gangCuts({ part, siblings }: CountedPart): GangCut[] {
     partId: part.id,
     kind,
     path,
+    rule: ruleOf(part, id),
     measure: measureCut(path, kind),
     openingMm: kind === 'inside' ? openingRoom(path, keptIn(path, shape)) : null,
   }));

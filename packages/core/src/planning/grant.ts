@@ -17,6 +17,7 @@ export function withWishes(input: PlanInput): PlanInput {
         parts: template.parts.map((part) => ({
           ...part,
           woodId: insteadOf(part.woodId, part.thickness.mm),
+          gluedTo: part.gluedTo.map((ply) => ({ ...ply, woodId: insteadOf(ply.woodId, ply.thickness.mm) })),
           pinnedLayers: freeLayers ? null : part.pinnedLayers,
         })),
       },

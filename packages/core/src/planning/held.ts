@@ -1,7 +1,8 @@
 import { circlePath, inOrder, movePath, undo, type Box, type Path } from '../geometry';
+import { compareMm } from '../units';
 import { hardnessClass } from '../wood';
 import { bradLength, bradPlaces, FEWEST_BRADS } from './brads';
-import type { Holding } from './model/shop';
+import type { Holding, Shop } from './model/shop';
 import type { Held, SawnStack, StackedGang } from './model/stack';
 import type { Mix } from './phases';
 import type { FamilyContext } from './sawn-stack';
@@ -9,8 +10,8 @@ import type { FamilyContext } from './sawn-stack';
 /** A pilot hole is a little thinner than the brad, mm. */
 export const PILOT_MM = 1;
 
-/** What holds where brads cannot: tape goes round any stack. */
-const INSTEAD_OF_BRADS: Holding = 'tape';
+/** What holds where another way cannot: tape goes round any stack, and touches no face. */
+const GOES_ROUND: Holding = 'tape';
 
 const heldBy = (method: Holding | null, insteadOf: Holding | null = null): Held => ({
   method,
@@ -20,23 +21,32 @@ const heldBy = (method: Holding | null, insteadOf: Holding | null = null): Held 
   pilotMm: null,
 });
 
-/** How a stack is held: as the shop does, brads with their places; where these have no room, with tape. */
+/** How the shop would hold a stack of this height, mm. */
+export const holdingAt = ({ holding, holdHigh }: Pick<Shop, 'holding' | 'holdHigh'>, heightMm: number): Holding =>
+  holdHigh !== null && compareMm(heightMm, holdHigh.from.mm) >= 0 ? holdHigh.holding : holding;
+
+/**
+ * How a stack is held: as the shop does at its height, brads with their places. With tape instead where brads have no room, and
+ * where layers that must come apart clean would be stuck face to face.
+ */
 export function heldOf(stack: SawnStack, mix: Mix, context: FamilyContext): Held {
-  const { shop } = context.input;
   if (stack.layers.length < 2) return heldBy(null);
-  if (shop.holding !== 'brads') return heldBy(shop.holding);
+  const method = holdingAt(context.input.shop, stack.stackHeightMm);
+  if (method === 'double-sided' && stack.gangs.some(({ apartClean }) => apartClean))
+    return heldBy(GOES_ROUND, 'double-sided');
+  if (method !== 'brads') return heldBy(method);
   const lowest = stack.gangs[stack.gangs.length - 1];
   const [top] = stack.gangs;
   if (!top || !lowest) throw new RangeError('a stack has at least one layer');
   const bradLengthMm = bradLength(stack.stackHeightMm, lowest.thicknessMm);
   const { outlines, lines } = linesOf(mix, context);
   const brads = bradLengthMm === null ? [] : bradPlaces(heldBox(top), outlines, lines);
-  if (brads.length < FEWEST_BRADS) return heldBy(INSTEAD_OF_BRADS, 'brads');
+  if (brads.length < FEWEST_BRADS) return heldBy(GOES_ROUND, 'brads');
   return { method: 'brads', insteadOf: null, brads, bradLengthMm, pilotMm: pilotFor(stack) };
 }
 
 const pilotFor = ({ gangs }: SawnStack): number | null =>
-  gangs.some(({ wood }) => hardnessClass(wood.hardnessN) === 'hard') ? PILOT_MM : null;
+  gangs.some(({ plies }) => plies.some(({ wood }) => hardnessClass(wood.hardnessN) === 'hard')) ? PILOT_MM : null;
 
 /** The wood round a gang that is surely there: a side on the board's own edge has none, and which of two it is a gang does not say. */
 function heldBox({ box: { minX, minY, maxX, maxY }, flush, blank: { margin } }: StackedGang): Box {

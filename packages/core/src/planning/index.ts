@@ -3,18 +3,20 @@ export { compareCosts, costOf } from './compare';
 export { bitForLayer } from './cut-blades';
 export { filmSheetsFor } from './consumables';
 export { sparesFor } from './count';
-export { bitsOf, gangOfLayer, pierceHolesOf, timesToSaw, totalMinutes } from './estimate';
+export { bitsOf, pierceHolesOf, timesToSaw, totalMinutes } from './estimate';
+export { gangOfLayer } from './gang-of-layer';
 export { PATTERN_METHODS, PATTERN_WAYS } from './model/pattern-method';
 export type { PatternMaterial, PatternMethod, PatternWay } from './model/pattern-method';
-export { otherPatternWays, patternTops } from './patterns-on';
+export { otherPatternWays, patternsPut } from './patterns-on';
 export type { OtherWay } from './patterns-on';
 export { layersFinishedIn, phasesMissing } from './last-phases';
 export { FACTORS, factorsInForce } from './model/factors';
 export type { Factor, FactorId, FactorValues } from './model/factors';
 export { gangName, stackName } from './gangs';
+export { copiesByVariant } from './variants';
 export { hashOf } from './key';
 export { couldBeSawn } from './known-stack';
-export { newRun } from './model/input';
+export { newRun, newRunLine } from './model/input';
 export type {
   MeasuredThickness,
   PlanError,
@@ -33,9 +35,12 @@ export type {
   BladeUse,
   BlankNeed,
   Consumables,
+  GlueUp,
   Minutes,
   Plan,
+  PatternsUsed,
   PlanCost,
+  PlannedHardware,
   PlannedPart,
   PlannedStack,
   PlanWarning,
@@ -57,6 +62,7 @@ export type {
   Reach,
   RoughCut,
   StackedGang,
+  WoodPly,
 } from './model/stack';
 export type {
   BoardPlan,

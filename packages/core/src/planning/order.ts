@@ -1,7 +1,7 @@
 import type { Blade } from '../blades';
 import type { BladeTurn } from './model/plan';
 import { timesToSaw } from './estimate';
-import type { Stack } from './model/stack';
+import type { PlannedCut, Stack } from './model/stack';
 
 /** The blades of a stack in the order its cuts use them; all its passes are sawn with one before the next is put in. */
 export function bladesInOrder({ phases }: Pick<Stack, 'phases'>): Blade[] {
@@ -15,37 +15,46 @@ export function bladesInOrder({ phases }: Pick<Stack, 'phases'>): Blade[] {
 /** True where something of a stack is still to be sawn: whole passes, or what is left of those begun. */
 export const isToSaw = (stack: Stack): boolean => stack.passesToCut > 0 || stack.begun.length > 0;
 
-/** The blades that what is still to be sawn of a stack asks for, in order. */
-const bladesToCome = (stack: Stack): Blade[] =>
-  bladesInOrder({ phases: stack.phases.filter((phase) => timesToSaw(stack, phase) > 0) });
+/** The cuts of a stack that are still to be sawn, in order. */
+const cutsToCome = (stack: Stack): PlannedCut[] =>
+  stack.phases.filter((phase) => timesToSaw(stack, phase) > 0).flatMap(({ cuts }) => cuts);
+
+/** A blade in the saw, and the tilt of the table. */
+const settingOf = ({ choice, rule }: PlannedCut): string => `${choice.blade.id} ${String(rule.tiltDegrees)}`;
 
 /**
- * The order to saw in: go on with a stack that starts with the blade in the saw, else with the one given first.
+ * The order to saw in: go on with a stack that starts with the blade in the saw, best at the tilt of the table, else with the one
+ * given first.
  * Stacks with nothing left to cut come last, in the order given.
  */
 export function orderStacks(stacks: readonly Stack[]): Stack[] {
-  const waiting = stacks.filter(isToSaw).map((stack) => ({ stack, blades: bladesToCome(stack) }));
+  const waiting = stacks.filter(isToSaw).map((stack) => ({ stack, cuts: cutsToCome(stack) }));
   const ordered: Stack[] = [];
-  let mounted: string | undefined;
+  let last: PlannedCut | undefined;
   while (waiting.length > 0) {
-    const same = waiting.findIndex(({ blades }) => blades[0]?.id === mounted);
+    const goesOn = (isSame: (first: PlannedCut, before: PlannedCut) => boolean): number =>
+      waiting.findIndex(({ cuts: [first] }) => first && last && isSame(first, last));
+    const atTilt = goesOn((first, before) => settingOf(first) === settingOf(before));
+    const same = atTilt >= 0 ? atTilt : goesOn((first, before) => first.choice.blade.id === before.choice.blade.id);
     const [next] = waiting.splice(Math.max(0, same), 1);
     if (!next) break;
     ordered.push(next.stack);
-    mounted = next.blades.at(-1)?.id;
+    last = next.cuts.at(-1);
   }
   return [...ordered, ...stacks.filter((stack) => !isToSaw(stack))];
 }
 
 /** Which blade is in the saw when, over stacks already in order. */
 export function bladeTurns(ordered: readonly Stack[]): BladeTurn[] {
-  const turns: { blade: Blade; stackKeys: string[] }[] = [];
-  for (const stack of ordered) {
-    for (const blade of bladesToCome(stack)) {
+  const turns: { blade: Blade; stackKeys: string[]; tiltsDegrees: number[] }[] = [];
+  for (const stack of ordered)
+    for (const { choice, rule } of cutsToCome(stack)) {
       const last = turns[turns.length - 1];
-      if (last?.blade.id === blade.id) last.stackKeys.push(stack.key);
-      else turns.push({ blade, stackKeys: [stack.key] });
+      const { blade } = choice;
+      const turn = last?.blade.id === blade.id ? last : { blade, stackKeys: [], tiltsDegrees: [] };
+      if (turn !== last) turns.push(turn);
+      if (turn.stackKeys[turn.stackKeys.length - 1] !== stack.key) turn.stackKeys.push(stack.key);
+      if (turn.tiltsDegrees[turn.tiltsDegrees.length - 1] !== rule.tiltDegrees) turn.tiltsDegrees.push(rule.tiltDegrees);
     }
-  }
   return turns;
 }

@@ -1,5 +1,5 @@
 import type { PassSawn, PieceCount, SpoiledLayer } from '../ledger';
-import { gangOfLayer } from './estimate';
+import { gangOfLayer } from './gang-of-layer';
 import { layersFinishedIn } from './last-phases';
 import type { Phase, SawnStack } from './model/stack';
 

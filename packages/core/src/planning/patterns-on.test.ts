@@ -4,7 +4,7 @@ import { lanterns } from './lantern.test-support';
 import { factorsInForce } from './model/factors';
 import { PATTERN_METHODS } from './model/pattern-method';
 import { NO_STACK_WISHES } from './model/wishes';
-import { otherPatternWays, patternMinutes, patternTops } from './patterns-on';
+import { otherPatternWays, patternMinutes, patternsPut } from './patterns-on';
 import { verifyPlan } from './verify';
 
 const counts = { front: 1, slotted: 2, hollow: 1, back: 1 };
@@ -14,12 +14,12 @@ const pinned = { stacks: { ...NO_STACK_WISHES, pins: [box] } };
 describe('patterns put on', () => {
   test('the lantern, inside first: two that outlive their phases; straight on the wood one for each of five phases', async () => {
     const [stack] = (await planned(lanterns(2, {}, pinned))).stacks;
-    expect(patternTops(stack!, 'glue-stick-on-tape')).toHaveLength(2);
-    expect(patternTops(stack!, 'direct')).toHaveLength(5);
+    expect(patternsPut(stack!)).toHaveLength(2);
+    expect(patternsPut(stack!, 'direct')).toHaveLength(5);
     // Two at a minute each; five at half a minute to put on and two to take off.
     const factors = factorsInForce({ stickPattern: 1 });
-    expect(patternMinutes(stack!, 'glue-stick-on-tape', factors)).toBeCloseTo(2, 12);
-    expect(patternMinutes(stack!, 'direct', factors)).toBeCloseTo(5 * 2.5, 12);
+    expect(patternMinutes(stack!, factors)).toBeCloseTo(2, 12);
+    expect(patternMinutes(stack!, factors, 'direct')).toBeCloseTo(5 * 2.5, 12);
   });
 
   test('other ways, what saves most first, over all passes', async () => {
@@ -36,13 +36,11 @@ describe('patterns put on', () => {
     const holed = part('a', { pinnedLayers: 4, insideCuts: [{ id: 'h', line: null, path: circle(5, 20, 30) }] });
     const traced = inputFor([template('t', [holed])], 8, { shop: { cutOrder: 'outline-first', pattern: 'carbon' } });
     const { consumables } = await planned(traced);
-    expect(consumables).toMatchObject({ patternCopies: 8, patternSheets: 1 });
+    expect(consumables).toMatchObject({ patterns: [{ method: 'carbon', copies: 8, sheets: 1 }] });
     const printed = { ...traced, shop: { ...traced.shop, pattern: 'direct' as const } };
     // Straight on the wood it is gone with the outline: one more for each pass.
     expect((await planned(printed)).consumables).toMatchObject({
-      patternCopies: 10,
-      patternSheets: 10,
-      patternMaterialMm2: 0,
+      patterns: [{ method: 'direct', copies: 10, sheets: 10, materialMm2: 0 }],
     });
   });
 

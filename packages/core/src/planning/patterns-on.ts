@@ -1,27 +1,40 @@
+import { gangOfLayer } from './gang-of-layer';
 import { goesOf } from './goes';
 import { handlingOf } from './handling';
 import type { FactorValues } from './model/factors';
 import { PATTERN_METHODS, PATTERN_WAYS, type PatternMethod } from './model/pattern-method';
 import type { SawnStack } from './model/stack';
 
-/**
- * Ids of the layers that get a pattern in one pass, one for each pattern: every layer that lies on top while something is
- * sawn; where a pattern does not outlive its phase, again for each.
- */
-export function patternTops(stack: Pick<SawnStack, 'layers' | 'phases'>, method: PatternMethod): readonly string[] {
-  if (PATTERN_WAYS[method].survives) return handlingOf(stack).tops;
-  return stack.phases.flatMap((phase) => phase.layerIds.slice(0, goesOf(phase)));
+type Patterned = Pick<SawnStack, 'gangs' | 'layers' | 'phases'>;
+
+/** A pattern that is put on in one pass. */
+export interface PatternPut {
+  readonly layerId: string;
+  readonly method: PatternMethod;
 }
 
-/** Minutes to put on and take off the patterns of one pass. */
+/**
+ * The patterns of one pass: one for every layer that lies on top while something is sawn, in the way of its gang; where that
+ * does not outlive a phase, one for each. `as` asks what another way would take for all of them.
+ */
+export function patternsPut(stack: Patterned, as?: PatternMethod): PatternPut[] {
+  const put = (layerId: string): PatternPut => ({ layerId, method: as ?? gangOfLayer(layerId, stack).pattern });
+  const survives = ({ method }: PatternPut): boolean => PATTERN_WAYS[method].survives;
+  const again = stack.phases.flatMap((phase) => phase.layerIds.slice(0, goesOf(phase)).map(put));
+  const once = handlingOf(stack).tops.map(put);
+  return [...once.filter(survives), ...again.filter((one) => !survives(one))];
+}
+
+/** Minutes to put on and take off the patterns of one pass; `as` all of them in another way. */
 export const patternMinutes = (
-  stack: Pick<SawnStack, 'layers' | 'phases'>,
-  method: PatternMethod,
+  stack: Patterned,
   { stickPattern }: Pick<FactorValues, 'stickPattern'>,
-): number => {
-  const { onShare, offMinutes } = PATTERN_WAYS[method];
-  return patternTops(stack, method).length * (stickPattern * onShare + offMinutes);
-};
+  as?: PatternMethod,
+): number =>
+  patternsPut(stack, as).reduce((sum, { method }) => {
+    const { onShare, offMinutes } = PATTERN_WAYS[method];
+    return sum + stickPattern * onShare + offMinutes;
+  }, 0);
 
 /** A way to put the patterns of a run on, and the minutes that it would save against the way of today; below 0 it takes more. */
 export interface OtherWay {
@@ -29,15 +42,15 @@ export interface OtherWay {
   readonly savedMinutes: number;
 }
 
-/** Every other way, what saves most first. `stacks` count as often as they have passes to cut. */
+/** Every way other than the shop's for all patterns, what saves most first. `stacks` count as often as they have passes to cut. */
 export function otherPatternWays(
-  stacks: readonly (Pick<SawnStack, 'layers' | 'phases'> & { readonly passesToCut: number })[],
+  stacks: readonly (Patterned & { readonly passesToCut: number })[],
   today: PatternMethod,
   factors: Pick<FactorValues, 'stickPattern'>,
 ): OtherWay[] {
-  const minutes = (method: PatternMethod): number =>
-    stacks.reduce((sum, stack) => sum + stack.passesToCut * patternMinutes(stack, method, factors), 0);
-  const now = minutes(today);
+  const minutes = (method?: PatternMethod): number =>
+    stacks.reduce((sum, stack) => sum + stack.passesToCut * patternMinutes(stack, factors, method), 0);
+  const now = minutes();
   return PATTERN_METHODS.filter((method) => method !== today)
     .map((method) => ({ method, savedMinutes: now - minutes(method) }))
     .sort((a, b) => b.savedMinutes - a.savedMinutes);

@@ -2,6 +2,7 @@ import type { Family } from './families';
 import { shortKey } from './key';
 import type { GangCut, GangHole } from './model/stack';
 import type { Shop } from './model/shop';
+import { isTilted } from './tilt';
 
 /** How many layers a stack has of each member of its family. */
 export type Mix = readonly number[];
@@ -41,7 +42,7 @@ interface Together {
  * The phases of a stack: cuts and holes that the same layers share are one phase.
  *
  * Inside first: what only some layers have is done to those before they are joined, the fewest layers first, and the outline
- * of all last. Outline first: the outline and the holes that all have, then the stack is taken apart and what is left is
+ * of all last. A cut at a tilt is sawn in each layer alone, since through a stack it would drift. Outline first: the outline and the holes that all have, then the stack is taken apart and what is left is
  * sawn in each layer alone, or in those that share it, most layers first. A phase follows every earlier one that had a
  * layer of it, so every way to keep to that order leads to the same pieces.
  */
@@ -68,27 +69,38 @@ export function phasesOf(
     const having = present.filter((i) => of[i] !== null);
     if (having.length === 0) return [];
     const byAll = having.length === present.length;
-    const apart = cutOrder === 'outline-first' && afterOutline === 'singly' && !isOutside && !(isHole && byAll);
+    const byOne = cutOrder === 'outline-first' && afterOutline === 'singly' && !isOutside && !(isHole && byAll);
+    const apart = byOne || of.some((one) => one !== null && 'rule' in one && isTilted(one.rule));
     return apart ? having.map((i) => together([i], true)) : [together(having, false)];
   };
   family.cuts.forEach(({ of }, place) => {
-    const isOutside = of.some((cut) => cut?.kind === 'outside');
-    for (const phase of phasesFor(of, isOutside, false)) phase.cuts.push(place);
+    for (const phase of phasesFor(of, of.some(isOutline), false)) phase.cuts.push(place);
   });
   family.holes.forEach(({ of }, place) => {
     for (const phase of phasesFor(of, false, true)) phase.holes.push(place);
   });
-  return inTurn([...phases.values()], cutOrder);
+  const outlines = new Set(family.cuts.flatMap(({ of }, place) => (of.some(isOutline) ? [place] : [])));
+  return inTurn([...phases.values()], cutOrder, outlines);
 }
 
-/** In their order, each with the last earlier phases of its layers. */
-function inTurn(phases: readonly Together[], cutOrder: Shop['cutOrder']): PhaseOutline[] {
-  const larger = cutOrder === 'inside-first' ? 1 : -1;
-  const turnOf = ({ layerIds, singly }: Together): number => larger * layerIds.length + (singly ? 0.5 : 0);
+const isOutline = (cut: GangCut | null): boolean => cut?.kind === 'outside';
+
+/** In their order, each with the last earlier phases of its layers. What is sawn one by one is sawn while layers are apart. */
+function inTurn(
+  phases: readonly Together[],
+  cutOrder: Shop['cutOrder'],
+  outlines: ReadonlySet<number>,
+): PhaseOutline[] {
+  const insideFirst = cutOrder === 'inside-first';
+  const turnOf = ({ layerIds, singly, cuts }: Together): number => {
+    if (cuts.some((place) => outlines.has(place))) return insideFirst ? Infinity : -Infinity;
+    return insideFirst ? layerIds.length - (singly ? 0.5 : 0) : (singly ? 0.5 : 0) - layerIds.length;
+  };
   const last = new Map<string, string>();
   return [...phases]
-    .sort((a, b) => turnOf(a) - turnOf(b))
-    .map((phase) => {
+    .map((phase) => ({ phase, turn: turnOf(phase) }))
+    .sort((a, b) => (a.turn === b.turn ? 0 : a.turn - b.turn))
+    .map(({ phase }) => {
       const after = [...new Set(phase.layerIds.flatMap((id) => last.get(id) ?? []))];
       for (const id of phase.layerIds) last.set(id, phase.key);
       return { ...phase, after };

@@ -129,7 +129,7 @@ describe('stacks', () => {
       ['inside', true, inches(1 / 4)],
     ]);
     expect(outline.stacks[0]!.phases.map(pierceHolesOf)).toEqual([0, 4]);
-    expect(outline.consumables.patternCopies).toBe(4);
+    expect(outline.consumables.patterns).toMatchObject([{ copies: 4 }]);
   });
 
   test('film: two per joint and one under the pattern; brads: three to a stack', async () => {

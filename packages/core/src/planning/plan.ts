@@ -6,25 +6,28 @@ import { consumablesFor } from './consumables';
 import {
   addMinutes,
   bladeUses,
-  gangOfLayer,
   NO_MINUTES,
   passMinutes,
   phaseMinutes,
   timesMinutes,
   timesToSaw,
 } from './estimate';
+import { gangOfLayer } from './gang-of-layer';
 import type { CountedPart } from './count';
 import { lastPhases } from './last-phases';
 import { factorsInForce } from './model/factors';
 import { gangsOfRun } from './gangs-of-run';
+import { glueUpsOf } from './glue-ups';
+import { hardwareOfRun } from './hardware';
 import type { PartCount } from './model/count';
 import type { PlanError, PlanInput, PlanKit } from './model/input';
-import type { BladeUse, BlankNeed, Minutes, Plan, PlannedPart, PlannedStack, PlanWarning } from './model/plan';
-import type { SawnStack, Stack } from './model/stack';
+import type { BladeTurn, BladeUse, BlankNeed, Minutes, Plan, PlannedPart, PlannedStack, PlanWarning } from './model/plan';
+import type { CutBlank, SawnStack, Stack, StackedGang } from './model/stack';
 import type { PinnedStack } from './model/wishes';
 import { bladeTurns, isToSaw, orderStacks } from './order';
 import { chooseStacks } from './stacks';
 import { rodsOfRun } from './supply/rods';
+import { settingsOf } from './tilt';
 import { bladeWarnings, stackWarnings } from './warnings';
 
 /**
@@ -59,11 +62,13 @@ export async function planRun(asked: PlanInput, kit: PlanKit, signal?: AbortSign
     parts,
     stacks: planned,
     blanks: blankNeeds(planned),
+    glueUps: glueUpsOf(gangBlanks(planned), input.shop),
     rods: rodsOfRun(input),
+    hardware: hardwareOfRun(input),
     bladeTurns: turns,
     bladeUses: uses,
     consumables: consumablesFor(ordered, input.shop),
-    minutes: allMinutes(planned, uses, input),
+    minutes: allMinutes(planned, uses, turns, input),
     piecesAtRisk: Math.max(0, ...planned.filter(isToSaw).map(piecesIn)),
     proven,
     warnings: [
@@ -134,7 +139,12 @@ function withLeftOver(count: PartCount, planned: number): PlannedPart {
   return { ...count, planned, leftOver: Math.max(0, planned + count.onHand + count.good - count.total) };
 }
 
-function allMinutes(stacks: readonly PlannedStack[], uses: readonly BladeUse[], { shop }: PlanInput): Minutes {
+function allMinutes(
+  stacks: readonly PlannedStack[],
+  uses: readonly BladeUse[],
+  turns: readonly BladeTurn[],
+  { shop }: PlanInput,
+): Minutes {
   const factors = factorsInForce(shop.factors);
   const sawing = stacks.reduce((sum, stack) => {
     const whole = addMinutes(sum, timesMinutes(stack.passMinutes, stack.passesToCut));
@@ -144,22 +154,28 @@ function allMinutes(stacks: readonly PlannedStack[], uses: readonly BladeUse[], 
     }, whole);
   }, NO_MINUTES);
   const mounts = uses.reduce((sum, use) => sum + use.mounts, 0);
-  return { ...sawing, changing: mounts * factors.changeBlade };
+  const settings = settingsOf(turns.flatMap(({ tiltsDegrees }) => tiltsDegrees));
+  return { ...sawing, changing: mounts * factors.changeBlade + settings * factors.setTilt };
 }
 
-/** Blanks of equal wood, thickness and size together, in the order they are first needed. */
+/** The blanks of stacks, each with the gang it is for. */
+const gangBlanks = (stacks: readonly PlannedStack[]): (CutBlank & { readonly gang: StackedGang })[] =>
+  stacks.flatMap((stack) =>
+    blanksOf(stack).map((blank) => ({ ...blank, gang: gangOfLayer(`${blank.gangKey}.0`, stack) })),
+  );
+
+/** Blanks of equal wood, thickness and size together, in the order they are first needed: one for each board that is glued up. */
 function blankNeeds(stacks: readonly PlannedStack[]): BlankNeed[] {
   const needs = new Map<string, BlankNeed>();
-  for (const stack of stacks) {
-    for (const { gangKey, rule, length, width, count, passes } of blanksOf(stack)) {
-      const gang = gangOfLayer(`${gangKey}.0`, stack);
-      const parts = gang.parts.map(({ partName }) => `${gang.templateName}: ${partName}`);
-      const key = [gang.wood.id, rule, passes, ...[gang.nominalMm, length, width].map(toNm)].join('|');
+  for (const { gang, rule, length, width, count, passes } of gangBlanks(stacks)) {
+    const parts = gang.parts.map(({ partName }) => `${gang.templateName}: ${partName}`);
+    for (const { wood, nominalMm, thicknessMm } of gang.plies) {
+      const key = [wood.id, rule, passes, ...[nominalMm, length, width].map(toNm)].join('|');
       const before = needs.get(key);
       needs.set(key, {
-        woodId: gang.wood.id,
-        nominalMm: gang.nominalMm,
-        thicknessMm: gang.thicknessMm,
+        woodId: wood.id,
+        nominalMm,
+        thicknessMm,
         length: snapMm(length),
         width: snapMm(width),
         rule,

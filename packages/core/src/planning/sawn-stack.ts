@@ -23,6 +23,7 @@ import type {
 import { layerIdsOf, phaseKey, phasesOf, type Mix, type PhaseOutline } from './phases';
 import { roughCuts } from './rough-cuts';
 import { gangKeyOf, stackKey } from './stack-key';
+import { slantOf } from './tilt';
 
 /** A family on its way to its stacks. */
 export interface FamilyContext {
@@ -64,7 +65,7 @@ export function underBlade({ members, singly }: PhaseOutline, mix: Mix, family: 
     const gang = family.members[i]?.gang;
     if (!gang) throw new RangeError(`the family has no member ${String(i)}`);
     heightMm += gang.thicknessMm * (singly ? 1 : (mix[i] ?? 0));
-    hardnessN = Math.max(hardnessN, gang.wood.hardnessN);
+    hardnessN = Math.max(hardnessN, ...gang.plies.map(({ wood }) => wood.hardnessN));
   }
   return { heightMm: snapMm(heightMm), hardnessN };
 }
@@ -83,9 +84,10 @@ export function bladesFor(cuts: readonly GangCut[], under: UnderBlade, context: 
   if (!cut) throw new RangeError('a cut is of at least one member');
   const openings = cuts.flatMap(({ openingMm }) => openingMm ?? []);
   const openingMm = openings.length > 0 ? Math.min(...openings) : null;
-  const key = [cut.cutId, openingMm, under.heightMm, under.hardnessN].join(' ');
+  const heightMm = under.heightMm * slantOf(cut.rule);
+  const key = [cut.cutId, openingMm, heightMm, under.hardnessN].join(' ');
   const turnable = context.reaches.get(cut.cutId) !== 'standing';
-  const sawn = { measure: cut.measure, openingMm, turnable, ...under };
+  const sawn = { measure: cut.measure, openingMm, turnable, hardnessN: under.hardnessN, heightMm };
   const blades =
     context.found.get(key) ?? bladesForCut(sawn, bladePreferences(context.input.shop), context.input.drawer);
   context.found.set(key, blades);
@@ -172,12 +174,13 @@ export function featureCuts(family: Family, place: number, phase: PhaseOutline):
 function plannedCut({ cuts, choice }: SettledCut, reaches: ReadonlyMap<string, Reach>): PlannedCut {
   const [first, ...others] = cuts;
   if (!first) throw new RangeError('a cut is of at least one member');
-  const { cutId, partId, kind, measure } = first;
+  const { cutId, partId, kind, rule, measure } = first;
   const openings = cuts.flatMap(({ openingMm }) => openingMm ?? []);
   return {
     cutId,
     partId,
     kind,
+    rule,
     measure,
     openingMm: openings.length > 0 ? Math.min(...openings) : null,
     twins: others.map((other): Twin => ({ partId: other.partId, id: other.cutId })),
@@ -247,12 +250,17 @@ function settledWithOne(open: readonly OpenChoice[]): SettledCut[] | null {
   });
 }
 
-/** Inside cuts, then through cuts, before outlines or after them; within each kind, cuts with the same blade together. */
+/** Inside cuts, then through cuts, before outlines or after them; within each kind, cuts with one blade at one tilt together. */
 function sequence(cuts: readonly PlannedCut[], shop: Shop): PlannedCut[] {
   const ofKind = (kind: GangCut['kind']): PlannedCut[] => {
     const own = cuts.filter((cut) => cut.kind === kind);
-    const blades = [...new Set(own.map(({ choice }) => choice.blade.id))];
-    return blades.flatMap((id) => own.filter(({ choice }) => choice.blade.id === id));
+    const settings = own.map(({ choice, rule }) => ({ id: choice.blade.id, tilt: rule.tiltDegrees }));
+    const blades = [...new Set(settings.map(({ id }) => id))];
+    // The table is level to begin with.
+    const tilts = [...new Set(settings.map(({ tilt }) => tilt))].sort((a, b) => Math.abs(a) - Math.abs(b) || a - b);
+    return blades.flatMap((id) =>
+      tilts.flatMap((tilt) => own.filter(({ choice, rule }) => choice.blade.id === id && rule.tiltDegrees === tilt)),
+    );
   };
   const within = [...ofKind('inside'), ...ofKind('through')];
   return shop.cutOrder === 'inside-first' ? [...within, ...ofKind('outside')] : [...ofKind('outside'), ...within];

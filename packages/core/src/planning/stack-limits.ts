@@ -11,7 +11,7 @@ import type { Mix } from './phases';
 import { judgeReach } from './reach';
 import { bladesFor, featureCuts, phasesOfMix, underBlade, type FamilyContext } from './sawn-stack';
 
-/** Whether the lines of each member can be reached on its blank, by the id of the cut. Error: some cannot at all. */
+/** Whether the lines of each member can be reached on its blank, by the id of the cut. Errors: some cannot at all; a tilt the saw has not. */
 export function reachesOf({ members }: Family, shop: Shop): Result<Map<string, Reach>, PlanError> {
   const reaches = new Map<string, Reach>();
   for (const { gang } of members) {
@@ -19,6 +19,8 @@ export function reachesOf({ members }: Family, shop: Shop): Result<Map<string, R
     for (const { cutId, path } of gang.cuts) reaches.set(cutId, judgeReach(path, blank, shop.saw.reach.mm));
     const out = gang.cuts.filter(({ cutId }) => reaches.get(cutId) === 'out-of-reach');
     if (out.length > 0) return err([outOfReach(gang, out.length, shop)]);
+    const steepest = Math.max(...gang.cuts.map(({ rule }) => Math.abs(rule.tiltDegrees)));
+    if (steepest > shop.saw.tiltDegrees) return err([tooSteep(gang, steepest, shop)]);
   }
   return ok(reaches);
 }
@@ -28,6 +30,13 @@ const outOfReach = (gang: Gang, lines: number, { saw, units }: Shop): PlanFault 
   message: `${String(lines)} of its lines lie further than ${formatLength(saw.reach.mm, units)} from every edge of the blank, so the arm is in the way.`,
   where: gangPlace(gang),
   hint: 'Saw it from a smaller blank, cut the part in two, or rough-cut the blank so that the line is nearer an edge.',
+});
+
+const tooSteep = (gang: Gang, tiltDegrees: number, { saw }: Shop): PlanFault => ({
+  kind: 'tilt-too-steep',
+  message: `A cut is tilted by ${String(tiltDegrees)}°, and the table of the saw goes to ${String(saw.tiltDegrees)}°.`,
+  where: gangPlace(gang),
+  hint: 'Tilt it less in the template, or correct the tilt of the saw under Shop.',
 });
 
 /** The most layers that need, wishes and saw allow in a stack of this family; blades may allow fewer. */

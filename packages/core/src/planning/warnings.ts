@@ -3,6 +3,7 @@ import { SMALL_BLANK } from './blanks';
 import { stackName, stackPlace } from './gangs';
 import type { BladeUse, PlanWarning } from './model/plan';
 import type { Stack } from './model/stack';
+import { isTilted } from './tilt';
 
 /** Warnings of one stack, the gravest first. */
 export function stackWarnings(stack: Stack): PlanWarning[] {
@@ -31,9 +32,15 @@ export function stackWarnings(stack: Stack): PlanWarning[] {
     const strained = own.find(({ choice }) => choice.strained);
     if (strained) warnings.push(warn('strained-blade', { heightMm, size: strained.choice.blade.size }));
   }
-  if (stack.held.insteadOf !== null) warnings.push(warn('no-room-for-brads', { layers: stack.layers.length }));
+  if (stack.held.insteadOf === 'brads') warnings.push(warn('no-room-for-brads', { layers: stack.layers.length }));
+  if (stack.held.insteadOf === 'double-sided') warnings.push(warn('must-come-clean', { layers: stack.layers.length }));
+  // A tilted blade cannot turn in a sharp inside corner: it binds below and snaps.
+  const bound = cuts.filter(({ rule, measure }) => isTilted(rule) && measure.sharpInsideCorners > 0);
+  if (bound.length > 0) warnings.push(warn('tilted-corners', { cuts: bound.length }));
   const over = stack.gangs.filter(({ turnedOver }) => turnedOver);
   if (over.length > 0) warnings.push(warn('face-down', { parts: stackName({ gangs: over }) }));
+  const veneered = over.filter(({ wood, plies }) => wood.kind === 'sheet' && plies.length === 1);
+  if (veneered.length > 0) warnings.push(warn('one-sided-face', { parts: stackName({ gangs: veneered }) }));
   return warnings;
 }
 

@@ -1,5 +1,6 @@
-import { inOrder, movePath, moved, undo, type Affine, IDENTITY } from '../geometry';
+import { IDENTITY, inOrder, moved, movePath, pathBox, turnsOver, undo, type Affine, type Point } from '../geometry';
 import { err, ok, type Fault, type Result } from '../result';
+import { ruleOf, rulesRenamed, withRule } from './cut-rule';
 import { isSameCut, isSameHole, placeOn } from './same-outline';
 import { cutsOf, type Body, type DrilledHole, type Part, type PartCut, type Template } from './template';
 
@@ -20,7 +21,15 @@ interface PlacedLayer {
   readonly at: Affine;
 }
 
-const comparedCuts = (part: Part) => cutsOf(part).map(({ cut, kind }) => ({ kind, path: cut.path, cut }));
+/** A feature on its way: the ids that are known so far, and the layer that brought it. */
+interface OpenFeature {
+  readonly kind: LayerFeatureKind;
+  readonly ids: (string | null)[];
+  readonly first: number;
+}
+
+const comparedCuts = (part: Part) =>
+  cutsOf(part).map(({ cut, kind }) => ({ kind, path: cut.path, rule: ruleOf(part, cut.id), cut }));
 
 /** The layers of a body laid on its first. Errors: a part that is gone, an outline that is another. */
 function placedLayers({ parts }: Pick<Template, 'parts'>, body: Body): Result<PlacedLayer[], BodyFault> {
@@ -50,14 +59,14 @@ function placedLayers({ parts }: Pick<Template, 'parts'>, body: Body): Result<Pl
 }
 
 /**
- * What the layers of a body have within their outline: every cut and hole once, with the layers that have it, in the order in
- * which the layers bring them. Errors: see {@link placedLayers}.
+ * What the layers of a body have within their outline: every cut and hole once, with the layers that have it; by kind and by place
+ * from the top left, so that one keeps its line whichever layers have it. Errors: see {@link placedLayers}.
  */
 export function featuresOfBody(template: Pick<Template, 'parts'>, body: Body): Result<LayerFeature[], BodyFault> {
   const placed = placedLayers(template, body);
   if (!placed.ok) return placed;
   const layers = placed.value;
-  const features: { readonly kind: LayerFeatureKind; readonly ids: (string | null)[]; readonly first: number }[] = [];
+  const features: OpenFeature[] = [];
   layers.forEach(({ part, at }, i) => {
     const note = (
       kind: LayerFeatureKind,
@@ -73,11 +82,11 @@ export function featuresOfBody(template: Pick<Template, 'parts'>, body: Body): R
       if (known) known.ids[i] = id;
       else features.push({ kind, ids: layers.map((_layer, k) => (k === i ? id : null)), first: i });
     };
-    for (const { cut, kind, path } of comparedCuts(part))
+    for (const { cut, kind, path, rule } of comparedCuts(part))
       if (kind !== 'outside')
         note(kind, cut.id, (first, other, move) => {
           const drawn = comparedCuts(first.part).find((one) => one.cut.id === other);
-          return drawn !== undefined && isSameCut({ kind, path }, drawn, move);
+          return drawn !== undefined && isSameCut({ kind, path, rule }, drawn, move);
         });
     for (const hole of part.holes)
       note('hole', hole.id, (first, other, move) => {
@@ -85,33 +94,29 @@ export function featuresOfBody(template: Pick<Template, 'parts'>, body: Body): R
         return drawn !== undefined && isSameHole(hole, drawn, move);
       });
   });
-  return ok(features.map(({ kind, ids }) => ({ kind, ids })));
+  const ordered = features.map((feature) => ({ feature, at: placeOf(feature, layers) }));
+  return ok(
+    ordered
+      .sort(
+        (a, b) =>
+          KIND_ORDER.indexOf(a.feature.kind) - KIND_ORDER.indexOf(b.feature.kind) ||
+          Math.round(b.at.y) - Math.round(a.at.y) ||
+          a.at.x - b.at.x,
+      )
+      .map(({ feature: { kind, ids } }) => ({ kind, ids })),
+  );
 }
 
-/** What one of the two outer layers of a body has and the other has not: meant, or forgotten. */
-export interface MissingFeature {
-  readonly bodyId: string;
-  readonly kind: LayerFeatureKind;
-  readonly hasIt: string;
-  readonly lacksIt: string;
-  /** Its id in the part that has it. */
-  readonly id: string;
-}
+const KIND_ORDER: readonly LayerFeatureKind[] = ['inside', 'through', 'hole'];
 
-/** Each cut or hole that is in the first or the last layer of a body and missing in its mate; those that are meant are left out. */
-export const missingFeatures = (template: Template): MissingFeature[] =>
-  template.bodies.flatMap((body) => {
-    const features = featuresOfBody(template, body);
-    if (!features.ok || body.layers.length < 2) return [];
-    const nameOf = (place: number): string => template.parts.find(({ id }) => id === body.layers.at(place))?.name ?? '';
-    return features.value.flatMap(({ kind, ids }): MissingFeature[] => {
-      const [front, back] = [ids[0] ?? null, ids[ids.length - 1] ?? null];
-      const id = front ?? back;
-      if ((front === null) === (back === null) || id === null || body.meant.includes(id)) return [];
-      const [hasIt, lacksIt] = front === null ? [nameOf(-1), nameOf(0)] : [nameOf(0), nameOf(-1)];
-      return [{ bodyId: body.id, kind, hasIt, lacksIt, id }];
-    });
-  });
+/** The middle of a feature in the frame of the first layer. */
+function placeOf({ ids, first }: OpenFeature, layers: readonly PlacedLayer[]): Point {
+  const layer = layers[first];
+  const cut = layer && comparedCuts(layer.part).find((one) => one.cut.id === ids[first]);
+  const hole = layer?.part.holes.find(({ id }) => id === ids[first]);
+  const { minX, maxX, minY, maxY } = cut ? pathBox(cut.path) : { minX: 0, maxX: 0, minY: 0, maxY: 0 };
+  return moved(layer?.at ?? IDENTITY, hole?.center ?? { x: (minX + maxX) / 2, y: (minY + maxY) / 2 });
+}
 
 /**
  * The template with a feature of a body in just the layers that are wanted. A part that is several layers of which only some
@@ -169,9 +174,18 @@ function splitParts(template: Template, body: Body, wanted: readonly boolean[], 
       holes: part.holes.map(renewed),
       marks: part.marks.map(renewed),
     };
-    for (const i of others) layers[i] = copy.id;
+    const copyCuts = cutsOf(copy).map(({ cut }) => cut);
+    const renamed: Part = {
+      ...copy,
+      cutRules: rulesRenamed(
+        part.cutRules,
+        cutsOf(part).map(({ cut }) => cut),
+        copyCuts,
+      ),
+    };
+    for (const i of others) layers[i] = renamed.id;
     const left = { ...part, perCopy: Math.max(0, part.perCopy - others.length) };
-    parts = parts.flatMap((one) => (one.id === id ? [left, copy] : [one]));
+    parts = parts.flatMap((one) => (one.id === id ? [left, renamed] : [one]));
   }
   return { ...template, parts, bodies: template.bodies.map((one) => (one.id === body.id ? { ...one, layers } : one)) };
 }
@@ -183,7 +197,8 @@ function withFeature(part: Part, from: Part, id: string, move: Affine, newId: ()
     ...drawn.filter((cut) => cut.id === id).map(put),
   ];
   const holes = from.holes.filter((hole) => hole.id === id);
-  return {
+  const known = new Set(cutsOf(part).map(({ cut }) => cut.id));
+  const given: Part = {
     ...part,
     insideCuts: add(part.insideCuts, from.insideCuts),
     throughCuts: add(part.throughCuts, from.throughCuts),
@@ -192,6 +207,12 @@ function withFeature(part: Part, from: Part, id: string, move: Affine, newId: ()
       ...holes.map((hole): DrilledHole => ({ ...hole, id: newId(), center: moved(move, hole.center) })),
     ],
   };
+  const rule = ruleOf(from, id);
+  const own = turnsOver(move) ? { ...rule, tiltDegrees: -rule.tiltDegrees || 0 } : rule;
+  return cutsOf(given).reduce(
+    (all, { cut }) => (known.has(cut.id) ? all : withRule(all, cut.id, own)),
+    given,
+  );
 }
 
 function withoutFeature(part: Part, from: Part, id: string, move: Affine): Part {
@@ -200,7 +221,7 @@ function withoutFeature(part: Part, from: Part, id: string, move: Affine): Part 
   const isIt =
     (kind: 'inside' | 'through') =>
     (cut: PartCut): boolean =>
-      drawn !== undefined && isSameCut(drawn, { kind, path: cut.path }, move);
+      drawn !== undefined && isSameCut(drawn, { kind, path: cut.path, rule: ruleOf(part, cut.id) }, move);
   return {
     ...part,
     insideCuts: part.insideCuts.filter((cut) => !isIt('inside')(cut)),

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { circlePath, pathBox, type Path } from '../geometry';
-import type { Part, Template } from './template';
+import { AS_DRAWN, emptyTemplate, type Part, type Template } from './template';
 import { cardOf } from './card';
 
 const partOf = (path: Path, insideCuts: readonly Path[] = []): Part => ({
@@ -19,16 +19,11 @@ const partOf = (path: Path, insideCuts: readonly Path[] = []): Part => ({
   datum: null,
   sharedBlank: null,
   pinnedLayers: null,
+  ...AS_DRAWN,
 });
 const template = (parts: readonly Part[]): Template => ({
-  id: 't',
-  name: 'Whale',
-  note: '',
+  ...emptyTemplate('t', 'Whale'),
   parts,
-  bodies: [],
-  rods: [],
-  drawings: [],
-  archived: false,
 });
 
 /** A coast of many short lines on a circle: radius 100, in and out by 0.2. */

@@ -1,7 +1,7 @@
 import { circleOf, type Drawing, type DrawnLine } from '../patterns';
 import type { Length } from '../units';
 import { woodById } from '../wood';
-import type { Part, PartCut } from './template';
+import { AS_DRAWN, type Part, type PartCut } from './template';
 
 export interface PartDefaults {
   /** Id of the drawing the parts come from. */
@@ -31,6 +31,7 @@ export function partsFromDrawing(drawing: Drawing, defaults: PartDefaults): Part
       woodId,
       thickness,
       grain: drawing.grain ?? ownGrain,
+      ...AS_DRAWN,
       drawing: defaults.drawing,
       ...shapeOf(outline, drawing, newId),
       sharedBlank,
@@ -56,47 +57,5 @@ function shapeOf(outline: DrawnLine, drawing: Drawing, newId: () => string): Sha
       path,
     })),
     datum: drawing.datum?.line === outline.id ? drawing.datum.edge : null,
-  };
-}
-
-/**
- * The parts of a template after one of its drawings was shaped or replaced: parts and cuts that come from the same line
- * as before keep their ids, and parts their name, count, wood and all else the maker said; new ones are added at the
- * end, and parts whose line is gone fall away. Parts of other drawings stay as they are. Parts that do not know their
- * line (from before lines had names) are taken to come in the order drawn.
- */
-export function renewParts(parts: readonly Part[], fresh: readonly Part[], drawingId: string): Part[] {
-  const own = parts.filter(({ drawing }) => drawing === drawingId);
-  const lineOf = (part: Part, place: number): string | null => part.outline.line ?? fresh[place]?.outline.line ?? null;
-  const known = new Map(own.map((part, place) => [lineOf(part, place), part]));
-  const renewed = new Map(
-    fresh.flatMap((part) => {
-      const before = known.get(part.outline.line);
-      return before ? [[before.id, renewPart(before, part)] as const] : [];
-    }),
-  );
-  const kept = parts.flatMap((part) => (part.drawing === drawingId ? (renewed.get(part.id) ?? []) : [part]));
-  return [...kept, ...fresh.filter((part) => !known.has(part.outline.line))];
-}
-
-function renewPart(before: Part, fresh: Part): Part {
-  const { outline, insideCuts, throughCuts, holes, marks, datum } = fresh;
-  const ids = new Map(
-    [before.outline, ...before.insideCuts, ...before.throughCuts, ...before.holes, ...before.marks].map(
-      ({ line, id }) => [line, id],
-    ),
-  );
-  const renewed = <T extends { readonly id: string; readonly line: string | null }>(item: T): T => ({
-    ...item,
-    id: ids.get(item.line) ?? item.id,
-  });
-  return {
-    ...before,
-    outline: renewed(outline),
-    insideCuts: insideCuts.map(renewed),
-    throughCuts: throughCuts.map(renewed),
-    holes: holes.map(renewed),
-    marks: marks.map(renewed),
-    datum,
   };
 }

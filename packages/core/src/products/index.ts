@@ -1,20 +1,28 @@
-export { featuresOfBody, giveToLayers, layerMoves, missingFeatures, sameOutlineAs } from './bodies';
-export type { BodyFault, LayerFeature, LayerFeatureKind, MissingFeature } from './bodies';
+export { featuresOfBody, giveToLayers, layerMoves, sameOutlineAs } from './bodies';
+export type { BodyFault, LayerFeature, LayerFeatureKind } from './bodies';
+export { asMeant, giveToBoth, mirrorPairs, missingFeatures } from './missing';
+export type { MissingFeature } from './missing';
+export { KEPT_WASTE, LINE_RULES, PLAIN_CUT, ruleOf, rulesRenamed, withRule } from './cut-rule';
+export type { CutRule, KeptWaste, LineRule } from './cut-rule';
 export { cardOf } from './card';
 export type { CardPicture, TemplateCard } from './card';
-export { partsFromDrawing, renewParts } from './from-drawing';
+export { partsFromDrawing } from './from-drawing';
+export { renewParts, renewTemplate } from './renew';
 export type { PartDefaults } from './from-drawing';
 export { isSameCut, isSameHole, placeOn } from './same-outline';
 export { shapeOfPart } from './shape';
-export { cutsOf } from './template';
+export { AS_DRAWN, cutsOf, emptyTemplate } from './template';
 export type {
   Body,
   DrawingSource,
   DrilledHole,
+  HardwareNeed,
   MarkedLine,
   Part,
   PartCut,
+  Ply,
   RodNeed,
   Template,
   TemplateRevision,
+  Variant,
 } from './template';

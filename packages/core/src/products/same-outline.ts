@@ -3,7 +3,8 @@ import {
   isSameLine,
   lineToCompare,
   moved,
-  movesOnto,
+  movesOnto as linesOnto,
+  turnsOver,
   type Affine,
   type LineToCompare,
   type Path,
@@ -11,6 +12,7 @@ import {
 } from '../geometry';
 import type { CutKind } from '../patterns';
 import { SAME_OUTLINE } from '../units';
+import type { CutRule } from './cut-rule';
 
 /** Two lines that are each this near to a third are within {@link SAME_OUTLINE} of each other, mm. */
 const ALIKE = SAME_OUTLINE / 2;
@@ -19,7 +21,14 @@ const ALIKE = SAME_OUTLINE / 2;
 export interface ComparedCut {
   readonly kind: CutKind;
   readonly path: Path;
+  readonly rule: CutRule;
 }
+
+/** True where two cuts are sawn the same way; turned over, a tilt goes to the other side. */
+const isSameRule = (rule: CutRule, other: CutRule, move: Affine): boolean =>
+  rule.line === other.line &&
+  rule.kept === other.kept &&
+  rule.tiltDegrees === (turnsOver(move) ? -other.tiltDegrees : other.tiltDegrees);
 
 const compared = new WeakMap<Path, LineToCompare>();
 
@@ -30,9 +39,9 @@ function lineOf(path: Path): LineToCompare {
   return line;
 }
 
-/** True where two cuts are one line in the wood, the first moved into the frame of the other. */
+/** True where two cuts are one line in the wood and sawn the same way, the first moved into the frame of the other. */
 export const isSameCut = (cut: ComparedCut, other: ComparedCut, move: Affine): boolean =>
-  cut.kind === other.kind && isSameLine(lineOf(cut.path), lineOf(other.path), move, ALIKE);
+  cut.kind === other.kind && isSameRule(cut.rule, other.rule, move) && isSameLine(lineOf(cut.path), lineOf(other.path), move, ALIKE);
 
 interface Hole {
   readonly center: Point;
@@ -48,13 +57,18 @@ export const isSameHole = (hole: Hole, other: Hole, move: Affine): boolean =>
  * turned over, so that as many of its cuts as can be are the other's; null where the outlines differ.
  */
 export function placeOn(cuts: readonly ComparedCut[], onto: readonly ComparedCut[]): Affine | null {
+  const shared = (move: Affine): number =>
+    cuts.filter((cut) => onto.some((other) => isSameCut(cut, other, move))).length;
+  const moves = movesOnto(cuts, onto).map((move) => ({ move, shared: shared(move) }));
+  return moves.sort((a, b) => b.shared - a.shared)[0]?.move ?? null;
+}
+
+/** Every move of that kind that lays the outline of a part on that of another. */
+export function movesOnto(cuts: readonly ComparedCut[], onto: readonly ComparedCut[]): Affine[] {
   const outlineOf = (of: readonly ComparedCut[]): LineToCompare => {
     const outline = of.find(({ kind }) => kind === 'outside');
     if (!outline) throw new RangeError('a part has an outline');
     return lineOf(outline.path);
   };
-  const shared = (move: Affine): number =>
-    cuts.filter((cut) => onto.some((other) => isSameCut(cut, other, move))).length;
-  const moves = movesOnto(outlineOf(cuts), outlineOf(onto), ALIKE);
-  return moves.map((move) => ({ move, shared: shared(move) })).sort((a, b) => b.shared - a.shared)[0]?.move ?? null;
+  return linesOnto(outlineOf(cuts), outlineOf(onto), ALIKE);
 }

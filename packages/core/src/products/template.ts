@@ -2,6 +2,7 @@ import type { Path, Point } from '../geometry';
 import type { CutKind, DrawingSteps, Edge } from '../patterns';
 import type { Length } from '../units';
 import type { Grain } from '../wood';
+import type { CutRule } from './cut-rule';
 
 export interface PartCut {
   readonly id: string;
@@ -27,16 +28,29 @@ export interface MarkedLine {
   readonly path: Path;
 }
 
+/** A board that is glued under that of a part before it is sawn. */
+export interface Ply {
+  readonly woodId: string;
+  /** Nominal; a run replaces it by the measured one. */
+  readonly thickness: Length;
+}
+
 /** One piece of a copy, with every cut it needs. */
 export interface Part {
   readonly id: string;
   readonly name: string;
-  /** How many of it one copy needs; 0 where it is drawn but not made. */
+  /** How many of it one copy needs, or one copy of its variant; 0 where it is drawn but not made. */
   readonly perCopy: number;
   readonly woodId: string;
   /** Nominal thickness; a run replaces it by the measured one. */
   readonly thickness: Length;
   readonly grain: Grain;
+  /** Boards glued under this one for good before the part is sawn, from the top down; empty for a part of one wood. */
+  readonly gluedTo: readonly Ply[];
+  /** The variant it belongs to; null for a part of every copy. */
+  readonly variantId: string | null;
+  /** True where nothing sticky may touch its faces: the layers of its stacks must come apart clean. */
+  readonly apartClean: boolean;
   /** Id of the drawing it was taken from; null where that is not known. */
   readonly drawing: string | null;
   readonly outline: PartCut;
@@ -51,7 +65,17 @@ export interface Part {
   readonly sharedBlank: string | null;
   /** Layers the maker insists on for its stacks, or null to let the plan choose. */
   readonly pinnedLayers: number | null;
+  /** How its cuts are sawn, by id, where that is not plainly on the line. */
+  readonly cutRules: Readonly<Record<string, CutRule>>;
 }
+
+/** What no drawing says of a part, as it begins: one board, in every copy, every cut plainly on its line. */
+export const AS_DRAWN: Pick<Part, 'gluedTo' | 'variantId' | 'apartClean' | 'cutRules'> = {
+  gluedTo: [],
+  variantId: null,
+  apartClean: false,
+  cutRules: {},
+};
 
 /** A length of dowel or strip that a copy needs. */
 export interface RodNeed {
@@ -65,6 +89,22 @@ export interface RodNeed {
   readonly width: Length | null;
   readonly length: Length;
   readonly perCopy: number;
+}
+
+/** A thing that is bought for a copy, or used up by it: hinges, magnets, cord; sandpaper, oil. */
+export interface HardwareNeed {
+  readonly id: string;
+  /** As it is called on the rack. */
+  readonly name: string;
+  readonly kind: 'bought' | 'consumable';
+  /** Of a consumable also a part of one: a quarter of a sheet. */
+  readonly perCopy: number;
+}
+
+/** One of several designs that a copy may have: a set of three boats, or a name that differs. */
+export interface Variant {
+  readonly id: string;
+  readonly name: string;
 }
 
 /** A thing of layers glued on each other: front, hollow, back. */
@@ -92,10 +132,30 @@ export interface Template {
   readonly note: string;
   readonly parts: readonly Part[];
   readonly bodies: readonly Body[];
+  /** Ids of cuts and holes that one of a mirror pair has and the other has not, as the maker means it. */
+  readonly meant: readonly string[];
   readonly rods: readonly RodNeed[];
+  readonly hardware: readonly HardwareNeed[];
+  /** Each copy is one of these; none where all copies are alike. */
+  readonly variants: readonly Variant[];
   readonly drawings: readonly DrawingSource[];
   readonly archived: boolean;
 }
+
+/** A template with nothing in it. */
+export const emptyTemplate = (id: string, name: string): Template => ({
+  id,
+  name,
+  note: '',
+  parts: [],
+  bodies: [],
+  meant: [],
+  rods: [],
+  hardware: [],
+  variants: [],
+  drawings: [],
+  archived: false,
+});
 
 /** A template as one numbered revision has it; runs pin these. */
 export interface TemplateRevision {

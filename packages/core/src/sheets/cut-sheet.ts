@@ -3,9 +3,9 @@ import {
   bitsOf,
   gangName,
   gangOfLayer,
-  patternTops,
+  patternsPut,
   PATTERN_WAYS,
-  type PatternMethod,
+  type Holding,
   isToSaw,
   type Plan,
   type PlannedStack,
@@ -25,6 +25,7 @@ export type CautionId =
   | 'dust-of-sheets'
   | 'large-blanks'
   | 'waste-board'
+  | 'round-tilted-corners'
   | 'spray-in-moving-air'
   | 'solvent-dry'
   | 'who-decides';
@@ -57,8 +58,8 @@ const LINE_ROOM = 1;
 export function cutSheet(plan: Plan, revisions: readonly TemplateRevision[], shop: Shop): CutSheet {
   const todo = plan.stacks.filter(({ passesToCut }) => passesToCut > 0);
   return {
-    patterns: patternsOnTop(todo, shop.pattern).map((pattern) => drawingOf(pattern, revisions, shop)),
-    cautions: cautionsFor(plan.stacks.filter(isToSaw), shop),
+    patterns: patternsOnTop(todo).map((pattern) => drawingOf(pattern, revisions, shop)),
+    cautions: cautionsFor(plan.stacks.filter(isToSaw)),
     checkBarMm: checkBarMm(shop.units),
   };
 }
@@ -70,10 +71,10 @@ interface PatternOnTop {
 }
 
 /** The patterns that stacks need: of each gang that lies on top while something is sawn, as often as it does. */
-function patternsOnTop(stacks: readonly PlannedStack[], method: PatternMethod): PatternOnTop[] {
+function patternsOnTop(stacks: readonly PlannedStack[]): PatternOnTop[] {
   const patterns = new Map<string, PatternOnTop>();
   for (const stack of stacks)
-    for (const layerId of patternTops(stack, method)) {
+    for (const { layerId } of patternsPut(stack)) {
       const gang = gangOfLayer(layerId, stack);
       const known = patterns.get(gang.key) ?? { gang, stackKeys: [], copies: 0 };
       const stackKeys = [...new Set([...known.stackKeys, stack.key])];
@@ -105,19 +106,23 @@ function drawingOf(
   };
 }
 
-function cautionsFor(todo: readonly PlannedStack[], shop: Shop): CautionId[] {
+function cautionsFor(todo: readonly PlannedStack[]): CautionId[] {
   if (todo.length === 0) return [];
   const drills = todo.some(({ phases }) => bitsOf(phases).length > 0);
   const sheets = todo.some(({ gangs }) => gangs.some(({ wood }) => wood.kind === 'sheet'));
-  const brads = shop.holding === 'brads' && todo.some(({ layers }) => layers.length > 1);
+  const isHeldBy = (way: Holding): boolean => todo.some(({ held }) => held.method === way);
+  const patterns = todo.flatMap((stack) => patternsPut(stack).map(({ method }) => method));
+  const isSprayed = patterns.some((method) => PATTERN_WAYS[method].isSprayed);
+  const isTilted = todo.some(({ phases }) => phases.some(({ cuts }) => cuts.some(({ rule }) => rule.tiltDegrees !== 0)));
   return [
     'saw-off-to-thread',
-    brads ? 'eyes-and-brads' : 'eyes',
+    isHeldBy('brads') ? 'eyes-and-brads' : 'eyes',
     sheets ? 'dust-of-sheets' : 'dust',
     'large-blanks',
     ...(drills ? (['waste-board'] as const) : []),
-    ...(shop.holding === 'film' || PATTERN_WAYS[shop.pattern].isSprayed ? (['spray-in-moving-air'] as const) : []),
-    ...(shop.pattern === 'direct' ? (['solvent-dry'] as const) : []),
+    ...(isTilted ? (['round-tilted-corners'] as const) : []),
+    ...(isHeldBy('film') || isSprayed ? (['spray-in-moving-air'] as const) : []),
+    ...(patterns.includes('direct') ? (['solvent-dry'] as const) : []),
     'who-decides',
   ];
 }

@@ -6,13 +6,13 @@ import {
   bladePreferences,
   gangOfLayer,
   PATTERN_WAYS,
-  patternTops,
+  patternsPut,
   type Plan,
   type PlannedStack,
   type Run,
   type Shop,
 } from '../planning';
-import { shapeOfPart, type Part, type TemplateRevision } from '../products';
+import { cutsOf, ruleOf, shapeOfPart, type CutRule, type Part, type TemplateRevision } from '../products';
 import { err, ok, type Fault, type Result } from '../result';
 import { formatLength } from '../units';
 import { woodById } from '../wood';
@@ -41,12 +41,13 @@ export type OrderFault = Fault<'missing-revision' | 'missing-part'>;
 export function ordersOfPlan(
   plan: Plan,
   run: Pick<Run, 'lines'>,
-  { units, pattern }: Pick<Shop, 'units' | 'pattern'>,
+  { units }: Pick<Shop, 'units'>,
 ): PatternOrder[] {
   const revisions = new Map(run.lines.map(({ templateId, revision }) => [templateId, revision]));
   return plan.stacks.flatMap((stack, i) => {
     if (stack.passesToCut === 0) return [];
-    const tops = patternTops(stack, pattern).map((layerId) => gangOfLayer(layerId, stack));
+    const put = patternsPut(stack);
+    const tops = put.map(({ layerId }) => gangOfLayer(layerId, stack));
     return [...new Set(tops)].flatMap((gang): PatternOrder[] => {
       const revision = revisions.get(gang.templateId);
       if (revision === undefined) return [];
@@ -56,7 +57,7 @@ export function ordersOfPlan(
           revision,
           partIds: gang.parts.map(({ partId }) => partId),
           // What is traced is printed once.
-          copies: PATTERN_WAYS[pattern].isPrinted ? stack.passesToCut * tops.filter((top) => top === gang).length : 1,
+          copies: PATTERN_WAYS[gang.pattern].isPrinted ? stack.passesToCut * tops.filter((top) => top === gang).length : 1,
           stack: `Stack ${String(i + 1)}: ${layersWords(stack, units)}`,
           bits: bitsOfCuts(stack),
           brads: gang === stack.gangs[0] ? stack.held.brads : [],
@@ -153,12 +154,28 @@ function patternOf(
     throughCuts: paths(({ throughCuts }) => throughCuts),
     holes: parts.flatMap(({ holes }) => holes),
     marks: parts.flatMap(({ marks }) => marks),
+    notes: parts.flatMap(notesOf),
     pierce: parts.flatMap(pierceOf),
     brads,
     grain: parts[0]?.grain ?? 'any',
     datums: parts.flatMap(({ datum }) => datum ?? []),
   };
 }
+
+/** What is written beside cuts that are not plainly sawn on their line. */
+const notesOf = (part: Part): Pattern['notes'] =>
+  cutsOf(part).flatMap(({ cut }) => {
+    const words = ruleWords(ruleOf(part, cut.id));
+    return words === '' ? [] : [{ at: cut.path.start, words }];
+  });
+
+/** `outside the line, tilt 15°, keep: support`; nothing for a plain cut. */
+const ruleWords = ({ line, tiltDegrees, kept }: CutRule): string =>
+  [
+    ...(line === 'on' ? [] : [`${line} the line`]),
+    ...(tiltDegrees === 0 ? [] : [`tilt ${String(tiltDegrees)}°`]),
+    ...(kept === null ? [] : [`keep: ${kept}`]),
+  ].join(', ');
 
 /** Pierce holes for the bits of the plan; without one, for the blades of a single layer. None where the wood is not known. */
 function pierceIn(

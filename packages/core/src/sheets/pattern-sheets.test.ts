@@ -24,6 +24,7 @@ const pattern = (width: number, height: number, changes: Partial<Pattern> = {}):
   holes: [],
   marks: [],
   pierce: [],
+  notes: [],
   brads: [],
   grain: 'any',
   datums: [],

@@ -30,6 +30,8 @@ export interface Pattern {
   readonly holes: readonly { readonly center: Point; readonly diameterMm: number }[];
   readonly marks: readonly { readonly kind: 'mark' | 'fold'; readonly path: Path }[];
   readonly pierce: readonly PierceHole[];
+  /** Words beside a cut: which side of its line, its tilt, a piece that is kept. */
+  readonly notes: readonly { readonly at: Point; readonly words: string }[];
   /** Places of brads, in the wood round it. */
   readonly brads: readonly Point[];
   readonly grain: Grain;
@@ -79,7 +81,13 @@ export function drawPattern(pattern: Pattern, look: PatternLook): DrawnPattern {
   );
   const labels = labelMarks(pattern, box);
   return {
-    marks: [...lineMarks(pattern, look), ...holeMarks(pattern, look), ...grainMarks(pattern, box), ...labels.marks],
+    marks: [
+      ...lineMarks(pattern, look),
+      ...holeMarks(pattern, look),
+      ...pattern.notes.map(({ at, words }) => textMark({ x: at.x + 0.6, y: at.y + 0.6 }, words, FIGURE_SIZE)),
+      ...grainMarks(pattern, box),
+      ...labels.marks,
+    ],
     box: { ...box, minY: box.minY - labels.height, maxX: Math.max(box.maxX, box.minX + labels.width) },
     patternBox: box,
   };

@@ -84,8 +84,9 @@ async function keepOriginal(client: Client): Promise<string> {
 /** A run as it was before wood could be granted to it. */
 function oldRun(templateId: string): Omit<Run, 'wood'> {
   const line = { templateId, revision: 1, copies: 2, spares: {}, onHand: {} };
-  const { wood: _wood, ...run } = newRun(crypto.randomUUID(), 'Kept run', [line]);
-  return run;
+  const { wood: _wood, ...run } = newRun(crypto.randomUUID(), 'Kept run', []);
+  // As it was written: lines knew no variants.
+  return { ...run, lines: [line] as unknown as Run['lines'] };
 }
 
 async function keepRun<T extends Omit<Run, 'wood'>>(client: Client, run: T): Promise<void> {

@@ -18,8 +18,7 @@ import {
   type PlanInput,
   type RodNeed,
   type Template,
-  type WorkEvent,
-} from '@rapid-jig/core';
+  type WorkEvent, newRunLine, emptyTemplate } from '@rapid-jig/core';
 import type { Logger } from 'pino';
 import type { Database } from '../db/database';
 import type { Heavy } from '../heavy/pool';
@@ -102,14 +101,12 @@ async function readTemplate(demo: DemoTemplate, folder: string): Promise<ReadTem
     files.push({ id: idFor(drawing.file), fileName: drawing.file, bytes, steps });
   }
   const template: Template = {
-    id: idFor(demo.name),
-    name: demo.name,
+    ...emptyTemplate(idFor(demo.name), demo.name),
     note: demo.note,
     parts,
     bodies: bodiesOf(demo, parts),
     rods: rodsOf(demo),
     drawings: files.map(({ id, fileName, steps }) => ({ id, fileName, steps })),
-    archived: false,
   };
   return { template, files };
 }
@@ -175,13 +172,7 @@ const rodsOf = ({ name, rods = [] }: DemoTemplate): RodNeed[] =>
 const demoRun = (templates: readonly Template[], now: Date): Omit<PlanInput['run'], 'id'> => ({
   ...DEMO_RUN,
   dueDate: new Date(now.getTime() + DEMO_DAYS_AHEAD * DAY_MS).toISOString().slice(0, 10),
-  lines: templates.map((template, i) => ({
-    templateId: template.id,
-    revision: 1,
-    copies: DEMO_TEMPLATES[i]?.copies ?? 1,
-    spares: {},
-    onHand: {},
-  })),
+  lines: templates.map(({ id }, i) => newRunLine(id, 1, DEMO_TEMPLATES[i]?.copies ?? 1)),
   refillSpares: false,
   measured: [{ woodId: 'cherry', nominalMm: inches(3 / 8), measured: { mm: inches(13 / 32), typed: '13/32' } }],
   wood: NO_WISHES,

@@ -79,6 +79,7 @@ const PATTERN: Pattern = {
   holes: [],
   marks: [],
   pierce: [],
+      notes: [],
   brads: [],
   grain: 'any',
   datums: [],

@@ -3,7 +3,7 @@ import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pino } from 'pino';
-import { inches, newRun, parseStock, type Part, type Run, type StockItem, type Template } from '@rapid-jig/core';
+import { inches, newRun, parseStock, type Part, type Run, type StockItem, type Template, newRunLine, emptyTemplate, AS_DRAWN } from '@rapid-jig/core';
 import { openDatabase, type Database } from '../db/database';
 import { tasks } from '../heavy/tasks';
 import type { Devices } from '../devices';
@@ -75,22 +75,17 @@ export function squarePart(): Part {
     datum: null,
     sharedBlank: null,
     pinnedLayers: null,
+    ...AS_DRAWN,
   };
 }
 
 export const newTemplate = (name = 'Luggage tag'): Template => ({
-  id: randomUUID(),
-  name,
-  note: '',
+  ...emptyTemplate(randomUUID(), name),
   parts: [squarePart()],
-  bodies: [],
-  rods: [],
-  drawings: [],
-  archived: false,
 });
 
 export const runOf = (template: Template, copies = 10): Run =>
-  newRun(randomUUID(), 'Fair', [{ templateId: template.id, revision: 1, copies, spares: {}, onHand: {} }]);
+  newRun(randomUUID(), 'Fair', [newRunLine(template.id, 1, copies)]);
 
 /** Stock as a maker types it, under a new id. */
 export function typedStock(text: string): { item: StockItem; quantity: number } {

@@ -12,8 +12,7 @@ import {
   type Part,
   type PlanInput,
   NO_STACK_WISHES,
-  NO_WISHES,
-} from '@rapid-jig/core';
+  NO_WISHES, newRunLine, AS_DRAWN, emptyTemplate } from '@rapid-jig/core';
 import { Area, Distance, Measure, Size } from './Measure';
 import { CheckBar, PatternPages } from '../runs/SheetPatterns';
 import { patternLetter, SheetNeeds } from '../runs/SheetTables';
@@ -66,17 +65,18 @@ const part = (changes: Partial<Part> = {}): Part => ({
   datum: null,
   sharedBlank: null,
   pinnedLayers: null,
+  ...AS_DRAWN,
   ...changes,
 });
 
 async function planOf(one: Part, copies: number) {
-  const template = { id: 't', name: 'T', note: '', parts: [one], bodies: [], rods: [], drawings: [], archived: false };
+  const template = { ...emptyTemplate('t', 'T'), parts: [one] };
   const input: PlanInput = {
     run: {
       id: 'r',
       name: 'R',
       dueDate: null,
-      lines: [{ templateId: 't', revision: 1, copies, spares: {}, onHand: {} }],
+      lines: [newRunLine('t', 1, copies)],
       spares: { kind: 'count', count: 0 },
       refillSpares: false,
       maxLayers: 3,

@@ -1,3 +1,4 @@
+import { Fragment } from 'react';
 import {
   PATTERN_WAYS,
   bladesInOrder,
@@ -98,14 +99,19 @@ export function SheetNeeds({ plan: { consumables: c } }: SheetProps) {
     <section>
       <h2>Patterns and holding</h2>
       <p>
-        <b>{counted(c.patternCopies, 'pattern')}</b>, {counted(c.patternSheets, 'sheet')} to print:{' '}
-        {PATTERN_WORDS[c.pattern].toLowerCase()}
-        {c.patternMaterialMm2 > 0 && (
-          <>
-            , <Area mm2={c.patternMaterialMm2} /> of {MATERIAL_WORDS[PATTERN_WAYS[c.pattern].material]}
-          </>
-        )}
-        . {HOLDING_WORDS[c.holding]}
+        {c.patterns.map(({ method, copies, sheets, materialMm2 }) => (
+          <Fragment key={method}>
+            <b>{counted(copies, 'pattern')}</b>, {counted(sheets, 'sheet')} to print:{' '}
+            {PATTERN_WORDS[method].toLowerCase()}
+            {materialMm2 > 0 && (
+              <>
+                , <Area mm2={materialMm2} /> of {MATERIAL_WORDS[PATTERN_WAYS[method].material]}
+              </>
+            )}
+            .{' '}
+          </Fragment>
+        ))}
+        {HOLDING_WORDS[c.holding]}
         {c.edgeTapeMm > 0 && (
           <>
             : <Distance mm={c.edgeTapeMm} /> of tape

@@ -13,8 +13,7 @@ import {
   type Template,
   type WorkEvent,
   NO_STACK_WISHES,
-  NO_WISHES,
-} from '@rapid-jig/core';
+  NO_WISHES, newRunLine, AS_DRAWN } from '@rapid-jig/core';
 import type { ApiFault } from '@rapid-jig/contract';
 import type { Api } from '../api/client';
 import type { Entry } from '../documents/entry';
@@ -33,6 +32,9 @@ const template: Template = {
   note: '',
   bodies: [],
   rods: [],
+  meant: [],
+  hardware: [],
+  variants: [],
   drawings: [],
   archived: false,
   parts: [
@@ -45,6 +47,7 @@ const template: Template = {
       grain: 'along-x',
       sharedBlank: null,
       pinnedLayers: null,
+      ...AS_DRAWN,
       insideCuts: [],
       drawing: null,
       throughCuts: [],
@@ -75,7 +78,7 @@ const run: Run = {
   id: 'run',
   name: 'Run',
   dueDate: null,
-  lines: [{ templateId: 'tag', revision: 1, copies: 8, spares: {}, onHand: {} }],
+  lines: [newRunLine('tag', 1, 8)],
   spares: { kind: 'count', count: 0 },
   refillSpares: false,
   maxLayers: null,

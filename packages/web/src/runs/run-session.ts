@@ -23,8 +23,7 @@ import {
   type StockMove,
   type TemplateRevision,
   type WorkDone,
-  type WorkEvent,
-} from '@rapid-jig/core';
+  type WorkEvent, newRunLine } from '@rapid-jig/core';
 import type { OpenDocument } from '../documents/document';
 import { eventEntry, type Entry } from '../documents/entry';
 import type { Services } from '../services';
@@ -244,7 +243,7 @@ function createRunSession(
     },
     addTemplate: async (templateId, revision) => {
       await addRevision(templateId, revision);
-      const line = { templateId, revision, copies: 1, spares: {}, onHand: {} };
+      const line = newRunLine(templateId, revision, 1);
       document.edit((run) => ({ ...run, lines: [...run.lines, line] }));
     },
     takeRevision: async (templateId, revision) => {

@@ -3,7 +3,16 @@ import { Alert, Box, Button, Typography } from '@mui/material';
 import { IconTrash } from '@tabler/icons-react';
 import { v4 as newId } from 'uuid';
 import { useStore } from 'zustand';
-import { featuresOfBody, layerMoves, sameOutlineAs, type Body, type Part, type Template } from '@rapid-jig/core';
+import {
+  featuresOfBody,
+  layerMoves,
+  missingFeatures,
+  sameOutlineAs,
+  type Body,
+  type MissingFeature,
+  type Part,
+  type Template,
+} from '@rapid-jig/core';
 import type { OpenDocument } from '../documents/document';
 import { LayersFanned } from '../drawing/LayersFanned';
 import { Choice } from '../fields/Choice';
@@ -14,14 +23,20 @@ import { MissingInMate } from './MissingInMate';
 /** Things of layers glued on each other: which cut is in which layer, and what was forgotten in one. */
 export function BodiesSection({ document }: { readonly document: OpenDocument<Template> }) {
   const template = useStore(document.store, (state) => state.doc);
+  const missing = useMemo(() => missingFeatures(template), [template]);
   return (
     <Box component="section" aria-labelledby="layers" sx={{ mt: 4 }}>
       <Typography variant="h2" id="layers" sx={{ mb: 1 }}>
         Layers glued into one
       </Typography>
       {template.bodies.map((body) => (
-        <BodyOfLayers key={body.id} document={document} template={template} body={body} />
+        <BodyOfLayers key={body.id} document={document} template={template} body={body} missing={missing} />
       ))}
+      <MissingInMate
+        document={document}
+        template={template}
+        missing={missing.filter(({ body }) => !template.bodies.some(({ id }) => id === body.id))}
+      />
       <NewBody document={document} template={template} />
     </Box>
   );
@@ -31,9 +46,11 @@ interface BodyProps {
   readonly document: OpenDocument<Template>;
   readonly template: Template;
   readonly body: Body;
+  /** Of the whole template. */
+  readonly missing: readonly MissingFeature[];
 }
 
-function BodyOfLayers({ document, template, body }: BodyProps) {
+function BodyOfLayers({ document, template, body, missing }: BodyProps) {
   const features = useMemo(() => featuresOfBody(template, body), [template, body]);
   const moves = useMemo(() => layerMoves(template, body), [template, body]);
   const layers = body.layers.flatMap((id) => template.parts.find((part) => part.id === id) ?? []);
@@ -54,7 +71,11 @@ function BodyOfLayers({ document, template, body }: BodyProps) {
           Take apart
         </Button>
       </Box>
-      <MissingInMate document={document} template={template} body={body} />
+      <MissingInMate
+        document={document}
+        template={template}
+        missing={missing.filter((one) => one.body.id === body.id)}
+      />
       <Box sx={{ display: 'flex', gap: 4, flexWrap: 'wrap', alignItems: 'start' }}>
         <LayersFanned
           layers={layers}

@@ -1,49 +1,39 @@
 import { Alert, Box, Button } from '@mui/material';
 import { v4 as newId } from 'uuid';
-import { featuresOfBody, giveToLayers, missingFeatures, type Body, type Template } from '@rapid-jig/core';
+import { asMeant, giveToBoth, type MissingFeature, type Template } from '@rapid-jig/core';
 import type { OpenDocument } from '../documents/document';
 import { FEATURE_WORDS } from '../words/layers';
 
 interface MissingInMateProps {
   readonly document: OpenDocument<Template>;
   readonly template: Template;
-  readonly body: Body;
+  readonly missing: readonly MissingFeature[];
 }
 
-/** Asks of each cut that one outer layer has and the other has not: meant, or forgotten? */
-export function MissingInMate({ document, template, body }: MissingInMateProps) {
-  const missing = missingFeatures(template).filter(({ bodyId }) => bodyId === body.id);
-  const isMeant = (id: string): void =>
-    document.edit((doc) => ({
-      ...doc,
-      bodies: doc.bodies.map((one) => (one.id === body.id ? { ...one, meant: [...one.meant, id] } : one)),
-    }));
-  const putInBoth = (id: string): void => {
-    const features = featuresOfBody(template, body);
-    const feature = features.ok ? features.value.find(({ ids }) => ids.includes(id)) : undefined;
-    if (!feature) return;
-    const last = feature.ids.length - 1;
-    const wanted = feature.ids.map((own, i) => own !== null || i === 0 || i === last);
-    const given = giveToLayers(template, body.id, feature, wanted, newId);
+/** Asks of each cut that one of two mates has and the other has not: meant, or forgotten? */
+export function MissingInMate({ document, template, missing }: MissingInMateProps) {
+  const putInBoth = (feature: MissingFeature): void => {
+    const given = giveToBoth(template, feature, newId);
     if (given.ok) document.edit(() => given.value);
   };
-  return missing.map(({ id, kind, hasIt, lacksIt }) => (
+  return missing.map((feature) => (
     <Alert
-      key={id}
+      key={`${feature.body.id} ${feature.id}`}
       severity="warning"
       sx={{ mb: 1, maxWidth: 900 }}
       action={
         <Box sx={{ display: 'flex', gap: 1 }}>
-          <Button color="inherit" onClick={() => putInBoth(id)}>
+          <Button color="inherit" onClick={() => putInBoth(feature)}>
             Put it in both
           </Button>
-          <Button color="inherit" onClick={() => isMeant(id)}>
+          <Button color="inherit" onClick={() => document.edit((doc) => asMeant(doc, feature))}>
             It is meant
           </Button>
         </Box>
       }
     >
-      {FEATURE_WORDS[kind].replace(/^./, (letter) => letter.toUpperCase())} in {hasIt}, none in {lacksIt}: meant?
+      {FEATURE_WORDS[feature.kind].replace(/^./, (letter) => letter.toUpperCase())} in {feature.hasIt}, none in{' '}
+      {feature.lacksIt}: meant?
     </Alert>
   ));
 }

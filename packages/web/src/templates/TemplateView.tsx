@@ -4,7 +4,7 @@ import { IconPrinter, IconRuler2 } from '@tabler/icons-react';
 import { Link, useLoaderData, useNavigate, useSearchParams } from 'react-router';
 import { useStore } from 'zustand';
 import { createStore, type StoreApi } from 'zustand/vanilla';
-import { newRun, ok, type Part, type Template } from '@rapid-jig/core';
+import { newRun, ok, type Part, type Template, newRunLine } from '@rapid-jig/core';
 import type { WrittenTemplate } from '@rapid-jig/contract';
 import type { OpenDocument } from '../documents/document';
 import { drawPart } from '../drawing/paths';
@@ -145,7 +145,7 @@ function MakeRun({
   const start = async (): Promise<void> => {
     // What was typed a moment ago belongs to the revision that is pinned.
     await document.flush();
-    const line = { templateId: template.id, revision: newest.getState(), copies: 1, spares: {}, onHand: {} };
+    const line = newRunLine(template.id, newest.getState(), 1);
     await make.run(newRun(newId(), template.name, [line]));
   };
   return (

@@ -13,27 +13,37 @@ export function takenFromFile(template: Template, newId: () => string): Template
   return { ...own, drawings: [], parts: own.parts.map((part) => ({ ...part, drawing: null })) };
 }
 
-/** The same under new ids throughout, so that nothing done with one counts for the other. */
+/** The same under new ids throughout, so that nothing done with one counts for the other; what names another by its id still does. */
 function withNewIds(template: Template, newId: () => string): Template {
-  const blanks = new Map<string, string>();
-  const blankFor = (mark: string): string => {
-    const known = blanks.get(mark) ?? newId();
-    blanks.set(mark, known);
+  const names = new Map<string, string>();
+  const nameOf = (id: string): string => {
+    const known = names.get(id) ?? newId();
+    names.set(id, known);
     return known;
   };
-  const renamed = <T extends { readonly id: string }>(item: T): T => ({ ...item, id: newId() });
+  const renamed = <T extends { readonly id: string }>(item: T): T => ({ ...item, id: nameOf(item.id) });
   return {
     ...template,
     id: newId(),
     parts: template.parts.map((part) => ({
-      ...part,
-      id: newId(),
+      ...renamed(part),
       outline: renamed(part.outline),
       insideCuts: part.insideCuts.map(renamed),
       throughCuts: part.throughCuts.map(renamed),
       holes: part.holes.map(renamed),
       marks: part.marks.map(renamed),
-      sharedBlank: part.sharedBlank === null ? null : blankFor(part.sharedBlank),
+      cutRules: Object.fromEntries(Object.entries(part.cutRules).map(([id, rule]) => [nameOf(id), rule])),
+      variantId: part.variantId === null ? null : nameOf(part.variantId),
+      sharedBlank: part.sharedBlank === null ? null : nameOf(part.sharedBlank),
     })),
+    bodies: template.bodies.map((body) => ({
+      ...renamed(body),
+      layers: body.layers.map(nameOf),
+      meant: body.meant.map(nameOf),
+    })),
+    meant: template.meant.map(nameOf),
+    rods: template.rods.map(renamed),
+    hardware: template.hardware.map(renamed),
+    variants: template.variants.map(renamed),
   };
 }

@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
-import { cutsOf, noSteps, type Part, type Template } from '@rapid-jig/core';
+import { cutsOf, noSteps, type Part, type Template, AS_DRAWN } from '@rapid-jig/core';
 import { fieldDifferences } from '../documents/differences';
 import { copyOfTemplate } from './copy';
 import { incoming, takeFile } from './incoming';
@@ -21,6 +21,7 @@ const part = (id: string, sharedBlank: string | null): Part => ({
   datum: null,
   sharedBlank,
   pinnedLayers: null,
+  ...AS_DRAWN,
 });
 const template: Template = {
   id: 'whale',
@@ -29,6 +30,9 @@ const template: Template = {
   archived: true,
   bodies: [],
   rods: [],
+  meant: [],
+  hardware: [],
+  variants: [],
   drawings: [{ id: 'd', fileName: 'whale.svg', steps: noSteps(1) }],
   parts: [part('body', 'sheet'), part('fin', 'sheet'), part('eye', null)],
 };
@@ -51,6 +55,26 @@ describe('a duplicate', () => {
     expect(copy).toMatchObject({ name: 'Whale, copy', archived: false, drawings: template.drawings });
     expect(body?.outline.path).toEqual(path);
   });
+});
+
+test('a duplicate of layers, rules and variants names its own parts', () => {
+  let made = 0;
+  const rule = { line: 'on' as const, tiltDegrees: 5, kept: null };
+  const body = { id: 'box', name: 'Box', layers: ['fin', 'eye'], meant: ['eye hole'] };
+  const [first, ...others] = template.parts;
+  const copy = copyOfTemplate(
+    {
+      ...template,
+      parts: [{ ...first!, variantId: 'star', cutRules: { 'body hole': rule } }, ...others],
+      bodies: [body],
+      variants: [{ id: 'star', name: 'Star' }],
+    },
+    () => `new ${String(++made)}`,
+  );
+  const [star, fin, eye] = copy.parts;
+  expect(copy.bodies[0]).toMatchObject({ layers: [fin!.id, eye!.id], meant: [eye!.insideCuts[0]!.id] });
+  expect(star!.cutRules).toEqual({ [star!.insideCuts[0]!.id]: rule });
+  expect(star!.variantId).toBe(copy.variants[0]!.id);
 });
 
 describe('a file on its way in', () => {

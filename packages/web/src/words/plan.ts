@@ -142,6 +142,12 @@ export function warningWords({ kind, inputs }: PlanWarning, unit: LengthUnit): s
       return `${text('pieces')} left over; keep them for next time.`;
     case 'no-room-for-brads':
       return 'Round its outlines there is no room for three brads clear of every line, or no brad of a fitting length: it is held with tape round the edge.';
+    case 'must-come-clean':
+      return 'Its faces must come apart clean, so its layers are held with tape round the edge and not stuck to each other.';
+    case 'tilted-corners':
+      return 'A tilted blade binds in a sharp inside corner and snaps: round those corners in the drawing, or saw them level.';
+    case 'one-sided-face':
+      return `${text('parts')} is sheet stuff that lies face down: with one good face, turn the part in its drawing so that the good face comes up, or keep it out of this stack.`;
     case 'face-down':
       return `${text('parts')} lies with its show face down: its outline is the mirror image. With a veneer on one face that face lies below, on a waste board so that it does not break out.`;
     case 'pin-left-out':
@@ -196,6 +202,8 @@ export const CAUTION_WORDS: Readonly<Record<CautionId, string>> = {
   'large-blanks':
     'Fingers beside the blade, never in front of it. Blanks large enough to hold; small parts stay on their blank until the last cut. Hold-down as the saw’s maker says.',
   'waste-board': 'Clamp the stack to drill, with a waste board below.',
+  'round-tilted-corners':
+    'Tilt the table with the saw unplugged and lock it; a tilted blade binds in sharp inside corners.',
   'spray-in-moving-air': 'Spray adhesive only in moving air, away from any flame.',
   'solvent-dry': 'Solvent fully dry before any heat or flame; gloves, and moving air.',
   'who-decides':

@@ -14,6 +14,9 @@ export type FactorId =
   | 'strainedShare'
   | 'turnCorner'
   | 'changeBlade'
+  | 'setTilt'
+  | 'glueBlank'
+  | 'clampWait'
   | 'lifeSoft'
   | 'lifeMedium'
   | 'lifeHard'
@@ -54,6 +57,10 @@ export const FACTORS: readonly Factor[] = [
   estimate('strainedShare', 'Speed above a blade’s comfort', 'of usual', 0.6),
   estimate('turnCorner', 'Turning one corner', 'min', 0.04),
   estimate('changeBlade', 'Changing a blade', 'min', 1),
+  estimate('setTilt', 'Setting the table to another tilt', 'min', 2),
+  estimate('glueBlank', 'Gluing one board to another', 'min', 3),
+  // Thirty to sixty minutes in clamps for wood glue (common practice).
+  { id: 'clampWait', name: 'Waiting in the clamps', unit: 'min', value: 45, source: 'common-practice' },
   estimate('lifeSoft', 'Cut face a blade lasts in soft wood', 'mm²', 40_000),
   estimate('lifeMedium', 'Cut face a blade lasts in medium wood', 'mm²', 25_000),
   // 1-1/4 in hard maple uses up a mid-size blade in about one and a half feet (common practice): 31.75 mm x 457 mm.

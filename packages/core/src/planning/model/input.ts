@@ -19,11 +19,23 @@ export interface RunLine {
   /** The revision this run is pinned to. */
   readonly revision: number;
   readonly copies: number;
+  /** Copies of each variant, by its id; empty to share them evenly. */
+  readonly variants: Readonly<Record<string, number>>;
   /** By part id, where a part departs from the run's rule. */
   readonly spares: Readonly<Record<string, SpareRule>>;
   /** Good pieces already there before the run, by part id. */
   readonly onHand: Readonly<Record<string, number>>;
 }
+
+/** A line as it begins: copies shared evenly over the variants, spares by the rule of the run, nothing on hand. */
+export const newRunLine = (templateId: string, revision: number, copies: number): RunLine => ({
+  templateId,
+  revision,
+  copies,
+  variants: {},
+  spares: {},
+  onHand: {},
+});
 
 /** What the caliper says of a wood that the templates call by its nominal thickness. */
 export interface MeasuredThickness {
@@ -97,6 +109,7 @@ export type PlanFault = Fault<
   | 'no-blade-for-ends'
   | 'no-bit-for-opening'
   | 'out-of-reach'
+  | 'tilt-too-steep'
   | 'no-solver'
   | 'stopped'
 >;

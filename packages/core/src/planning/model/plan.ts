@@ -1,14 +1,17 @@
 import type { Blade } from '../../blades';
+import type { HardwareNeed } from '../../products';
 import type { PartCount } from './count';
 import type { PlannedRod } from './rod';
 import type { PatternMethod } from './pattern-method';
 import type { Holding } from './shop';
-import type { BlankRule, Stack } from './stack';
+import type { BlankRule, Stack, WoodPly } from './stack';
 
 /** One blade in the saw, and the stacks it saws before it is changed. */
 export interface BladeTurn {
   readonly blade: Blade;
   readonly stackKeys: readonly string[];
+  /** Each setting of the table while it is in the saw, degrees, in order. */
+  readonly tiltsDegrees: readonly number[];
 }
 
 /** Hands-on minutes by what they go into. */
@@ -32,15 +35,21 @@ export interface BladeUse {
   readonly mounts: number;
 }
 
+/** Patterns that are put on one way. */
+export interface PatternsUsed {
+  readonly method: PatternMethod;
+  /** Patterns put on. */
+  readonly copies: number;
+  /** Sheets to print: one for each pattern, or one for each drawing that is traced. */
+  readonly sheets: number;
+  /** What the patterns stick to or lie under, mm2: the face of each blank that carries one; 0 where there is nothing. */
+  readonly materialMm2: number;
+}
+
 /** What the remaining passes use up besides wood and blades. */
 export interface Consumables {
-  readonly pattern: PatternMethod;
-  /** Patterns put on. */
-  readonly patternCopies: number;
-  /** Sheets to print: one for each pattern, or one for each drawing that is traced. */
-  readonly patternSheets: number;
-  /** What the patterns stick to or lie under, mm2: the face of each blank that carries one; 0 where there is nothing. */
-  readonly patternMaterialMm2: number;
+  /** Each way that patterns are put on, once. */
+  readonly patterns: readonly PatternsUsed[];
   readonly holding: Holding;
   /** Tape round the edges, mm. */
   readonly edgeTapeMm: number;
@@ -64,6 +73,9 @@ export interface PlanWarning {
     | 'few-blades'
     | 'left-over'
     | 'no-room-for-brads'
+    | 'must-come-clean'
+    | 'tilted-corners'
+    | 'one-sided-face'
     | 'face-down'
     | 'pin-left-out';
   readonly stackKey: string | null;
@@ -86,6 +98,28 @@ export interface PlannedStack extends Stack {
   readonly warnings: readonly PlanWarning[];
 }
 
+/** Blanks that are glued up from boards before they are sawn. */
+export interface GlueUp {
+  readonly gangKey: string;
+  readonly where: string;
+  readonly plies: readonly WoodPly[];
+  readonly count: number;
+  readonly handsMinutes: number;
+  /** In the clamps, before a blade may touch it. */
+  readonly waitMinutes: number;
+}
+
+/** Bought things that a run needs. */
+export interface PlannedHardware {
+  readonly id: string;
+  readonly templateId: string;
+  readonly templateName: string;
+  readonly name: string;
+  readonly kind: HardwareNeed['kind'];
+  /** For all copies: whole ones. */
+  readonly count: number;
+}
+
 /** Blanks of one size from one wood. */
 export interface BlankNeed {
   readonly woodId: string;
@@ -106,8 +140,10 @@ export interface Plan {
   /** In the order of sawing; finished ones last. */
   readonly stacks: readonly PlannedStack[];
   readonly blanks: readonly BlankNeed[];
+  readonly glueUps: readonly GlueUp[];
   /** Dowels and strips. */
   readonly rods: readonly PlannedRod[];
+  readonly hardware: readonly PlannedHardware[];
   readonly bladeTurns: readonly BladeTurn[];
   readonly bladeUses: readonly BladeUse[];
   readonly consumables: Consumables;

@@ -40,7 +40,11 @@ export interface Shop {
   readonly cutOrder: CutOrder;
   readonly afterOutline: AfterOutline;
   readonly holding: Holding;
+  /** How stacks from some height up are held, where that is another way; else null. */
+  readonly holdHigh: { readonly from: Length; readonly holding: Holding } | null;
   readonly pattern: PatternMethod;
+  /** By wood id, where patterns are put on another way. */
+  readonly patternFor: Readonly<Record<string, PatternMethod>>;
   /** Time factors the maker has changed. */
   readonly factors: Readonly<Partial<Record<FactorId, number>>>;
 }
@@ -66,7 +70,9 @@ export const TYPICAL_SHOP: Shop = {
   cutOrder: 'inside-first',
   afterOutline: 'singly',
   holding: 'tape',
+  holdHigh: null,
   pattern: 'glue-stick-on-tape',
+  patternFor: {},
   factors: {},
 };
 

@@ -1,9 +1,10 @@
 import type { BladeChoice } from '../../blades';
 import type { Affine, Box, Point } from '../../geometry';
 import type { CutKind, CutMeasure } from '../../patterns';
-import type { PartCut } from '../../products';
+import type { CutRule, PartCut } from '../../products';
 import type { Grain, Wood } from '../../wood';
 import type { PartCount } from './count';
+import type { PatternMethod } from './pattern-method';
 import type { Holding } from './shop';
 
 /** A cut of a gang with what it is like to saw. */
@@ -12,6 +13,7 @@ export interface GangCut {
   readonly partId: string;
   readonly kind: CutKind;
   readonly path: PartCut['path'];
+  readonly rule: CutRule;
   readonly measure: CutMeasure;
   /** Of an inside cut the largest hole that its waste has room for, mm; else null. */
   readonly openingMm: number | null;
@@ -25,17 +27,33 @@ export interface GangHole {
   readonly diameterMm: number;
 }
 
+/** A board of a blank: one, or several glued up before it is sawn. */
+export interface WoodPly {
+  readonly wood: Wood;
+  /** What the template calls it, mm. */
+  readonly nominalMm: number;
+  /** As measured for this run, mm; the nominal where nothing was measured. */
+  readonly thicknessMm: number;
+}
+
 /** Parts that lie on one blank and are cut together: one part, or several drawn side by side. */
 export interface Gang {
   readonly key: string;
   readonly templateId: string;
   readonly templateName: string;
   readonly parts: readonly PartCount[];
+  /** The wood on top. */
   readonly wood: Wood;
-  /** What the template calls it, mm. */
+  /** What the template calls the board on top, mm. */
   readonly nominalMm: number;
-  /** As measured for this run, mm; the nominal where nothing was measured. */
+  /** Of all its boards, mm. */
   readonly thicknessMm: number;
+  /** From the top down; more than one where a blank is glued up. */
+  readonly plies: readonly WoodPly[];
+  /** How its pattern is put on. */
+  readonly pattern: PatternMethod;
+  /** True where nothing sticky may touch its faces. */
+  readonly apartClean: boolean;
   readonly grain: Grain;
   readonly pinnedLayers: number | null;
   /** The body it is a layer of; null for a part that stands alone. */

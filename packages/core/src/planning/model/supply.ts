@@ -27,6 +27,9 @@ export interface NeededBlank {
   readonly stackKey: string;
   /** null for a strip that becomes a rod. */
   readonly gangKey: string | null;
+  /** Which of the boards that are glued up into one it is, from the top, and how many these are; 0 of 1 for a blank of one board. */
+  readonly ply: number;
+  readonly plies: number;
   /** Passes that are sawn from it, one layer each. */
   readonly layers: number;
   /** Which of the blanks of that stack, from 0. */

@@ -1,4 +1,5 @@
 import type { Length } from '../../units';
+import type { PatternMethod } from './pattern-method';
 
 /** Other wood for parts that are called for in one: for such as will be painted, as the maker says. */
 export interface Substitute {
@@ -61,7 +62,9 @@ export interface StackWishes {
   /** Layers in a stack that holds this part, at most, by part id. */
   readonly most: Readonly<Record<string, number>>;
   readonly pins: readonly PinnedStack[];
+  /** How the patterns of a part are put on, by part id, where not as the shop does. */
+  readonly patterns: Readonly<Record<string, PatternMethod>>;
 }
 
 /** Nothing wished: the cheapest stacks. */
-export const NO_STACK_WISHES: StackWishes = { apart: [], most: {}, pins: [] };
+export const NO_STACK_WISHES: StackWishes = { apart: [], most: {}, pins: [], patterns: {} };

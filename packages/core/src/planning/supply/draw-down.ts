@@ -89,7 +89,9 @@ function leftOf(
 }
 
 function readyBy(groups: readonly TakenGroup[], rods: readonly RodGroup[]): Pick<DrawDown, 'layers' | 'rods'> {
-  const [layers, lengths] = [new Map<string, number>(), new Map<string, number>()];
+  const lengths = new Map<string, number>();
+  /** By key of the gang, what each of its boards is enough for. */
+  const plies = new Map<string, number[]>();
   const add = (to: Map<string, number>, key: string, count: number): void =>
     void (count > 0 && to.set(key, (to.get(key) ?? 0) + count));
   for (const { blanks, boards } of groups)
@@ -97,7 +99,11 @@ function readyBy(groups: readonly TakenGroup[], rods: readonly RodGroup[]): Pick
       const blank = blanks[place];
       if (!blank) throw new RangeError(`blank ${String(place)} is not one of ${String(blanks.length)}`);
       if (blank.gangKey === null) add(lengths, blank.stackKey, 1);
-      else add(layers, blank.gangKey, blank.layers);
+      else {
+        const own = plies.get(blank.gangKey) ?? Array<number>(blank.plies).fill(0);
+        own[blank.ply] = (own[blank.ply] ?? 0) + blank.layers;
+        plies.set(blank.gangKey, own);
+      }
     }
   for (const { rods: own, bars } of rods)
     own.forEach(({ rodId }, i) =>
@@ -107,5 +113,7 @@ function readyBy(groups: readonly TakenGroup[], rods: readonly RodGroup[]): Pick
         bars.reduce((sum, { pieces }) => sum + (pieces[i] ?? 0), 0),
       ),
     );
+  // A blank that is glued up is ready when all its boards are.
+  const layers = [...plies].map(([key, own]) => [key, Math.min(...own)] as const).filter(([, count]) => count > 0);
   return { layers: Object.fromEntries(layers), rods: Object.fromEntries(lengths) };
 }

@@ -14,6 +14,8 @@ const blank = (length: number, width: number): NeededBlank => ({
   name: 'Hull',
   length: inches(length),
   width: inches(width),
+  ply: 0,
+  plies: 1,
   turnable: false,
 });
 

@@ -1,6 +1,6 @@
 import { toNm } from '../../units';
 import { blanksOf } from '../blanks';
-import { gangOfLayer } from '../estimate';
+import { gangOfLayer } from '../gang-of-layer';
 import { gangName } from '../gangs';
 import type { Plan } from '../model/plan';
 import type { PlannedRod } from '../model/rod';
@@ -20,14 +20,19 @@ export function woodNeeds(plan: Plan, strips: readonly PlannedRod[]): WoodNeeds[
     let first = 0;
     for (const { gangKey, length, width, count, passes } of blanksOf(stack)) {
       const gang = gangOfLayer(`${gangKey}.0`, stack);
-      const { templateId, wood, nominalMm, thicknessMm, grain } = gang;
+      const { templateId, plies, grain } = gang;
       const own = { stackKey: stack.key, gangKey, templateId, name: gangName(gang), turnable: grain === 'any' };
-      add({ woodId: wood.id, nominalMm, thicknessMm }, { ...own, length, width, layers: passes }, count, first);
-      first += count;
+      // Boards that are glued up are blanks of their own, each with its number among those of the stack.
+      plies.forEach(({ wood, nominalMm, thicknessMm }, ply) => {
+        const boards = { ply, plies: plies.length };
+        const blank = { ...own, ...boards, length, width, layers: passes };
+        add({ woodId: wood.id, nominalMm, thicknessMm }, blank, count, first);
+        first += count;
+      });
     }
   }
   for (const { rodId, templateId, name, woodId, thicknessMm, widthMm, lengthMm: length, count } of strips) {
-    const size = { length, width: widthMm ?? thicknessMm, turnable: false, layers: 1 };
+    const size = { length, width: widthMm ?? thicknessMm, turnable: false, layers: 1, ply: 0, plies: 1 };
     const strip = { ...size, stackKey: rodId, gangKey: null, templateId, name };
     add({ woodId, nominalMm: thicknessMm, thicknessMm }, strip, count);
   }

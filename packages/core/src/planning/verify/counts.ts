@@ -3,7 +3,7 @@ import type { PartCount, Tally } from '../model/count';
 import type { PlanInput, RunLine, RunSpareRule } from '../model/input';
 import type { Plan, PlannedStack } from '../model/plan';
 import type { Phase } from '../model/stack';
-import { isSame, pinnedTemplates } from './expected';
+import { copiesFor, isSame, pinnedTemplates } from './expected';
 
 /** What counts of the events: each id and each pass of a stack once, what was taken back not at all. */
 export function standingOf(events: readonly WorkEvent[]): WorkEvent[] {
@@ -116,7 +116,14 @@ function expectedCounts(input: PlanInput, plan: Plan): PartCount[] {
         templateName: template.name,
         partId: part.id,
         partName: part.name,
-        ...expectedTally(part.perCopy, line, part.id, input, standing, told.get(part.id) ?? 0),
+        ...expectedTally(
+          part.perCopy,
+          { ...line, copies: copiesFor(part, { line, template }) },
+          part.id,
+          input,
+          standing,
+          told.get(part.id) ?? 0,
+        ),
       })),
   );
 }
@@ -158,6 +165,18 @@ export function countsWrong(plan: Plan, input: PlanInput): string[] {
     if (leftOver !== over) wrong.push(`${count.partName}: ${String(leftOver)} left over, not ${String(over)}`);
   }
   return wrong;
+}
+
+/** Bought things for all copies, whole ones. */
+export function hardwareWrong(plan: Plan, input: PlanInput): string[] {
+  const expected = pinnedTemplates(input).flatMap(({ line, template }) =>
+    template.hardware.map(({ id, name, kind, perCopy }) => {
+      const whole = Math.round(perCopy * line.copies * 1e6) / 1e6;
+      return { id, templateId: template.id, templateName: template.name, name, kind, count: Math.ceil(whole) };
+    }),
+  );
+  const wanted = expected.filter(({ count }) => count > 0);
+  return isSame(plan.hardware, wanted) ? [] : [`bought things are ${JSON.stringify(plan.hardware)}`];
 }
 
 /** Dowels and strips are counted as parts are. */

@@ -1,8 +1,9 @@
 import { boxUnion, pathBox, type Box } from '../../geometry';
-import type { Part, Template } from '../../products';
-import { toNm } from '../../units';
+import type { Part, Ply, Template } from '../../products';
+import { fromNm, toNm } from '../../units';
 import { shortKey, canonicalJson } from '../key';
 import type { PlanInput, RunLine } from '../model/input';
+import type { PatternMethod } from '../model/pattern-method';
 
 /** True where two values say the same, whatever the order of their keys. */
 export const isSame = (a: unknown, b: unknown): boolean => canonicalJson(a) === canonicalJson(b);
@@ -19,10 +20,20 @@ export const pinnedTemplates = ({ run, revisions }: PlanInput): Pinned[] =>
     return found ? [{ line, template: found.template }] : [];
   });
 
-/** The wood a part is made of: what it calls for, or what was granted instead. */
-export const woodOf = ({ run }: PlanInput, { woodId, thickness }: Part): string =>
+/** The wood a board is of: what is called for, or what was granted instead. */
+export const woodOf = ({ run }: PlanInput, { woodId, thickness }: Ply): string =>
   run.wood.substitutes.find((one) => one.woodId === woodId && toNm(one.nominalMm) === toNm(thickness.mm))?.instead ??
   woodId;
+
+/** How many copies of a line are to have a part: all, or those of its variant. */
+export function copiesFor({ variantId }: Pick<Part, 'variantId'>, { line, template: { variants } }: Pinned): number {
+  if (variantId === null) return line.copies;
+  if (Object.keys(line.variants).length > 0) return line.variants[variantId] ?? 0;
+  // One after the other gets a copy until there are none left.
+  let count = 0;
+  for (let copy = 0; copy < line.copies; copy++) if (variants[copy % variants.length]?.id === variantId) count++;
+  return count;
+}
 
 export const marginOf = ({ run, shop }: PlanInput): number => (run.wood.margin ?? shop.holdingMargin).mm;
 
@@ -33,7 +44,10 @@ export interface ExpectedGang {
   readonly parts: readonly Part[];
   readonly woodId: string;
   readonly nominalMm: number;
+  /** Boards from the top down: wood, nominal and measured thickness. */
+  readonly plies: readonly { readonly woodId: string; readonly nominalMm: number; readonly thicknessMm: number }[];
   readonly thicknessMm: number;
+  readonly pattern: PatternMethod;
   readonly pinnedLayers: number | null;
   readonly bodyId: string | null;
   readonly box: Box;
@@ -66,21 +80,33 @@ const liesWith = (a: Part, b: Part, input: PlanInput, template: Template): boole
   bodyOf(template, b) === null &&
   a.sharedBlank !== null &&
   a.sharedBlank === b.sharedBlank &&
-  woodOf(input, a) === woodOf(input, b) &&
-  toNm(a.thickness.mm) === toNm(b.thickness.mm) &&
+  isSame(boardsOf(a, input), boardsOf(b, input)) &&
   a.grain === b.grain &&
+  a.apartClean === b.apartClean &&
   pinnedOf(input, a) === pinnedOf(input, b);
+
+/** The boards of a part: that on top, then those it is glued to. */
+const boardsOf = ({ woodId, thickness, gluedTo }: Part, input: PlanInput): ExpectedGang['plies'] =>
+  [{ woodId, thickness }, ...gluedTo].map((ply) => {
+    const [own, nominalMm] = [woodOf(input, ply), ply.thickness.mm];
+    const measured = input.run.measured.find((m) => m.woodId === own && toNm(m.nominalMm) === toNm(nominalMm));
+    return { woodId: own, nominalMm, thicknessMm: measured?.measured.mm ?? nominalMm };
+  });
 
 function gangOf(parts: readonly Part[], lead: Part, template: Template, input: PlanInput): ExpectedGang {
   const [woodId, nominalMm] = [woodOf(input, lead), lead.thickness.mm];
-  const measured = input.run.measured.find((m) => m.woodId === woodId && toNm(m.nominalMm) === toNm(nominalMm));
+  const plies = boardsOf(lead, input);
+  const under = plies.slice(1).map((ply) => [ply.woodId, ply.nominalMm]);
+  const named = { template: template.id, parts: parts.map(({ id }) => id), wood: woodId, nominalMm };
   return {
-    key: shortKey({ template: template.id, parts: parts.map(({ id }) => id), wood: woodId, nominalMm }),
+    key: shortKey(under.length > 0 ? { ...named, under } : named),
     template,
     parts,
     woodId,
     nominalMm,
-    thicknessMm: measured?.measured.mm ?? nominalMm,
+    plies,
+    thicknessMm: fromNm(plies.reduce((sum, { thicknessMm }) => sum + toNm(thicknessMm), 0)),
+    pattern: input.run.stacks.patterns[lead.id] ?? input.shop.patternFor[woodId] ?? input.shop.pattern,
     pinnedLayers: pinnedOf(input, lead),
     bodyId: bodyOf(template, lead),
     box: boxUnion(parts.map(({ outline }) => pathBox(outline.path))),

@@ -1,6 +1,7 @@
 import { flatten, movePath, nearestOnPiece, type Path, type Point } from '../../geometry';
 import { cutsOf } from '../../products';
-import { hardnessClass } from '../../wood';
+import { toNm } from '../../units';
+import { hardnessClass, woodById } from '../../wood';
 import { BRAD_MM, CLEAR_OF_EDGE, CLEAR_OF_LINE, FEWEST_BRADS } from '../brads';
 import { PILOT_MM } from '../held';
 import type { PlanInput } from '../model/input';
@@ -15,11 +16,16 @@ export function heldWrong(stack: PlannedStack, own: readonly ExpectedGang[], inp
   const { method, insteadOf, brads, bradLengthMm, pilotMm } = stack.held;
   const wrong: string[] = [];
   const say = (is: boolean, what: string): void => void (is && wrong.push(what));
-  const { holding } = input.shop;
+  const { holding: usual, holdHigh } = input.shop;
+  const isHigh = holdHigh !== null && toNm(stack.stackHeightMm) >= toNm(holdHigh.from.mm);
+  const holding = isHigh ? holdHigh.holding : usual;
+  const isClean = own.some(({ parts }) => parts.some(({ apartClean }) => apartClean));
   if (stack.layers.length === 1)
     return method === null && brads.length === 0 ? [] : ['a single layer is held to itself'];
   say(method !== (insteadOf === null ? holding : 'tape'), `held by ${String(method)}`);
-  say(insteadOf !== null && holding !== 'brads', 'held otherwise than the shop does');
+  say(insteadOf !== null && insteadOf !== holding, 'held instead of what the shop does not do');
+  say(insteadOf !== null && holding !== 'brads' && !isClean, 'held otherwise than the shop does');
+  say(method === 'double-sided' && isClean, 'faces that must come apart clean are stuck to each other');
   if (method !== 'brads')
     return brads.length + (bradLengthMm ?? 0) + (pilotMm ?? 0) === 0 ? wrong : [...wrong, 'brads in what has none'];
   const lowest = own[own.length - 1]?.thicknessMm ?? 0;
@@ -27,7 +33,9 @@ export function heldWrong(stack: PlannedStack, own: readonly ExpectedGang[], inp
   say(brads.length < FEWEST_BRADS, `${String(brads.length)} brads`);
   say(new Set(brads.map(({ x, y }) => `${String(x)} ${String(y)}`)).size < brads.length, 'two brads in one place');
   say(bradLengthMm === null || bradLengthMm >= height || bradLengthMm <= height - lowest, 'brads of a wrong length');
-  const isHard = own.some((_gang, i) => hardnessClass(stack.gangs[i]?.wood.hardnessN ?? 0) === 'hard');
+  const isHard = own.some(({ plies }) =>
+    plies.some(({ woodId }) => hardnessClass(woodById(woodId)?.hardnessN ?? 0) === 'hard'),
+  );
   say(pilotMm !== (isHard ? PILOT_MM : null), 'the pilot bit');
   say(
     brads.some((brad) => !isClear(brad, stack, own, input)),

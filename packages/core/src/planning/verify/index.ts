@@ -1,6 +1,6 @@
 import type { PlanInput } from '../model/input';
 import type { Plan } from '../model/plan';
-import { countsWrong, rodsWrong } from './counts';
+import { countsWrong, hardwareWrong, rodsWrong } from './counts';
 import { expectedGangs } from './expected';
 import { sparesWrong } from './spares';
 import { eachStackWrong, stacksWrong } from './stacks';
@@ -17,6 +17,7 @@ export function verifyPlan(plan: Plan, input: PlanInput): string[] {
   return [
     ...countsWrong(plan, input),
     ...rodsWrong(plan, input),
+    ...hardwareWrong(plan, input),
     ...sparesWrong(plan, input),
     ...stacksWrong(plan, input, gangs),
     ...eachStackWrong(plan, input, gangs),

@@ -1,9 +1,9 @@
 import { hardnessClass, type Wood } from '../../wood';
 import { factorsInForce } from '../model/factors';
-import { PATTERN_WAYS } from '../model/pattern-method';
+import { PATTERN_WAYS, type PatternMethod } from '../model/pattern-method';
 import type { Minutes, PlannedStack } from '../model/plan';
 import type { Shop } from '../model/shop';
-import type { Phase, StackedGang } from '../model/stack';
+import type { Phase, PlannedCut, StackedGang, WoodPly } from '../model/stack';
 
 interface Rates {
   readonly saw: number;
@@ -27,9 +27,17 @@ function ratesFor({ hardnessN }: Wood, { factors }: Pick<Shop, 'factors'>): Rate
 export const gangsOfPhase = ({ layerIds }: Phase, { layers, gangs }: PlannedStack): StackedGang[] =>
   layers.filter(({ id }) => layerIds.includes(id)).flatMap(({ gangKey }) => gangs.filter(({ key }) => key === gangKey));
 
-/** What each mm of a line takes in one pass of a phase: wood, mm2, and the share of a blade. */
+/** Every board of the layers of a phase. */
+const boardsOfPhase = (phase: Phase, stack: PlannedStack): WoodPly[] =>
+  gangsOfPhase(phase, stack).flatMap(({ plies }) => plies);
+
+/** A line of a cut as long as a blade at its tilt meets wood, mm: at 60 degrees twice as much. */
+export const slanted = ({ measure, rule }: Pick<PlannedCut, 'measure' | 'rule'>): number =>
+  measure.lengthMm / Math.sin(((90 - Math.abs(rule.tiltDegrees)) * Math.PI) / 180);
+
+/** What each mm of a line sawn square takes in one pass of a phase: wood, mm2, and the share of a blade. */
 export function perMm(phase: Phase, stack: PlannedStack, shop: Shop): { readonly face: number; readonly worn: number } {
-  const gangs = gangsOfPhase(phase, stack);
+  const gangs = boardsOfPhase(phase, stack);
   return {
     face: gangs.reduce((sum, { thicknessMm }) => sum + thicknessMm, 0),
     worn: gangs.reduce((sum, { thicknessMm, wood }) => sum + thicknessMm / ratesFor(wood, shop).life, 0),
@@ -40,12 +48,13 @@ export function perMm(phase: Phase, stack: PlannedStack, shop: Shop): { readonly
 export function minutesOfPhase(phase: Phase, stack: PlannedStack, shop: Shop): Minutes {
   const f = factorsInForce(shop.factors);
   const goes = phase.singly ? phase.layerIds.length : 1;
-  const gangs = gangsOfPhase(phase, stack);
+  const gangs = boardsOfPhase(phase, stack);
   const perMinute = 1 / gangs.reduce((sum, { thicknessMm, wood }) => sum + thicknessMm / ratesFor(wood, shop).saw, 0);
-  // Sawn one by one, each go meets only its own layer.
-  const feed = Math.min(f.fastestFeed, perMinute * goes);
   let [cutting, corners] = [0, 0];
-  for (const { measure, choice } of phase.cuts) {
+  for (const cut of phase.cuts) {
+    const { measure, choice } = cut;
+    // Sawn one by one, each go meets only its own layer; at a tilt more of it.
+    const feed = Math.min(f.fastestFeed, (perMinute * goes * measure.lengthMm) / slanted(cut));
     cutting += (goes * measure.lengthMm) / (choice.strained ? feed * f.strainedShare : feed);
     corners += goes * measure.corners * f.turnCorner;
   }
@@ -65,10 +74,12 @@ export function minutesOfPhase(phase: Phase, stack: PlannedStack, shop: Shop): M
 export function minutesOfPass(stack: PlannedStack, shop: Shop): Minutes {
   const f = factorsInForce(shop.factors);
   const { joins, splits } = handled(stack);
-  const patterns = patternsIn(stack, shop);
-  const { onShare, offMinutes } = PATTERN_WAYS[shop.pattern];
+  const patterns = patternsIn(stack).reduce((minutes, [, method]) => {
+    const { onShare, offMinutes } = PATTERN_WAYS[method];
+    return minutes + f.stickPattern * onShare + offMinutes;
+  }, 0);
   let sum: Minutes = {
-    pattern: patterns * (f.stickPattern * onShare + offMinutes) + f.holdLayer * joins + f.splitStack * splits,
+    pattern: patterns + f.holdLayer * joins + f.splitStack * splits,
     drilling: 0,
     threading: 0,
     cutting: 0,
@@ -89,20 +100,27 @@ export function minutesOfPass(stack: PlannedStack, shop: Shop): Minutes {
   return sum;
 }
 
-/** Patterns of one pass: what does not outlive a phase is put on again. */
-export const patternsIn = (stack: PlannedStack, { pattern }: Pick<Shop, 'pattern'>): number =>
-  PATTERN_WAYS[pattern].survives
-    ? handled(stack).patterns
-    : stack.phases.reduce((sum, { singly, layerIds }) => sum + (singly ? layerIds.length : 1), 0);
+/** Patterns of one pass, each with its gang and its way: what does not outlive a phase is put on again. */
+export function patternsIn({ phases, layers, gangs }: PlannedStack): [gangKey: string, method: PatternMethod][] {
+  const covered = new Set<string>();
+  return phases.flatMap(({ singly, layerIds }) =>
+    layerIds.slice(0, singly ? layerIds.length : 1).flatMap((id): [string, PatternMethod][] => {
+      const gangKey = layers.find((layer) => layer.id === id)?.gangKey;
+      const gang = gangs.find(({ key }) => key === gangKey);
+      if (!gang || (PATTERN_WAYS[gang.pattern].survives && covered.has(id))) return [];
+      covered.add(id);
+      return [[gang.key, gang.pattern]];
+    }),
+  );
+}
 
-/** Patterns, joints made and stacks taken apart in one pass: each layer carries the number of what it is held to. */
-export function handled({ layers, phases }: PlannedStack): { patterns: number; joins: number; splits: number } {
+/** Joints made and stacks taken apart in one pass: each layer carries the number of what it is held to. */
+export function handled({ layers, phases }: PlannedStack): { joins: number; splits: number } {
   const heldTo = new Map(layers.map(({ id }, i) => [id, i]));
   let [joins, splits, next] = [0, 0, layers.length];
   const together = (ids: readonly string[]): number[] => [...new Set(ids.map((id) => heldTo.get(id) ?? -1))];
   const membersOf = (group: number): string[] => [...heldTo].flatMap(([id, own]) => (own === group ? [id] : []));
   const loosen = (ids: readonly string[]): void => ids.forEach((id) => void heldTo.set(id, next++));
-  const patterned = new Set<string>();
   phases.forEach(({ layerIds, singly, cuts }, place) => {
     for (const group of together(layerIds)) {
       const members = membersOf(group);
@@ -116,11 +134,10 @@ export function handled({ layers, phases }: PlannedStack): { patterns: number; j
       const group = next++;
       for (const id of layerIds) heldTo.set(id, group);
     }
-    for (const id of singly ? layerIds : layerIds.slice(0, 1)) patterned.add(id);
     if (place < phases.length - 1 && cuts.some(({ kind }) => kind === 'outside')) {
       splits += together([...heldTo.keys()]).filter((group) => membersOf(group).length > 1).length;
       loosen([...heldTo.keys()]);
     }
   });
-  return { patterns: patterned.size, joins, splits };
+  return { joins, splits };
 }

@@ -88,8 +88,13 @@ function orderWrong({ layers, phases }: PlannedStack, { shop }: PlanInput): stri
 /** One line that several layers have is sawn at once, unless the shop saws layers alone after the outline. */
 function separately({ phases, gangs }: PlannedStack, own: readonly ExpectedGang[], { shop }: PlanInput): string[] {
   if (shop.cutOrder === 'outline-first' && shop.afterOutline === 'singly') return [];
-  if (gangs.length === 1) return phases.length > 1 ? ['one gang is sawn in two phases'] : [];
-  const lines = phases.flatMap(({ key, cuts }) =>
+  // Tilted cuts are sawn layer by layer whatever the shop does.
+  const level = phases.flatMap(({ key, cuts }) => {
+    const own = cuts.filter(({ rule }) => rule.tiltDegrees === 0);
+    return own.length > 0 || cuts.length === 0 ? [{ key, cuts: own }] : [];
+  });
+  if (gangs.length === 1) return level.length > 1 ? ['one gang is sawn in two phases'] : [];
+  const lines = level.flatMap(({ key, cuts }) =>
     cuts.map((cut) => ({ key, kind: cut.kind, line: lineOf(cut.cutId, gangs, own) })),
   );
   const isTwice = lines.some((one, i) =>
@@ -138,7 +143,10 @@ function phaseWrong(phase: Phase, stack: PlannedStack, own: readonly ExpectedGan
   );
   const alone = shop.cutOrder === 'outline-first' && shop.afterOutline === 'singly';
   const isOutline = cuts.some(({ kind }) => kind === 'outside');
-  say(singly && (!alone || isOutline || layerIds.length === 1 || new Set(gangs).size > 1), 'sawn one by one');
+  const isTilted = cuts.some(({ rule }) => rule.tiltDegrees !== 0);
+  const mayBeAlone = isTilted || (alone && !isOutline);
+  say(singly && (!mayBeAlone || layerIds.length === 1 || new Set(gangs).size > 1), 'sawn one by one');
+  say(!singly && layerIds.length > 1 && isTilted, 'a tilted cut through several layers');
   say(alone && !singly && layerIds.length > 1 && !isOutline, 'sawn together after the outline');
   const bits = cuts
     .filter(({ kind }) => kind === 'inside')
@@ -186,6 +194,9 @@ function cutWrong(
   if (!gang || !part || !drawn) return ['no layer has it'];
   say(cut.partId !== part.id || kind !== drawn.kind, 'is of another part or kind');
   say(!isSame(measure, measureCut(drawn.cut.path, kind)), 'is measured wrongly');
+  const { line: side, tiltDegrees, kept } = part.cutRules[cut.cutId] ?? { line: 'on', tiltDegrees: 0, kept: null };
+  say(!isSame(cut.rule, { line: side, tiltDegrees, kept }), 'is sawn otherwise than its part says');
+  say(Math.abs(tiltDegrees) > input.shop.saw.tiltDegrees, 'is tilted further than the table goes');
   const blank = boxGrown(gang.box, marginOf(input));
   say(reach !== judgeReach(drawn.cut.path, blank, input.shop.saw.reach.mm), 'its reach');
   const line = lineOf(cut.cutId, stack.gangs, own);
@@ -220,7 +231,7 @@ function roomOf(id: string, own: readonly ExpectedGang[]): number[] {
 }
 
 function bladeWrong(
-  { kind, measure, openingMm, reach }: PlannedCut,
+  { kind, measure, openingMm, reach, rule }: PlannedCut,
   { blade, strained, bitMm, reasons }: PlannedCut['choice'],
   phase: Phase,
   stack: PlannedStack,
@@ -228,9 +239,11 @@ function bladeWrong(
 ): string[] {
   const wrong: string[] = [];
   const say = (is: boolean, what: string): void => void (is && wrong.push(what));
-  const { heightMm } = phase;
+  // At a tilt the blade goes through more wood.
+  const heightMm = phase.heightMm / Math.cos((rule.tiltDegrees * Math.PI) / 180);
   // The hardest of the woods under the blade limits it.
-  const hardnessN = gangsOfPhase(phase, stack).reduce((most, { wood }) => Math.max(most, wood.hardnessN), 0);
+  const boards = gangsOfPhase(phase, stack).flatMap(({ plies }) => plies);
+  const hardnessN = boards.reduce((most, { wood }) => Math.max(most, wood.hardnessN), 0);
   const held = drawer.find(({ id }) => id === blade.id);
   say(!held?.inDrawer || !isSame(held, blade), `blade ${blade.id} is not in the drawer`);
   say(blade.ends !== shop.saw.ends, `blade ${blade.id} does not fit the saw`);

@@ -2,7 +2,7 @@ import type { PlanInput } from '../model/input';
 import type { Plan } from '../model/plan';
 import { riskOf } from '../part-risk';
 import { mostSpares, type PartAtRisk } from '../spares';
-import { pinnedTemplates } from './expected';
+import { copiesFor, pinnedTemplates } from './expected';
 
 /** What floats lose on the way to a likelihood. */
 const A_HAIR = 1e-9;
@@ -15,7 +15,7 @@ export function sparesWrong(plan: Plan, input: PlanInput): string[] {
   const parts = pinnedTemplates(input).flatMap(({ line, template }) =>
     template.parts
       .filter(({ id, perCopy }) => perCopy > 0 && !line.spares[id])
-      .map((part) => ({ ...riskOf(part, part.perCopy * line.copies, input), spares: told.get(part.id) ?? 0 })),
+      .map((part) => ({ ...riskOf(part, part.perCopy * copiesFor(part, { line, template }), input), spares: told.get(part.id) ?? 0 })),
   );
   const each = parts.map((part) => getsAll(part, part.spares));
   const all = each.reduce((product, one) => product * one, 1);

@@ -12,7 +12,7 @@ import { marksOf, standingOf } from './counts';
 import { isSame, marginOf, type ExpectedGang } from './expected';
 import { heldWrong } from './held';
 import { mayLieTogether } from './families';
-import { minutesOfPass, perMm } from './minutes';
+import { minutesOfPass, perMm, slanted } from './minutes';
 import { phasesWrong } from './phases';
 
 /** A blank may be so much larger than its rule says where it has a margin: the most that comes of sixteenths of an inch, mm. */
@@ -144,7 +144,7 @@ function heightsWrong(stack: PlannedStack, passMinutes: Minutes, { shop }: PlanI
   const { bladePrice, spoilShare } = factorsInForce(shop.factors);
   const minutes = Object.values(passMinutes).reduce((sum, part) => sum + part, 0);
   const worn = phases.reduce((sum, phase) => {
-    const length = phase.cuts.reduce((mm, { measure }) => mm + measure.lengthMm, 0);
+    const length = phase.cuts.reduce((mm, cut) => mm + slanted(cut), 0);
     return sum + length * perMm(phase, stack, shop).worn;
   }, 0);
   const paid = (minutes / 60) * shop.hourValueMinor + bladePrice * worn;
@@ -168,10 +168,14 @@ const isNear = (told: HeightCost, right: HeightCost): boolean =>
 function gangWrong(gang: StackedGang, expected: ExpectedGang, rows: Rows, input: PlanInput): string[] {
   const wrong: string[] = [];
   const say = (is: boolean, what: string): void => void (is && wrong.push(what));
-  const { parts, template, woodId, nominalMm, thicknessMm, pinnedLayers, box, bodyId } = expected;
+  const { parts, template, woodId, nominalMm, thicknessMm, plies, pattern, pinnedLayers, box, bodyId } = expected;
   say(!isSame(gang.wood, woodById(woodId)), `the wood is ${gang.wood.id}`);
   say(compareMm(gang.nominalMm, nominalMm) !== 0, 'the nominal thickness');
   say(compareMm(gang.thicknessMm, thicknessMm) !== 0, `the thickness is ${String(gang.thicknessMm)} mm`);
+  const boards = gang.plies.map(({ wood, ...ply }) => ({ ...ply, woodId: wood.id }));
+  say(!isSame(boards, plies), 'the boards it is glued up from');
+  say(gang.pattern !== pattern, 'the way its pattern is put on');
+  say(gang.apartClean !== parts[0]?.apartClean, 'whether it must come apart clean');
   say(gang.pinnedLayers !== pinnedLayers, 'the pinned layers');
   say(gang.bodyId !== bodyId, 'the body it is a layer of');
   say(gang.templateId !== template.id || gang.templateName !== template.name, 'the template');

@@ -4,7 +4,7 @@ import { inches } from '../../units';
 import { woodById } from '../../wood';
 import { circle, inputFor, part, planned, rectangle, sawn, template } from '../fixtures.test-support';
 import type { PlanInput } from '../model/input';
-import type { Plan, PlannedStack } from '../model/plan';
+import type { PatternsUsed, Plan, PlannedStack } from '../model/plan';
 import type { Phase, PlannedCut, PlannedHole, StackedGang } from '../model/stack';
 import { NO_WISHES } from '../model/wishes';
 import { verifyPlan } from '.';
@@ -71,6 +71,12 @@ const choice = (change: (choice: PlannedCut['choice']) => object) =>
   cut((one) => ({ choice: { ...one.choice, ...change(one.choice) } }));
 const gang = (change: (gang: StackedGang) => object) =>
   stack(({ gangs }) => ({ gangs: gangs.map((one) => ({ ...one, ...change(one) })) }));
+const patternsUsed =
+  (change: (used: PatternsUsed) => PatternsUsed) =>
+  (plan: Plan): Plan => ({
+    ...plan,
+    consumables: { ...plan.consumables, patterns: plan.consumables.patterns.map(change) },
+  });
 const blank = (change: (blank: StackedGang['blank']) => object) =>
   gang((one) => ({ blank: { ...one.blank, ...change(one.blank) } }));
 const count =
@@ -239,11 +245,11 @@ const MUTANTS: readonly (readonly [string, (plan: Plan) => Plan])[] = [
   ['minutes that are no number', (plan) => ({ ...plan, minutes: { ...plan.minutes, cutting: NaN } })],
   [
     'a pattern too few',
-    (plan) => ({ ...plan, consumables: { ...plan.consumables, patternCopies: plan.consumables.patternCopies - 1 } }),
+    patternsUsed((used) => ({ ...used, copies: used.copies - 1 })),
   ],
-  ['a sheet to print too few', (plan) => ({ ...plan, consumables: { ...plan.consumables, patternSheets: 1 } })],
-  ['patterns put on another way', (plan) => ({ ...plan, consumables: { ...plan.consumables, pattern: 'carbon' } })],
-  ['nothing under the patterns', (plan) => ({ ...plan, consumables: { ...plan.consumables, patternMaterialMm2: 0 } })],
+  ['a sheet to print too few', patternsUsed((used) => ({ ...used, sheets: 1 }))],
+  ['patterns put on another way', patternsUsed((used) => ({ ...used, method: 'carbon' }))],
+  ['nothing under the patterns', patternsUsed((used) => ({ ...used, materialMm2: 0 }))],
   ['no tape', (plan) => ({ ...plan, consumables: { ...plan.consumables, edgeTapeMm: 0 } })],
   ['held another way', (plan) => ({ ...plan, consumables: { ...plan.consumables, holding: 'brads' } })],
   ['nothing at risk', (plan) => ({ ...plan, piecesAtRisk: 0 })],

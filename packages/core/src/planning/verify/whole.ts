@@ -3,17 +3,18 @@ import { blanksOf } from '../blanks';
 import { filmSheetsFor } from '../consumables';
 import { factorsInForce } from '../model/factors';
 import type { PlanInput } from '../model/input';
-import type { Consumables, Minutes, Plan, PlannedStack } from '../model/plan';
+import type { Consumables, Minutes, PatternsUsed, Plan, PlannedStack } from '../model/plan';
 import type { Phase } from '../model/stack';
 import { canonicalJson } from '../key';
 import { isSame } from './expected';
-import { PATTERN_WAYS } from '../model/pattern-method';
-import { minutesOfPhase, patternsIn, perMm } from './minutes';
+import { PATTERN_METHODS, PATTERN_WAYS, type PatternMethod } from '../model/pattern-method';
+import { minutesOfPhase, patternsIn, perMm, slanted } from './minutes';
 
 /** Sums over the whole plan, each added up again: blanks, blades, minutes, what is used up, risk and warnings. */
 export function wholeWrong(plan: Plan, input: PlanInput): string[] {
   return [
     ...blanksWrong(plan),
+    ...glueUpsWrong(plan, input),
     ...bladesWrong(plan, input),
     ...minutesWrong(plan, input),
     ...consumablesWrong(plan, input),
@@ -33,10 +34,9 @@ function blanksWrong(plan: Plan): string[] {
   const add = (key: readonly (string | number)[], count: number): void =>
     void tally.set(key.join(' '), (tally.get(key.join(' ')) ?? 0) + count);
   for (const stack of plan.stacks)
-    for (const { gangKey, rule, length, width, passes, count } of blanksOf(stack)) {
-      const gang = stack.gangs.find(({ key }) => key === gangKey);
-      add([gang?.wood.id ?? '', rule, passes, toNm(gang?.thicknessMm ?? 0), toNm(length), toNm(width)], count);
-    }
+    for (const { gangKey, rule, length, width, passes, count } of blanksOf(stack))
+      for (const { wood, thicknessMm } of stack.gangs.find(({ key }) => key === gangKey)?.plies ?? [])
+        add([wood.id, rule, passes, toNm(thicknessMm), toNm(length), toNm(width)], count);
   for (const { woodId, rule, passes, thicknessMm, length, width, count } of plan.blanks)
     add([woodId, rule, passes, toNm(thicknessMm), toNm(length), toNm(width)], -count);
   const off = [...tally]
@@ -46,27 +46,48 @@ function blanksWrong(plan: Plan): string[] {
   return named ? off : [...off, 'blanks for no part'];
 }
 
+/** Blanks of several boards are glued up before they are sawn, as many as there are. */
+function glueUpsWrong({ stacks, glueUps }: Plan, { shop }: PlanInput): string[] {
+  const { glueBlank, clampWait } = factorsInForce(shop.factors);
+  const wanted = new Map<string, number>();
+  const gangs = new Map(stacks.flatMap((stack) => stack.gangs.map((gang) => [gang.key, gang] as const)));
+  for (const { gangKey, count } of stacks.flatMap(blanksOf))
+    if ((gangs.get(gangKey)?.plies.length ?? 0) > 1) wanted.set(gangKey, (wanted.get(gangKey) ?? 0) + count);
+  const isRight = glueUps.every(({ gangKey, plies, count, handsMinutes, waitMinutes }) => {
+    const own = gangs.get(gangKey)?.plies ?? [];
+    const hands = count * (own.length - 1) * glueBlank;
+    return wanted.get(gangKey) === count && isSame(plies, own) && handsMinutes === hands && waitMinutes === clampWait;
+  });
+  return isRight && glueUps.length === wanted.size ? [] : ['what is glued up is not what the blanks are of'];
+}
+
 /** Blades in the order their cuts come, each change once; how much of each is worn. */
 function bladesWrong(plan: Plan, { shop }: PlanInput): string[] {
   const wrong: string[] = [];
   const order = plan.stacks.findIndex((stack) => !isWaiting(stack));
   if (order >= 0 && plan.stacks.slice(order).some(isWaiting)) wrong.push('what is finished stands before what is not');
-  const turns: { blade: string; stackKeys: string[] }[] = [];
+  const turns: { blade: string; stackKeys: string[]; tiltsDegrees: number[] }[] = [];
   const worn = new Map<string, { area: number; share: number }>();
   for (const stack of toSaw(plan))
     for (const phase of stack.phases) {
       const times = timesOf(stack, phase);
       const per = perMm(phase, stack, shop);
-      for (const { choice, measure } of times === 0 ? [] : phase.cuts) {
+      for (const cut of times === 0 ? [] : phase.cuts) {
+        const { choice, rule } = cut;
         const last = turns[turns.length - 1];
-        if (last?.blade !== choice.blade.id) turns.push({ blade: choice.blade.id, stackKeys: [stack.key] });
-        else if (last.stackKeys[last.stackKeys.length - 1] !== stack.key) last.stackKeys.push(stack.key);
+        const tilt = rule.tiltDegrees;
+        if (last?.blade !== choice.blade.id)
+          turns.push({ blade: choice.blade.id, stackKeys: [stack.key], tiltsDegrees: [tilt] });
+        else {
+          if (last.stackKeys[last.stackKeys.length - 1] !== stack.key) last.stackKeys.push(stack.key);
+          if (last.tiltsDegrees[last.tiltsDegrees.length - 1] !== tilt) last.tiltsDegrees.push(tilt);
+        }
         const before = worn.get(choice.blade.id) ?? { area: 0, share: 0 };
-        const length = measure.lengthMm * times;
+        const length = slanted(cut) * times;
         worn.set(choice.blade.id, { area: before.area + length * per.face, share: before.share + length * per.worn });
       }
     }
-  const given = plan.bladeTurns.map(({ blade, stackKeys }) => ({ blade: blade.id, stackKeys }));
+  const given = plan.bladeTurns.map(({ blade, ...turn }) => ({ blade: blade.id, ...turn }));
   if (!isSame(given, turns)) wrong.push('the turns of the blades are not those of the cuts');
   if (plan.bladeUses.length !== worn.size) wrong.push('other blades are used than the cuts take');
   for (const { blade, faceAreaMm2, count, mounts } of plan.bladeUses) {
@@ -90,13 +111,19 @@ function minutesWrong(plan: Plan, { shop }: PlanInput): string[] {
       }, whole);
     }, 0);
   const mounts = plan.bladeUses.reduce((total, use) => total + use.mounts, 0);
+  const { changeBlade, setTilt } = factorsInForce(shop.factors);
+  let [settings, table] = [0, 0];
+  for (const tilt of plan.bladeTurns.flatMap(({ tiltsDegrees }) => tiltsDegrees)) {
+    if (tilt !== table) settings++;
+    table = tilt;
+  }
   const expected: Minutes = {
     pattern: sum(({ pattern }) => pattern),
     drilling: sum(({ drilling }) => drilling),
     threading: sum(({ threading }) => threading),
     cutting: sum(({ cutting }) => cutting),
     corners: sum(({ corners }) => corners),
-    changing: mounts * factorsInForce(shop.factors).changeBlade,
+    changing: mounts * changeBlade + settings * setTilt,
   };
   return (Object.keys(expected) as (keyof Minutes)[])
     .filter((kind) => !(Math.abs(plan.minutes[kind] - expected[kind]) <= SAME_SHARE * (1 + expected[kind])))
@@ -105,14 +132,7 @@ function minutesWrong(plan: Plan, { shop }: PlanInput): string[] {
 
 function consumablesWrong(plan: Plan, { shop }: PlanInput): string[] {
   const { holding } = shop;
-  const patterns = (stack: PlannedStack): number => patternsIn(stack, shop);
-  const { isPrinted, material } = PATTERN_WAYS[shop.pattern];
-  const traced = new Set(
-    plan.stacks
-      .filter(({ passesToCut }) => passesToCut > 0)
-      .flatMap(({ phases }) => phases.flatMap(({ layerIds, singly }) => (singly ? layerIds : layerIds.slice(0, 1))))
-      .map((id) => id.slice(0, id.lastIndexOf('.'))),
-  );
+  const waiting = plan.stacks.filter(({ passesToCut }) => passesToCut > 0);
   const total = (of: (stack: PlannedStack) => number): number =>
     fromNm(toSaw(plan).reduce((sum, stack) => sum + toNm(stack.passesToCut * of(stack)), 0));
   const held = (way: Consumables['holding'], of: (stack: PlannedStack) => number): number =>
@@ -120,11 +140,16 @@ function consumablesWrong(plan: Plan, { shop }: PlanInput): string[] {
   const blankOf = ({ gangs }: PlannedStack): { length: number; width: number } =>
     gangs[0]?.blank ?? { length: 0, width: 0 };
   const face = (stack: PlannedStack): number => blankOf(stack).length * blankOf(stack).width;
+  const usedFor = (method: PatternMethod): PatternsUsed => {
+    const own = (stack: PlannedStack) => patternsIn(stack).filter(([, way]) => way === method);
+    const { isPrinted, material } = PATTERN_WAYS[method];
+    const traced = new Set(waiting.flatMap((stack) => own(stack).map(([gangKey]) => gangKey)));
+    const copies = waiting.reduce((sum, stack) => sum + stack.passesToCut * own(stack).length, 0);
+    const materialMm2 = material === 'none' ? 0 : total((stack) => face(stack) * own(stack).length);
+    return { method, copies, sheets: isPrinted ? copies : traced.size, materialMm2 };
+  };
   const expected: Consumables = {
-    pattern: shop.pattern,
-    patternCopies: total(patterns),
-    patternSheets: isPrinted ? total(patterns) : traced.size,
-    patternMaterialMm2: material === 'none' ? 0 : total((stack) => face(stack) * patterns(stack)),
+    patterns: PATTERN_METHODS.map(usedFor).filter(({ copies }) => copies > 0),
     holding,
     edgeTapeMm: held('tape', (stack) => 2 * (blankOf(stack).length + blankOf(stack).width)),
     doubleSidedMm2: held('double-sided', (stack) => face(stack) * (stack.layers.length - 1)),

@@ -2,7 +2,7 @@ import { v4 as newId } from 'uuid';
 import { useState } from 'react';
 import { Alert, Box, Button, Checkbox, FormControlLabel, Switch, TextField, Typography } from '@mui/material';
 import { useNavigate } from 'react-router';
-import { renewParts, type DrawingSteps, type Part, type Template } from '@rapid-jig/core';
+import { renewTemplate, type DrawingSteps, type Part, type Template, emptyTemplate } from '@rapid-jig/core';
 import { useMake } from '../../shell/use-make';
 import { useOnce } from '../../fields/use-once';
 import { LengthField } from '../../fields/LengthField';
@@ -172,17 +172,6 @@ function useIdOf(file: DeskFile): string {
   return next.id;
 }
 
-const emptyTemplate = (id: string, name: string): Template => ({
-  id,
-  name: name.trim(),
-  note: '',
-  parts: [],
-  bodies: [],
-  rods: [],
-  drawings: [],
-  archived: false,
-});
-
 function templateWith(
   before: Template,
   fresh: readonly Part[],
@@ -198,8 +187,7 @@ function templateWith(
       : part,
   );
   return {
-    ...before,
-    parts: renewParts(parts, fresh, source.id),
+    ...renewTemplate({ ...before, parts }, fresh, source.id, newId),
     drawings: before.drawings.map((one) => (one.id === purpose.drawingId ? source : one)),
   };
 }

@@ -8,7 +8,10 @@ import {
   type Part,
   type PlanInput,
   type PlanKit,
-  type Shop, newRunLine, emptyTemplate } from '@rapid-jig/core';
+  type Shop,
+  newRunLine,
+  emptyTemplate,
+} from '@rapid-jig/core';
 
 let solver: Promise<LinearSolver> | null = null;
 

@@ -12,7 +12,10 @@ import {
   TYPICAL_SHOP,
   type Part,
   type PlanInput,
-  type Template, newRunLine, emptyTemplate } from '@rapid-jig/core';
+  type Template,
+  newRunLine,
+  emptyTemplate,
+} from '@rapid-jig/core';
 import { KIT } from './kit';
 import { medianMs, printRow } from './measure';
 
@@ -48,7 +51,7 @@ const inputOf = (made: readonly Template[]): PlanInput => ({
     ...newRun(
       'bench',
       'bench',
-      made.map(({ id }, i) => (newRunLine(id, 1, 5 + (i % 13)))),
+      made.map(({ id }, i) => newRunLine(id, 1, 5 + (i % 13))),
     ),
     spares: { kind: 'percent', percent: 5 },
   },

@@ -11,7 +11,10 @@ import {
   type Part,
   type Plan,
   type RackEntry,
-  type Template, newRunLine, emptyTemplate } from '@rapid-jig/core';
+  type Template,
+  newRunLine,
+  emptyTemplate,
+} from '@rapid-jig/core';
 import { KIT } from './kit';
 import { medianMs, printRow } from './measure';
 import { plate } from './plate';
@@ -36,7 +39,7 @@ async function largePlan(): Promise<Plan> {
     ...emptyTemplate(`t${String(t)}`, `Toy ${String(t)}`),
     parts: Array.from({ length: 15 }, (_part, p) => randomPlate(`${String(t)}-${String(p)}`)),
   }));
-  const lines = templates.map(({ id }) => (newRunLine(id, 1, 1)));
+  const lines = templates.map(({ id }) => newRunLine(id, 1, 1));
   const planned = await planRun(
     {
       run: newRun('run', 'large', lines),

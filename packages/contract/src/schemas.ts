@@ -146,11 +146,7 @@ const hardwareNeed = Joi.object<HardwareNeed, true>({
   id: id.required(),
   name: name.required(),
   kind: Joi.string().valid('bought', 'consumable').required(),
-  perCopy: Joi.number()
-    .min(0)
-    .max(10_000)
-    .when('kind', { is: 'bought', then: Joi.number().integer() })
-    .required(),
+  perCopy: Joi.number().min(0).max(10_000).when('kind', { is: 'bought', then: Joi.number().integer() }).required(),
 });
 
 const variant = Joi.object<Variant, true>({ id: id.required(), name: name.required() });

@@ -79,8 +79,7 @@ test('a cut outside its line is no twin of one on the line: each is sawn for its
   const input = inputFor([template('pair', parts)], 2, together);
   const plan = await planned(input);
   for (const { phases } of plan.stacks)
-    for (const { cuts } of phases)
-      for (const { kind, twins } of cuts) if (kind === 'inside') expect(twins).toEqual([]);
+    for (const { cuts } of phases) for (const { kind, twins } of cuts) if (kind === 'inside') expect(twins).toEqual([]);
   expect(verifyPlan(plan, input)).toEqual([]);
 });
 
@@ -109,7 +108,9 @@ describe('blanks that are glued up first', () => {
     const hardBelow = { ...soft, gluedTo: twoTone.gluedTo };
     const hardAlone = { ...soft, woodId: 'sugar-maple', thickness: { mm: inches(3 / 8), typed: '3/8' } };
     const bladeOf = async (one: Part) =>
-      (await planned(inputFor([template('p', [{ ...one, pinnedLayers: 1 }])], 1))).bladeTurns.map(({ blade }) => blade.id);
+      (await planned(inputFor([template('p', [{ ...one, pinnedLayers: 1 }])], 1))).bladeTurns.map(
+        ({ blade }) => blade.id,
+      );
     expect(await bladeOf(hardBelow)).toEqual(await bladeOf(hardAlone));
   });
 });
@@ -146,7 +147,10 @@ describe('variants', () => {
     [{ boat: 1.5, star: 5.5 }, 'not a number'],
   ])('%j is refused with what is wrong', async (variants, words) => {
     const result = await planRun(tags(variants), quietKit);
-    expect(result).toMatchObject({ ok: false, error: [{ kind: 'bad-quantity', where: 'tags, copies of its variants' }] });
+    expect(result).toMatchObject({
+      ok: false,
+      error: [{ kind: 'bad-quantity', where: 'tags, copies of its variants' }],
+    });
     if (!result.ok) expect(result.error[0]!.message).toContain(words);
   });
 });
@@ -226,25 +230,33 @@ test('whatever the rules, boards and variants: the plan is found right by its ch
     holding: fc.constantFrom('tape' as const, 'double-sided' as const, 'brads' as const),
   });
   await fc.assert(
-    fc.asyncProperty(fc.array(partArb, { minLength: 1, maxLength: 4 }), shopArb, fc.nat(6), async (told, shop, copies) => {
-      const eighth = { mm: inches(1 / 8), typed: '1/8' };
-      const parts = told.map(({ outline, inside, wood, under, apartClean, variant, perCopy }, n) =>
-        framed(`p${String(n)}`, {
-          woodId: wood,
-          thickness: eighth,
-          gluedTo: under.map((woodId) => ({ woodId, thickness: eighth })),
-          apartClean,
-          variantId: variant,
-          perCopy,
-          cutRules: { [`p${String(n)} i`]: inside, ...(outline ? { [`p${String(n)} o`]: { ...outline, kept: null } } : {}) },
-        }),
-      );
-      const variants = ['x', 'y'].map((id) => ({ id, name: id }));
-      const input = inputFor([{ ...template('toy', parts), variants }], copies, { shop, ...together });
-      const result = await planRun(input, quietKit);
-      if (!result.ok) throw new Error(result.error.map(({ message }) => message).join());
-      expect(verifyPlan(result.value, input)).toEqual([]);
-    }),
+    fc.asyncProperty(
+      fc.array(partArb, { minLength: 1, maxLength: 4 }),
+      shopArb,
+      fc.nat(6),
+      async (told, shop, copies) => {
+        const eighth = { mm: inches(1 / 8), typed: '1/8' };
+        const parts = told.map(({ outline, inside, wood, under, apartClean, variant, perCopy }, n) =>
+          framed(`p${String(n)}`, {
+            woodId: wood,
+            thickness: eighth,
+            gluedTo: under.map((woodId) => ({ woodId, thickness: eighth })),
+            apartClean,
+            variantId: variant,
+            perCopy,
+            cutRules: {
+              [`p${String(n)} i`]: inside,
+              ...(outline ? { [`p${String(n)} o`]: { ...outline, kept: null } } : {}),
+            },
+          }),
+        );
+        const variants = ['x', 'y'].map((id) => ({ id, name: id }));
+        const input = inputFor([{ ...template('toy', parts), variants }], copies, { shop, ...together });
+        const result = await planRun(input, quietKit);
+        if (!result.ok) throw new Error(result.error.map(({ message }) => message).join());
+        expect(verifyPlan(result.value, input)).toEqual([]);
+      },
+    ),
     { numRuns: 60 },
   );
 });

@@ -88,8 +88,7 @@ function placeIn([first]: readonly Member[], gang: Gang): Affine | null {
 /** True where the outline of a gang is sawn as that of another: on the same side of the line, and square, through all layers at once. */
 const hasSameOutline = (cuts: readonly GangCut[], others: readonly GangCut[], at: Affine): boolean =>
   cuts.some(
-    (cut) =>
-      cut.kind === 'outside' && !isTilted(cut.rule) && others.some((other) => isSameCut(cut, other, at)),
+    (cut) => cut.kind === 'outside' && !isTilted(cut.rule) && others.some((other) => isSameCut(cut, other, at)),
   );
 
 /** Each kind of a family as a family of its own. */
@@ -120,7 +119,8 @@ const pliesIn = ({ plies }: Gang): string =>
   plies.map(({ wood, thicknessMm }) => `${wood.id} ${String(toNm(thicknessMm))}`).join();
 
 function isAlike({ gang: one }: Member, gang: Gang, move: Affine): boolean {
-  if (pliesIn(one) !== pliesIn(gang) || one.pattern !== gang.pattern || one.apartClean !== gang.apartClean) return false;
+  if (pliesIn(one) !== pliesIn(gang) || one.pattern !== gang.pattern || one.apartClean !== gang.apartClean)
+    return false;
   if (one.cuts.length !== gang.cuts.length || one.holes.length !== gang.holes.length) return false;
   return (
     gang.cuts.every((cut) => one.cuts.some((other) => isSameCut(cut, other, move))) &&

@@ -24,3 +24,11 @@ export function gangsOfRun(asked: PlanInput): Result<GangsOfRun, PlanError> {
   const families = formFamilies(gangs.value, input.run.stacks);
   return ok({ input, counted: counted.value, gangs: gangs.value, families });
 }
+
+/** Ids of the parts of a run that may be cut together, those of each family; none where the run cannot be planned. */
+export function familiesOfRun(input: PlanInput): string[][] {
+  const known = gangsOfRun(input);
+  return known.ok
+    ? known.value.families.map(({ members }) => members.flatMap(({ gang }) => gang.parts.map(({ partId }) => partId)))
+    : [];
+}

@@ -13,7 +13,11 @@ export { layersFinishedIn, phasesMissing } from './last-phases';
 export { FACTORS, factorsInForce } from './model/factors';
 export type { Factor, FactorId, FactorValues } from './model/factors';
 export { gangName, stackName } from './gangs';
+export { familiesOfRun } from './gangs-of-run';
 export { copiesByVariant } from './variants';
+export { isSamePin, pinOf, pinsAfterMove } from './stack-pins';
+export { otherSchool, priceOfOtherSchool, priceWishes, wishesOf, withoutWish } from './wish-prices';
+export type { Wish, WishPrice } from './wish-prices';
 export { hashOf } from './key';
 export { couldBeSawn } from './known-stack';
 export { newRun, newRunLine } from './model/input';
@@ -86,6 +90,7 @@ export { worthOf } from './pass-cost';
 export { planRun } from './plan';
 export { judgeReach } from './reach';
 export {
+  boughtNeeds,
   cutCaution,
   drawDown,
   layingWood,
@@ -101,5 +106,5 @@ export {
   verifyWood,
   waysOut,
 } from './supply';
-export type { CutCaution, DrawDown, MillingCaution, PinFault, WayOut, WayOutKind } from './supply';
+export type { BoughtNeed, CutCaution, DrawDown, MillingCaution, PinFault, WayOut, WayOutKind } from './supply';
 export { verifyPlan } from './verify';

@@ -54,7 +54,8 @@ export function bladeTurns(ordered: readonly Stack[]): BladeTurn[] {
       const turn = last?.blade.id === blade.id ? last : { blade, stackKeys: [], tiltsDegrees: [] };
       if (turn !== last) turns.push(turn);
       if (turn.stackKeys[turn.stackKeys.length - 1] !== stack.key) turn.stackKeys.push(stack.key);
-      if (turn.tiltsDegrees[turn.tiltsDegrees.length - 1] !== rule.tiltDegrees) turn.tiltsDegrees.push(rule.tiltDegrees);
+      if (turn.tiltsDegrees[turn.tiltsDegrees.length - 1] !== rule.tiltDegrees)
+        turn.tiltsDegrees.push(rule.tiltDegrees);
     }
   return turns;
 }

@@ -3,15 +3,7 @@ import { err, ok, type Result } from '../result';
 import { snapMm, toNm } from '../units';
 import { blanksOf } from './blanks';
 import { consumablesFor } from './consumables';
-import {
-  addMinutes,
-  bladeUses,
-  NO_MINUTES,
-  passMinutes,
-  phaseMinutes,
-  timesMinutes,
-  timesToSaw,
-} from './estimate';
+import { addMinutes, bladeUses, NO_MINUTES, passMinutes, phaseMinutes, timesMinutes, timesToSaw } from './estimate';
 import { gangOfLayer } from './gang-of-layer';
 import type { CountedPart } from './count';
 import { lastPhases } from './last-phases';
@@ -21,7 +13,16 @@ import { glueUpsOf } from './glue-ups';
 import { hardwareOfRun } from './hardware';
 import type { PartCount } from './model/count';
 import type { PlanError, PlanInput, PlanKit } from './model/input';
-import type { BladeTurn, BladeUse, BlankNeed, Minutes, Plan, PlannedPart, PlannedStack, PlanWarning } from './model/plan';
+import type {
+  BladeTurn,
+  BladeUse,
+  BlankNeed,
+  Minutes,
+  Plan,
+  PlannedPart,
+  PlannedStack,
+  PlanWarning,
+} from './model/plan';
 import type { CutBlank, SawnStack, Stack, StackedGang } from './model/stack';
 import type { PinnedStack } from './model/wishes';
 import { bladeTurns, isToSaw, orderStacks } from './order';

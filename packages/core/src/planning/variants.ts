@@ -8,14 +8,9 @@ export function copiesByVariant({ variants }: Pick<Template, 'variants'>, line: 
   const isShared = Object.keys(line.variants).length === 0;
   const each = Math.floor(line.copies / Math.max(1, variants.length));
   const over = line.copies - each * variants.length;
-  return new Map(
-    variants.map(({ id }, i) => [id, isShared ? each + (i < over ? 1 : 0) : (line.variants[id] ?? 0)]),
-  );
+  return new Map(variants.map(({ id }, i) => [id, isShared ? each + (i < over ? 1 : 0) : (line.variants[id] ?? 0)]));
 }
 
 /** How many copies of a line have a part of this variant; all of them where it is a part of every copy. */
-export const copiesOfVariant = (
-  template: Pick<Template, 'variants'>,
-  line: Line,
-  variantId: string | null,
-): number => (variantId === null ? line.copies : (copiesByVariant(template, line).get(variantId) ?? 0));
+export const copiesOfVariant = (template: Pick<Template, 'variants'>, line: Line, variantId: string | null): number =>
+  variantId === null ? line.copies : (copiesByVariant(template, line).get(variantId) ?? 0);

@@ -209,10 +209,7 @@ function withFeature(part: Part, from: Part, id: string, move: Affine, newId: ()
   };
   const rule = ruleOf(from, id);
   const own = turnsOver(move) ? { ...rule, tiltDegrees: -rule.tiltDegrees || 0 } : rule;
-  return cutsOf(given).reduce(
-    (all, { cut }) => (known.has(cut.id) ? all : withRule(all, cut.id, own)),
-    given,
-  );
+  return cutsOf(given).reduce((all, { cut }) => (known.has(cut.id) ? all : withRule(all, cut.id, own)), given);
 }
 
 function withoutFeature(part: Part, from: Part, id: string, move: Affine): Part {

@@ -25,8 +25,7 @@ export const PLAIN_CUT: CutRule = { line: 'on', tiltDegrees: 0, kept: null };
 
 export const ruleOf = ({ cutRules }: Pick<Part, 'cutRules'>, cutId: string): CutRule => cutRules[cutId] ?? PLAIN_CUT;
 
-const isPlain = ({ line, tiltDegrees, kept }: CutRule): boolean =>
-  line === 'on' && tiltDegrees === 0 && kept === null;
+const isPlain = ({ line, tiltDegrees, kept }: CutRule): boolean => line === 'on' && tiltDegrees === 0 && kept === null;
 
 /** The part with another rule for a cut; a plain one is not kept. */
 export function withRule(part: Part, cutId: string, changes: Partial<CutRule>): Part {

@@ -48,7 +48,9 @@ export function mirrorPairs({ parts, bodies, meant }: Template): Body[] {
     const right = single.slice(i + 1).find((one) => !paired.has(one.id) && isMirror(one, left));
     if (!right || paired.has(left.id)) return [];
     paired.add(left.id).add(right.id);
-    return [{ id: `${left.id} ${right.id}`, name: `${left.name} and ${right.name}`, layers: [left.id, right.id], meant }];
+    return [
+      { id: `${left.id} ${right.id}`, name: `${left.name} and ${right.name}`, layers: [left.id, right.id], meant },
+    ];
   });
 }
 

@@ -41,7 +41,9 @@ function lineOf(path: Path): LineToCompare {
 
 /** True where two cuts are one line in the wood and sawn the same way, the first moved into the frame of the other. */
 export const isSameCut = (cut: ComparedCut, other: ComparedCut, move: Affine): boolean =>
-  cut.kind === other.kind && isSameRule(cut.rule, other.rule, move) && isSameLine(lineOf(cut.path), lineOf(other.path), move, ALIKE);
+  cut.kind === other.kind &&
+  isSameRule(cut.rule, other.rule, move) &&
+  isSameLine(lineOf(cut.path), lineOf(other.path), move, ALIKE);
 
 interface Hole {
   readonly center: Point;

@@ -113,7 +113,9 @@ function cautionsFor(todo: readonly PlannedStack[]): CautionId[] {
   const isHeldBy = (way: Holding): boolean => todo.some(({ held }) => held.method === way);
   const patterns = todo.flatMap((stack) => patternsPut(stack).map(({ method }) => method));
   const isSprayed = patterns.some((method) => PATTERN_WAYS[method].isSprayed);
-  const isTilted = todo.some(({ phases }) => phases.some(({ cuts }) => cuts.some(({ rule }) => rule.tiltDegrees !== 0)));
+  const isTilted = todo.some(({ phases }) =>
+    phases.some(({ cuts }) => cuts.some(({ rule }) => rule.tiltDegrees !== 0)),
+  );
   return [
     'saw-off-to-thread',
     isHeldBy('brads') ? 'eyes-and-brads' : 'eyes',

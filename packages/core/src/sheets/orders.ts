@@ -38,11 +38,7 @@ export type OrderFault = Fault<'missing-revision' | 'missing-part'>;
  * The patterns that a plan still needs, in the order of sawing: of each stack one for every gang that lies on top while
  * something is sawn, as often as its passes ask.
  */
-export function ordersOfPlan(
-  plan: Plan,
-  run: Pick<Run, 'lines'>,
-  { units }: Pick<Shop, 'units'>,
-): PatternOrder[] {
+export function ordersOfPlan(plan: Plan, run: Pick<Run, 'lines'>, { units }: Pick<Shop, 'units'>): PatternOrder[] {
   const revisions = new Map(run.lines.map(({ templateId, revision }) => [templateId, revision]));
   return plan.stacks.flatMap((stack, i) => {
     if (stack.passesToCut === 0) return [];
@@ -57,7 +53,9 @@ export function ordersOfPlan(
           revision,
           partIds: gang.parts.map(({ partId }) => partId),
           // What is traced is printed once.
-          copies: PATTERN_WAYS[gang.pattern].isPrinted ? stack.passesToCut * tops.filter((top) => top === gang).length : 1,
+          copies: PATTERN_WAYS[gang.pattern].isPrinted
+            ? stack.passesToCut * tops.filter((top) => top === gang).length
+            : 1,
           stack: `Stack ${String(i + 1)}: ${layersWords(stack, units)}`,
           bits: bitsOfCuts(stack),
           brads: gang === stack.gangs[0] ? stack.held.brads : [],

@@ -1,4 +1,4 @@
-import type { Grain, Run, Shop } from '@rapid-jig/core';
+import type { Grain, HardwareNeed, Run, Shop } from '@rapid-jig/core';
 import { TYPICAL_SHOP } from '@rapid-jig/core';
 
 /**
@@ -36,6 +36,7 @@ export interface DemoTemplate {
   readonly note: string;
   readonly copies: number;
   readonly rods?: readonly DemoRod[];
+  readonly hardware?: readonly Omit<HardwareNeed, 'id'>[];
   /** Layers by the names of their parts, front first. */
   readonly bodies?: readonly { readonly name: string; readonly layers: readonly string[] }[];
   readonly drawings: readonly DemoDrawing[];
@@ -103,6 +104,10 @@ export const DEMO_TEMPLATES: readonly DemoTemplate[] = [
     name: 'Luggage tags',
     note: 'A set of three; the cord goes through the slot.',
     copies: 10,
+    hardware: [
+      { name: 'leather cords', kind: 'bought', perCopy: 3 },
+      { name: 'sandpaper 220', kind: 'consumable', perCopy: 0.25 },
+    ],
     drawings: [
       {
         file: 'luggage-tags.svg',
@@ -182,4 +187,6 @@ export const DEMO_RACK: readonly (readonly [typed: string, place: string, costMi
   ['4 birch plywood 1/4 x 24 x 30', 'against the wall', 1300],
   ['3 birch plywood 1/8 x 12 x 20', 'against the wall', 700],
   ['12 dowels 1/4 x 36', 'tube', 120],
+  ['18 leather cords', 'drawer', 35],
+  ['6 sandpaper 220', 'drawer', 60],
 ];

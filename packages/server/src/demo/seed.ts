@@ -18,7 +18,10 @@ import {
   type PlanInput,
   type RodNeed,
   type Template,
-  type WorkEvent, newRunLine, emptyTemplate } from '@rapid-jig/core';
+  type WorkEvent,
+  newRunLine,
+  emptyTemplate,
+} from '@rapid-jig/core';
 import type { Logger } from 'pino';
 import type { Database } from '../db/database';
 import type { Heavy } from '../heavy/pool';
@@ -106,6 +109,7 @@ async function readTemplate(demo: DemoTemplate, folder: string): Promise<ReadTem
     parts,
     bodies: bodiesOf(demo, parts),
     rods: rodsOf(demo),
+    hardware: (demo.hardware ?? []).map((need) => ({ ...need, id: idFor(`${demo.name} ${need.name}`) })),
     drawings: files.map(({ id, fileName, steps }) => ({ id, fileName, steps })),
   };
   return { template, files };

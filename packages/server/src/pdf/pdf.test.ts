@@ -79,7 +79,7 @@ const PATTERN: Pattern = {
   holes: [],
   marks: [],
   pierce: [],
-      notes: [],
+  notes: [],
   brads: [],
   grain: 'any',
   datums: [],

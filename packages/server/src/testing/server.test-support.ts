@@ -3,7 +3,18 @@ import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pino } from 'pino';
-import { inches, newRun, parseStock, type Part, type Run, type StockItem, type Template, newRunLine, emptyTemplate, AS_DRAWN } from '@rapid-jig/core';
+import {
+  inches,
+  newRun,
+  parseStock,
+  type Part,
+  type Run,
+  type StockItem,
+  type Template,
+  newRunLine,
+  emptyTemplate,
+  AS_DRAWN,
+} from '@rapid-jig/core';
 import { openDatabase, type Database } from '../db/database';
 import { tasks } from '../heavy/tasks';
 import type { Devices } from '../devices';

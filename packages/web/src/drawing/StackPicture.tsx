@@ -81,23 +81,25 @@ interface StackSideProps {
 /** The layers of a stack from the side, the first on top, each in its wood. */
 export function StackSide({ stack, width, scale, only }: StackSideProps) {
   let y = 0;
-  return stack.layers.map(({ id }) => {
-    const { thicknessMm, wood } = gangOfLayer(id, stack);
-    const top = y;
-    y += thicknessMm * scale;
-    return (
-      <rect
-        key={id}
-        y={top}
-        width={width}
-        height={thicknessMm * scale}
-        fill={woodEdge(wood.id)}
-        stroke="var(--rj-palette-edge)"
-        strokeWidth="1"
-        opacity={only && !only.includes(id) ? 0.25 : 1}
-      />
-    );
-  });
+  return stack.layers.flatMap(({ id }) =>
+    gangOfLayer(id, stack).plies.map(({ thicknessMm, wood }, ply) => {
+      const top = y;
+      y += thicknessMm * scale;
+      return (
+        <rect
+          key={`${id} ${String(ply)}`}
+          y={top}
+          width={width}
+          height={thicknessMm * scale}
+          fill={woodEdge(wood.id)}
+          stroke="var(--rj-palette-edge)"
+          // Boards that are glued up part by a fine line.
+          strokeWidth={ply === 0 ? 1 : 0.4}
+          opacity={only && !only.includes(id) ? 0.25 : 1}
+        />
+      );
+    }),
+  );
 }
 
 const CAPTION = { fontSize: '0.8rem', lineHeight: '20px', color: 'var(--rj-palette-text-secondary)' } as const;

@@ -12,7 +12,11 @@ import {
   type Part,
   type PlanInput,
   NO_STACK_WISHES,
-  NO_WISHES, newRunLine, AS_DRAWN, emptyTemplate } from '@rapid-jig/core';
+  NO_WISHES,
+  newRunLine,
+  AS_DRAWN,
+  emptyTemplate,
+} from '@rapid-jig/core';
 import { Area, Distance, Measure, Size } from './Measure';
 import { CheckBar, PatternPages } from '../runs/SheetPatterns';
 import { patternLetter, SheetNeeds } from '../runs/SheetTables';

@@ -1,9 +1,10 @@
 import { memo } from 'react';
 import { Box, Typography } from '@mui/material';
-import { woodById, type BlankNeed, type Plan } from '@rapid-jig/core';
+import { formatMinutes, woodById, type BlankNeed, type Plan } from '@rapid-jig/core';
 import { woodFill } from '../drawing/WoodDefs';
 import { Area, Measure, Size } from '../drawing/Measure';
 import { FIGURE } from '../theme/theme';
+import { counted } from '../words/counted';
 
 /** The longest blank is drawn this wide, px. */
 const WIDEST_PX = 150;
@@ -25,6 +26,13 @@ export const BlanksSection = memo(function BlanksSection({ plan }: { readonly pl
           <WoodBlanks key={key} blanks={blanks} scale={scale} />
         ))}
       </Box>
+      {plan.glueUps.map(({ gangKey, where, plies, count, handsMinutes, waitMinutes }) => (
+        <Typography key={gangKey} sx={{ mt: 1.5 }}>
+          <b>Glue up first</b>: {counted(count, 'blank')} for {where}, {plies.map(({ wood }) => wood.name).join(' on ')}
+          . {formatMinutes(handsMinutes)} at the bench, then {formatMinutes(waitMinutes)} in the clamps before a blade
+          may touch them.
+        </Typography>
+      ))}
     </Box>
   );
 });

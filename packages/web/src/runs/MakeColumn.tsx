@@ -8,6 +8,7 @@ import { MeasuredWoods } from './MeasuredWoods';
 import { PartCounts } from './PartCounts';
 import { useOpenRun, useRunDoc } from './RunRoute';
 import { RunSpareField } from './SpareField';
+import { VariantCounts } from './VariantCounts';
 
 /** What to make and how many: every change plans the run again. */
 export const MakeColumn = memo(function MakeColumn({ plan }: { readonly plan: Plan | null }) {
@@ -105,11 +106,16 @@ const Line = memo(function Line({ line, plan }: { readonly line: RunLine; readon
       }}
     >
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.5 }}>
-        <CountField label={`Copies of ${name}`} value={line.copies} onChange={(copies) => edit({ copies })} />
+        <CountField
+          label={`Copies of ${name}`}
+          value={line.copies}
+          onChange={(copies) => edit({ copies, variants: {} })}
+        />
         <Typography variant="h2" sx={{ flex: 1, overflowWrap: 'anywhere' }}>
           {name}
         </Typography>
       </Box>
+      <VariantCounts line={line} onChange={(variants) => edit({ variants })} />
       {plan && <PartCounts line={line} plan={plan} onChange={edit} />}
       <Box sx={{ display: 'flex', justifyContent: 'space-between', alignItems: 'center', mt: 0.5 }}>
         <Typography variant="body2" color="textSecondary" sx={FIGURE}>

@@ -12,6 +12,8 @@ import { FaceArea } from '../drawing/Measure';
 import { Link } from 'react-router';
 import { BladeSide } from '../drawing/BladePicture';
 import { FIGURE } from '../theme/theme';
+import { priceWords } from '../words/prices';
+import { useRunPrices } from './use-prices';
 import { useShop } from '../services';
 import { FORM_WORDS, PATTERN_WORDS, patternNotes } from '../words/plan';
 import { DRAWN } from '../theme/drawn';
@@ -58,6 +60,7 @@ export const MinutesSection = memo(function MinutesSection({ plan }: { readonly 
         ))}
       </Box>
       <PatternWays plan={plan} />
+      <OtherSchool />
       <Typography variant="body2" color="textSecondary" sx={{ mt: 1 }}>
         Our estimate; your log will correct it. Every figure behind it stands under <Link to="/shop#factors">Shop</Link>{' '}
         and can be changed.
@@ -85,6 +88,24 @@ export const MinutesSection = memo(function MinutesSection({ plan }: { readonly 
     </Box>
   );
 });
+
+const SCHOOL_WORDS = {
+  'inside-first': 'Outline first, then split',
+  'outline-first': 'Inside cuts, then the outline',
+} as const;
+
+/** What the other order of cuts would cost. */
+function OtherSchool() {
+  const shop = useShop();
+  const other = useRunPrices()?.otherSchool;
+  if (!other) return null;
+  return (
+    <Typography variant="body2" sx={{ mt: 1 }}>
+      {SCHOOL_WORDS[shop.cutOrder]}: that order {priceWords(other)} in this run. Choose it under{' '}
+      <Link to="/shop#habits">Shop</Link>.
+    </Typography>
+  );
+}
 
 /** A way saves too little to be told below this, minutes. */
 const WORTH_TELLING = 2;

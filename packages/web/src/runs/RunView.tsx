@@ -12,6 +12,7 @@ import { MinutesSection } from './MinutesSection';
 import { OrderStrip } from './OrderStrip';
 import { RunHeader } from './RunHeader';
 import { useOpenRun, useRunDoc, useRunState } from './RunRoute';
+import { PricesOfRun, usePricing } from './use-prices';
 import { Wall } from './Wall';
 
 /** A run: what to make on the left, the wall of stacks it comes to on the right, in the order of the work. */
@@ -25,33 +26,36 @@ export function RunView() {
   useUndoKeys(session.document);
   const drawn = useMemo(() => drawParts(revisions), [revisions]);
   const name = useRunDoc((run) => run.name);
+  const prices = usePricing();
   return (
-    <Page wide title={name}>
-      <RunHeader />
-      <SaveTrouble document={session.document} />
-      {trouble && (
-        <Alert severity="warning" sx={{ my: 1 }}>
-          Not yet recorded: {trouble}
-        </Alert>
-      )}
-      {isStalled && <Stalled onRetry={() => void session.plan()} />}
-      {!shop.saw.confirmed && hasLines && <SawQuestion />}
-      {shown && !error && hasLines && <OrderStrip planned={shown} change={change} />}
-      <Box sx={{ display: 'flex', gap: 3, alignItems: 'start', flexDirection: { xs: 'column', md: 'row' }, mt: 2 }}>
-        <MakeColumn plan={shown?.plan ?? null} />
-        <Box sx={{ flex: 1, minWidth: 0, width: '100%' }}>
-          {error && <PlanErrors />}
-          {shown && !error && (
-            <>
-              <Warnings />
-              <Wall plan={shown.plan} drawn={drawn} />
-              <BlanksSection plan={shown.plan} />
-              <MinutesSection plan={shown.plan} />
-            </>
-          )}
+    <PricesOfRun value={prices}>
+      <Page wide title={name}>
+        <RunHeader />
+        <SaveTrouble document={session.document} />
+        {trouble && (
+          <Alert severity="warning" sx={{ my: 1 }}>
+            Not yet recorded: {trouble}
+          </Alert>
+        )}
+        {isStalled && <Stalled onRetry={() => void session.plan()} />}
+        {!shop.saw.confirmed && hasLines && <SawQuestion />}
+        {shown && !error && hasLines && <OrderStrip planned={shown} change={change} />}
+        <Box sx={{ display: 'flex', gap: 3, alignItems: 'start', flexDirection: { xs: 'column', md: 'row' }, mt: 2 }}>
+          <MakeColumn plan={shown?.plan ?? null} />
+          <Box sx={{ flex: 1, minWidth: 0, width: '100%' }}>
+            {error && <PlanErrors />}
+            {shown && !error && (
+              <>
+                <Warnings />
+                <Wall plan={shown.plan} drawn={drawn} />
+                <BlanksSection plan={shown.plan} />
+                <MinutesSection plan={shown.plan} />
+              </>
+            )}
+          </Box>
         </Box>
-      </Box>
-    </Page>
+      </Page>
+    </PricesOfRun>
   );
 }
 

@@ -10,6 +10,7 @@ import { FIGURE } from '../theme/theme';
 import { counted } from '../words/counted';
 import { warningWords } from '../words/plan';
 import { holesOf } from './Holes';
+import { DROP_STACK, LayersToMove } from './LayersToMove';
 import { PassMarks } from './PassMarks';
 import { OpenStack } from './StackDetail';
 import { Phases } from './Phases';
@@ -40,6 +41,7 @@ export const StackCard = memo(function StackCard({ stack, drawn, scale }: StackC
     <Box
       component="article"
       aria-label={`${templates}, ${name}, ${counted(layers.length, 'layer')}`}
+      {...{ [DROP_STACK]: stack.key }}
       sx={{ maxWidth: '100%' }}
     >
       {/* What is sawn stands back; its words stay as clear as the others. */}
@@ -79,6 +81,7 @@ export const StackCard = memo(function StackCard({ stack, drawn, scale }: StackC
             <IconAlertTriangle size={16} style={{ flex: 'none', marginTop: 2 }} /> {warningWords(warning, unit)}
           </Typography>
         ))}
+        <LayersToMove stack={stack} />
         <OpenStack stack={stack} />
         <PassMarks stack={stack} />
       </Box>

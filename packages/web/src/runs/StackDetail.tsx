@@ -17,6 +17,7 @@ import { Swatch } from '../drawing/Swatch';
 import { drawnSize } from '../drawing/StackPicture';
 import { woodFill } from '../drawing/WoodDefs';
 import { DRAWN } from '../theme/drawn';
+import { cutRuleWords } from '../words/cuts';
 import { FORM_WORDS, HOLDING_WORDS } from '../words/plan';
 import { layerName, layersWords, phaseWords } from '../words/stacks';
 import { holesOf } from './Holes';
@@ -72,6 +73,12 @@ function Inside({ stack }: { readonly stack: PlannedStack }) {
                   .map((blade) => `Number ${blade.size}, ${FORM_WORDS[blade.form]}`)
                   .join(', then ')}
               </Typography>
+              {phase.cuts.flatMap(({ cutId, kind, rule }) => {
+                const words = cutRuleWords(rule);
+                return words === ''
+                  ? []
+                  : [<Typography key={cutId} variant="body2">{`${KIND_WORDS[kind]}: ${words}.`}</Typography>];
+              })}
               {phase.after.length > 0 && (
                 <Typography variant="body2" color="textSecondary">
                   After{' '}
@@ -102,7 +109,7 @@ function LayerLine({ gang, name }: { readonly gang: StackedGang; readonly name: 
     <Typography component="li" variant="body2" sx={{ display: 'flex', gap: 1, alignItems: 'center', py: 0.25 }}>
       <Swatch woodId={gang.wood.id} width={26} height={12} />
       <span>
-        <b>{name}</b>, <Measure mm={gang.thicknessMm} /> {gang.wood.name}
+        <b>{name}</b>, <Measure mm={gang.thicknessMm} /> {gang.plies.map(({ wood }) => wood.name).join(' on ')}
         {gang.turnedOver ? ', show face down' : ''}
       </span>
     </Typography>
@@ -131,6 +138,8 @@ function HowHeld({ stack: { held, layers } }: { readonly stack: PlannedStack }) 
     </Box>
   );
 }
+
+const KIND_WORDS = { inside: 'An inside cut', through: 'A through cut', outside: 'The outline' } as const;
 
 const REGISTER = 'Lay the layers on each other by their register marks before they are held.';
 const REGISTER_AGAIN = 'Its outline is gone: lay it by a pin or a corner that was kept.';

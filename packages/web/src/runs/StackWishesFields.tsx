@@ -1,6 +1,8 @@
 import { Box, Button, FormControlLabel, Switch, Typography } from '@mui/material';
-import { gangName, type PinnedStack, type PlannedStack, type StackWishes } from '@rapid-jig/core';
+import { gangName, isSamePin, pinOf, type PatternMethod, type PlannedStack, type StackWishes } from '@rapid-jig/core';
+import { Choice } from '../fields/Choice';
 import { CountField } from '../fields/CountField';
+import { PATTERN_WORDS } from '../words/plan';
 import { useOpenRun, useRunDoc } from './RunRoute';
 
 /** What the maker wants of a stack, whatever it costs; what each wish costs is said in the strip above the run. */
@@ -18,7 +20,7 @@ export function StackWishesFields({ stack }: { readonly stack: PlannedStack }) {
     <Box component="section" aria-label="Your wishes">
       <Typography variant="h3">Your wishes</Typography>
       <Typography variant="body2" color="textSecondary">
-        The plan is the cheapest it can find. What a wish costs stands at the top of the run.
+        The plan is the cheapest it can find. What each wish costs stands below the wall.
       </Typography>
       <FormControlLabel
         control={
@@ -65,6 +67,21 @@ export function StackWishesFields({ stack }: { readonly stack: PlannedStack }) {
           </Button>
         )}
       </Box>
+      <Choice
+        label="Patterns of this stack"
+        value={wishes.patterns[partIds[0] ?? ''] ?? ''}
+        options={[['', 'As the shop has it'], ...(Object.entries(PATTERN_WORDS) as [PatternMethod, string][])]}
+        onChange={(way) =>
+          edit((stacks) => {
+            const kept = Object.entries(stacks.patterns).filter(([id]) => !partIds.includes(id));
+            return {
+              ...stacks,
+              patterns: Object.fromEntries([...kept, ...(way === '' ? [] : partIds.map((id) => [id, way] as const))]),
+            };
+          })
+        }
+        width={290}
+      />
       {stack.gangs.map((gang) => (
         <Alone
           key={gang.key}
@@ -105,18 +122,3 @@ function Alone({ name, ids, wishes, edit }: AloneProps) {
     />
   );
 }
-
-/** A stack as it is pinned: its layers by part, and as many passes as it has. */
-export function pinOf({ gangs, layers, passesToCut, begun, done }: PlannedStack): PinnedStack {
-  const counts = gangs.flatMap(({ key, parts: [part] }) =>
-    part ? [{ partId: part.partId, count: layers.filter(({ gangKey }) => gangKey === key).length }] : [],
-  );
-  return { layers: counts, passes: passesToCut + begun.length + done.length };
-}
-
-const keyOf = ({ layers }: PinnedStack): string =>
-  layers
-    .map(({ partId, count }) => `${partId} ${String(count)}`)
-    .sort()
-    .join();
-export const isSamePin = (a: PinnedStack, b: PinnedStack): boolean => keyOf(a) === keyOf(b);

@@ -4,6 +4,8 @@ import { bladesInOrder, isToSaw, type Plan, type PlannedStack } from '@rapid-jig
 import type { DrawnPart } from '../drawing/paths';
 import { drawnSize } from '../drawing/StackPicture';
 import { FORM_WORDS } from '../words/plan';
+import { DraggedLayer } from './LayersToMove';
+import { RunWishes } from './RunWishes';
 import { StackCard } from './StackCard';
 import { WallFoot } from './WallFoot';
 
@@ -29,6 +31,8 @@ export const Wall = memo(function Wall({ plan, drawn }: WallProps) {
       ))}
       {finished.length > 0 && <Shelf title="Sawn" stacks={finished} drawn={drawn} scale={scale} />}
       <WallFoot plan={plan} />
+      <RunWishes />
+      <DraggedLayer />
       {plan.stacks.length === 0 && (
         <Typography color="textSecondary">Say how many of what, and the stacks appear here.</Typography>
       )}
@@ -41,18 +45,21 @@ interface ShelfOfStacks {
   readonly stacks: PlannedStack[];
 }
 
-/** Consecutive stacks that begin with the same blade share a shelf. */
+/** Consecutive stacks that begin with the same blade at the same tilt share a shelf. */
 function shelvesOf(plan: Plan): ShelfOfStacks[] {
-  const shelves: (ShelfOfStacks & { bladeId: string })[] = [];
+  const shelves: (ShelfOfStacks & { bladeId: string; tilt: number })[] = [];
   for (const stack of plan.stacks) {
     const [blade] = bladesInOrder(stack);
     if (!isToSaw(stack) || !blade) continue;
+    const tilt = stack.phases[0]?.cuts[0]?.rule.tiltDegrees ?? 0;
     const last = shelves[shelves.length - 1];
-    if (last?.bladeId === blade.id) last.stacks.push(stack);
+    const table = tilt !== 0 ? `, table tilted ${String(tilt)}°` : (last?.tilt ?? 0) !== 0 ? ', table level again' : '';
+    if (last?.bladeId === blade.id && last.tilt === tilt) last.stacks.push(stack);
     else
       shelves.push({
         bladeId: blade.id,
-        title: `${shelves.length === 0 ? 'First' : 'Then'} with number ${blade.size}, ${FORM_WORDS[blade.form]}`,
+        tilt,
+        title: `${shelves.length === 0 ? 'First' : 'Then'} with number ${blade.size}, ${FORM_WORDS[blade.form]}${table}`,
         stacks: [stack],
       });
   }

@@ -13,7 +13,10 @@ import {
   type Template,
   type WorkEvent,
   NO_STACK_WISHES,
-  NO_WISHES, newRunLine, AS_DRAWN } from '@rapid-jig/core';
+  NO_WISHES,
+  newRunLine,
+  AS_DRAWN,
+} from '@rapid-jig/core';
 import type { ApiFault } from '@rapid-jig/contract';
 import type { Api } from '../api/client';
 import type { Entry } from '../documents/entry';

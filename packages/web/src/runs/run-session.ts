@@ -23,7 +23,9 @@ import {
   type StockMove,
   type TemplateRevision,
   type WorkDone,
-  type WorkEvent, newRunLine } from '@rapid-jig/core';
+  type WorkEvent,
+  newRunLine,
+} from '@rapid-jig/core';
 import type { OpenDocument } from '../documents/document';
 import { eventEntry, type Entry } from '../documents/entry';
 import type { Services } from '../services';

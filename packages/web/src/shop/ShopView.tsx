@@ -1,6 +1,7 @@
-import { Box, TextField, Typography } from '@mui/material';
+import { useState } from 'react';
+import { Box, Button, TextField, Typography } from '@mui/material';
 import { useLoaderData } from 'react-router';
-import { FACTORS, minorDigits, TOOTH_FORMS, type Machines, type Shop } from '@rapid-jig/core';
+import { FACTORS, inches, minorDigits, TOOTH_FORMS, woodById, type Machines, type Shop } from '@rapid-jig/core';
 import type { LocalNetwork } from '@rapid-jig/contract';
 import type { Answer } from '../api/client';
 import type { OpenDocument } from '../documents/document';
@@ -8,6 +9,7 @@ import { Choice } from '../fields/Choice';
 import { CountField } from '../fields/CountField';
 import { DecimalField } from '../fields/DecimalField';
 import { LengthField } from '../fields/LengthField';
+import { WoodSelect } from '../fields/WoodSelect';
 import { useServices, useShop, type Services } from '../services';
 import { orThrow } from '../shell/or-throw';
 import { Page } from '../shell/Page';
@@ -148,6 +150,7 @@ function HabitsSection({ shop, edit }: SectionProps) {
         onChange={(holding) => edit({ holding })}
         width={290}
       />
+      <HoldHigh shop={shop} edit={edit} />
       <Choice
         label="How patterns are put on"
         value={shop.pattern}
@@ -156,6 +159,7 @@ function HabitsSection({ shop, edit }: SectionProps) {
         help={patternNotes(shop.pattern)}
         width={290}
       />
+      <PatternsByWood shop={shop} edit={edit} />
       <LengthField
         label="Holding margin, each side"
         value={shop.holdingMargin}
@@ -175,6 +179,56 @@ function HabitsSection({ shop, edit }: SectionProps) {
         />
       </Box>
     </Section>
+  );
+}
+
+/** How high stacks are held, where that is another way. */
+function HoldHigh({ shop: { holding, holdHigh, units }, edit }: SectionProps) {
+  const from = { mm: inches(1), typed: units === 'in' ? '1' : null };
+  return (
+    <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap' }}>
+      <Choice
+        label="High stacks are held"
+        value={holdHigh?.holding ?? ''}
+        options={[['', 'The same way'], ...(Object.entries(HOLDING_WORDS) as [Shop['holding'], string][])]}
+        onChange={(way) => edit({ holdHigh: way === '' ? null : { from: holdHigh?.from ?? from, holding: way } })}
+        width={290}
+      />
+      {holdHigh && (
+        <LengthField
+          label="High is from"
+          value={holdHigh.from}
+          onChange={(next) => edit({ holdHigh: { holding: holdHigh.holding ?? holding, from: next } })}
+          width={140}
+        />
+      )}
+    </Box>
+  );
+}
+
+/** Woods for which patterns are put on another way. */
+function PatternsByWood({ shop: { patternFor }, edit }: SectionProps) {
+  const [wood, setWood] = useState('birch-plywood');
+  const methods = Object.entries(PATTERN_WORDS) as [Shop['pattern'], string][];
+  const { [wood]: own, ...others } = patternFor;
+  return (
+    <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap', alignItems: 'start' }}>
+      <Box sx={{ width: 230 }}>
+        <WoodSelect value={wood} onChange={setWood} />
+      </Box>
+      <Choice
+        label="Patterns on this wood"
+        value={own ?? ''}
+        options={[['', 'As on all'], ...methods]}
+        onChange={(way) => edit({ patternFor: way === '' ? others : { ...others, [wood]: way } })}
+        width={290}
+      />
+      {Object.entries(patternFor).map(([id, way]) => (
+        <Button key={id} size="small" color="inherit" onClick={() => setWood(id)}>
+          {woodById(id)?.name ?? id}: {PATTERN_WORDS[way]}
+        </Button>
+      ))}
+    </Box>
   );
 }
 

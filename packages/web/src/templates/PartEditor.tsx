@@ -10,6 +10,8 @@ import { NameField } from '../fields/NameField';
 import { WoodSelect } from '../fields/WoodSelect';
 import { SidePanel } from '../shell/SidePanel';
 import { counted } from '../words/counted';
+import { CutRules } from './CutRules';
+import { GluedTo } from './GluedTo';
 
 const GRAINS = [
   ['along-x', 'Across the drawing'],
@@ -56,10 +58,41 @@ export function PartEditor({ document, part }: { readonly document: OpenDocument
         onChange={(grain) => change({ grain }, 'grain')}
         width="100%"
       />
+      <GluedTo part={part} onChange={(gluedTo) => change({ gluedTo }, 'glued')} />
+      <VariantOf document={document} part={part} onChange={(variantId) => change({ variantId }, 'variant')} />
       <SharedBlank document={document} part={part} onChange={(sharedBlank) => change({ sharedBlank }, 'blank')} />
       <PinnedLayers part={part} onChange={(pinnedLayers) => change({ pinnedLayers }, 'layers')} />
+      <FormControlLabel
+        control={
+          <Switch checked={part.apartClean} onChange={(_event, apartClean) => change({ apartClean }, 'clean')} />
+        }
+        label="Its layers must come apart clean"
+      />
       <UseForAll document={document} part={part} />
+      <CutRules part={part} onChange={({ cutRules }) => change({ cutRules }, 'cuts')} />
     </SidePanel>
+  );
+}
+
+function VariantOf({
+  document,
+  part,
+  onChange,
+}: {
+  readonly document: OpenDocument<Template>;
+  readonly part: Part;
+  readonly onChange: (variantId: string | null) => void;
+}) {
+  const { variants } = document.store.getState().doc;
+  if (variants.length === 0) return null;
+  return (
+    <Choice
+      label="It is part of"
+      value={part.variantId ?? ''}
+      options={[['', 'every copy'], ...variants.map(({ id, name }) => [id, name] as const)]}
+      onChange={(id) => onChange(id === '' ? null : id)}
+      width="100%"
+    />
   );
 }
 

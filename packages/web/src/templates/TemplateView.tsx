@@ -21,7 +21,9 @@ import { BodiesSection } from './BodiesSection';
 import { DropZone } from './DropZone';
 import { Exports } from './Exports';
 import { PartEditor } from './PartEditor';
+import { HardwareSection } from './HardwareSection';
 import { RodsSection } from './RodsSection';
+import { VariantsSection } from './VariantsSection';
 import { Swatch } from '../drawing/Swatch';
 import { Measure } from '../drawing/Measure';
 import { NameField } from '../fields/NameField';
@@ -104,6 +106,8 @@ export function TemplateView() {
       </Box>
       {template.parts.length > 0 && <BodiesSection document={document} />}
       <RodsSection document={document} />
+      <HardwareSection document={document} />
+      <VariantsSection document={document} />
       <Box sx={{ mt: 4, maxWidth: 760 }}>
         <DropZone
           words="More parts for this product: drop another drawing."

@@ -10,6 +10,7 @@ import { orThrow } from '../shell/or-throw';
 import { Page } from '../shell/Page';
 import { useUndoKeys } from '../shell/SaveBadge';
 import { useOpenRun, useRunDoc } from '../runs/RunRoute';
+import { BoughtParts } from './BoughtParts';
 import { RodsView } from './RodsView';
 import { Shopping } from './Shopping';
 import { StockActions } from './StockActions';
@@ -72,6 +73,7 @@ export function RunWoodView() {
         </Alert>
       )}
       {(progress !== null || (laid === null && trouble === null)) && <LayingBar progress={progress} />}
+      <BoughtParts session={session} entries={entries} runId={runId} />
       {isEmpty && <Typography sx={{ py: 4 }}>Every blank is cut or sawn: no wood is needed.</Typography>}
       {laid && !isEmpty && (
         <>

@@ -1,6 +1,6 @@
 import { proxy } from 'comlink';
-import type { PlanError, PlanInput, Result, RodGroup, WayOut, WoodGroup, WoodProgress } from '@rapid-jig/core';
-import type { LaidWood, PlannedRun, PlannerApi, WoodTask } from './planner.worker';
+import type { Plan, PlanError, PlanInput, Result, RodGroup, WayOut, WoodGroup, WoodProgress } from '@rapid-jig/core';
+import type { LaidWood, PlannedRun, PlannerApi, RunPrices, WoodTask } from './planner.worker';
 import { restarting } from './restarting';
 import { newestOnly } from './tickets';
 
@@ -8,6 +8,8 @@ import { newestOnly } from './tickets';
 export interface Planner {
   /** Null where a later call for the same run overtook this one. */
   plan(input: PlanInput): Promise<Result<PlannedRun, PlanError> | null>;
+  /** What the wishes of a planned run cost. Null where a later call for the same run overtook this one. */
+  prices(plan: Plan, input: PlanInput): Promise<RunPrices | null>;
   /** Lays a plan's blanks on the rack and cuts its rods. Null where a later call overtook this one. */
   wood(task: WoodTask, onProgress: (progress: WoodProgress) => void): Promise<LaidWood | null>;
   /** Ends the laying under way; the best so far is its answer. */
@@ -29,6 +31,8 @@ export function startPlanner(): Planner {
   return {
     plan: (input) =>
       newest(input.run.id, () => planner.ask<Result<PlannedRun, PlanError>>((remote) => remote.plan(input))),
+    prices: (plan, input) =>
+      newest(`prices of ${input.run.id}`, () => layer.ask<RunPrices>((remote) => remote.prices(plan, input))),
     wood: (task, onProgress) => layer.ask((remote) => remote.wood(task, proxy(onProgress))),
     stopWood: async () => void (await layer.ask((remote) => remote.stopWood())),
     waysOut: (...given) => layer.ask((remote) => remote.waysOut(...given)),

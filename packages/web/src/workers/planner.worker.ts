@@ -1,10 +1,13 @@
 import { expose } from 'comlink';
 import {
   costOf,
+  familiesOfRun,
   highsSolver,
   layingWood,
   planRods,
   planRun,
+  priceOfOtherSchool,
+  priceWishes,
   seededSearch,
   verifyWood,
   waysOut,
@@ -16,6 +19,7 @@ import {
   type Result,
   type RodGroup,
   type WayOut,
+  type WishPrice,
   type WoodGroup,
   type WoodPlanInput,
   type WoodProgress,
@@ -27,6 +31,13 @@ export interface PlannedRun {
   readonly cost: PlanCost;
   /** Time the plan took, ms. */
   readonly tookMs: number;
+}
+
+export interface RunPrices {
+  readonly wishes: readonly WishPrice[];
+  /** null where the run cannot be planned in the other order. */
+  readonly otherSchool: PlanCost | null;
+  readonly families: readonly (readonly string[])[];
 }
 
 export type WoodTask = Omit<WoodPlanInput, 'rods'>;
@@ -96,6 +107,16 @@ const planner = {
     rods: readonly RodGroup[],
   ): Promise<WayOut[]> {
     return waysOut(input, { ...task, rods }, groups, { onStage: () => undefined, solver: loadSolver }, seededSearch);
+  },
+
+  /** What each wish of a run costs, what the other order of cuts would, and which parts may be cut together. */
+  async prices(plan: Plan, input: PlanInput): Promise<RunPrices> {
+    const kit = { onStage: () => undefined, solver: loadSolver };
+    return {
+      wishes: await priceWishes(plan, input, kit),
+      otherSchool: await priceOfOtherSchool(plan, input, kit),
+      families: familiesOfRun(input),
+    };
   },
 
   async plan(input: PlanInput): Promise<Result<PlannedRun, PlanError>> {

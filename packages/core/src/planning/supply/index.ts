@@ -1,3 +1,5 @@
+export { boughtNeeds } from './bought';
+export type { BoughtNeed } from './bought';
 export { cutCaution, millingCautions } from './cautions';
 export type { CutCaution, MillingCaution } from './cautions';
 export { drawDown, takenWood } from './draw-down';

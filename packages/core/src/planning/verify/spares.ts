@@ -15,7 +15,10 @@ export function sparesWrong(plan: Plan, input: PlanInput): string[] {
   const parts = pinnedTemplates(input).flatMap(({ line, template }) =>
     template.parts
       .filter(({ id, perCopy }) => perCopy > 0 && !line.spares[id])
-      .map((part) => ({ ...riskOf(part, part.perCopy * copiesFor(part, { line, template }), input), spares: told.get(part.id) ?? 0 })),
+      .map((part) => ({
+        ...riskOf(part, part.perCopy * copiesFor(part, { line, template }), input),
+        spares: told.get(part.id) ?? 0,
+      })),
   );
   const each = parts.map((part) => getsAll(part, part.spares));
   const all = each.reduce((product, one) => product * one, 1);

@@ -243,10 +243,7 @@ const MUTANTS: readonly (readonly [string, (plan: Plan) => Plan])[] = [
     (plan) => ({ ...plan, minutes: { pattern: 0, drilling: 0, threading: 0, cutting: 0, corners: 0, changing: 0 } }),
   ],
   ['minutes that are no number', (plan) => ({ ...plan, minutes: { ...plan.minutes, cutting: NaN } })],
-  [
-    'a pattern too few',
-    patternsUsed((used) => ({ ...used, copies: used.copies - 1 })),
-  ],
+  ['a pattern too few', patternsUsed((used) => ({ ...used, copies: used.copies - 1 }))],
   ['a sheet to print too few', patternsUsed((used) => ({ ...used, sheets: 1 }))],
   ['patterns put on another way', patternsUsed((used) => ({ ...used, method: 'carbon' }))],
   ['nothing under the patterns', patternsUsed((used) => ({ ...used, materialMm2: 0 }))],

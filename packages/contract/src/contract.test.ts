@@ -64,6 +64,7 @@ const template: Template = {
       gluedTo: [{ woodId: 'walnut', thickness: { mm: 3.175, typed: '1/8' } }],
       variantId: uuid(9),
       apartClean: true,
+      laid: { a: 0, b: 1, c: -1, d: 0, e: 12.5, f: 3 },
       cutRules: { [uuid(4)]: { line: 'outside', tiltDegrees: 12.5, kept: null } },
       pinnedLayers: null,
       drawing: uuid(2),

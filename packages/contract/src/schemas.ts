@@ -7,6 +7,7 @@ import {
   PATTERN_METHODS,
   SPOIL_REASONS,
   TOOTH_FORMS,
+  type Affine,
   type Blade,
   type Body,
   type BlanksCut,
@@ -80,6 +81,9 @@ const markedLine = Joi.object<MarkedLine, true>({
 const edge = Joi.object<Edge, true>({ from: point, to: point });
 const grain = Joi.string().valid('along-x', 'along-y', 'any');
 
+const finite = Joi.number().min(-1e6).max(1e6).required();
+const affine = Joi.object<Affine, true>({ a: finite, b: finite, c: finite, d: finite, e: finite, f: finite });
+
 const cutRule = Joi.object<CutRule, true>({
   line: Joi.string()
     .valid(...LINE_RULES)
@@ -112,6 +116,7 @@ const part = Joi.object<Wire<Part>, true>({
   datum: edge.allow(null).required(),
   sharedBlank: id.allow(null).required(),
   pinnedLayers: Joi.number().integer().min(1).max(100).allow(null).required(),
+  laid: affine.allow(null).required(),
   cutRules: Joi.object<Part['cutRules']>().pattern(id, cutRule).required(),
 });
 

@@ -30,7 +30,9 @@ const holed = part('a', { insideCuts: [{ id: 'i', line: null, path: circle(10, 5
 test('a template, a run and a shop from before cuts had rules and copies variants are plain', () => {
   const plain = template('toy', [holed]);
   const { hardware: _h, variants: _v, meant: _m, ...rest } = plain;
-  const parts = plain.parts.map(({ gluedTo: _g, variantId: _i, apartClean: _a, cutRules: _r, ...before }) => before);
+  const parts = plain.parts.map(
+    ({ gluedTo: _g, variantId: _i, apartClean: _a, cutRules: _r, laid: _l, ...before }) => before,
+  );
   expect(openForm('template', { form: 2, doc: { ...rest, parts } })).toEqual({ ok: true, value: plain });
   const today = newRun('r', 'Fair', [newRunLine('t', 1, 2)]);
   const { variants: _none, ...line } = today.lines[0]!;

@@ -13,6 +13,7 @@ export const templateWithRules = (template: Doc): Doc => ({
     variantId: null,
     apartClean: false,
     cutRules: {},
+    laid: null,
   })),
   meant: [],
   hardware: [],

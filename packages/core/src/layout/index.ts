@@ -14,5 +14,7 @@ export { seededSearch } from './search';
 export type { Search } from './search';
 export { eachNode, piecesIn, restNode } from './tree';
 export type { CutNode, CutTree, FreeNode, LaidPiece, PieceNode, RestNode } from './tree';
+export { layShapes } from './true-shape';
+export type { LaidShape, Shape, ShapeLayout } from './true-shape';
 export { verifyCuts } from './verify';
 export type { Flaw } from './verify';

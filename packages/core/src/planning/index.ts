@@ -13,6 +13,8 @@ export { layersFinishedIn, phasesMissing } from './last-phases';
 export { FACTORS, factorsInForce } from './model/factors';
 export type { Factor, FactorId, FactorValues } from './model/factors';
 export { gangName, stackName } from './gangs';
+export { GANG_GAP, layClose, mayLieClose } from './lay-close';
+export type { LaidClose } from './lay-close';
 export { familiesOfRun } from './gangs-of-run';
 export { copiesByVariant } from './variants';
 export { isSamePin, pinOf, pinsAfterMove } from './stack-pins';

@@ -1,3 +1,4 @@
+export { asItWasDrawn, movedPart } from './moved-part';
 export { featuresOfBody, giveToLayers, layerMoves, sameOutlineAs } from './bodies';
 export type { BodyFault, LayerFeature, LayerFeatureKind } from './bodies';
 export { asMeant, giveToBoth, mirrorPairs, missingFeatures } from './missing';

@@ -1,4 +1,5 @@
 import { featuresOfBody, giveToLayers } from './bodies';
+import { movedPart } from './moved-part';
 import type { Part, Template } from './template';
 
 /**
@@ -47,7 +48,8 @@ export function renewParts(parts: readonly Part[], fresh: readonly Part[], drawi
   return [...kept, ...fresh.filter((part) => !known.has(part.outline.line))];
 }
 
-function renewPart(before: Part, fresh: Part): Part {
+function renewPart(before: Part, drawn: Part): Part {
+  const fresh = before.laid === null ? drawn : movedPart(drawn, before.laid);
   const { outline, insideCuts, throughCuts, holes, marks, datum } = fresh;
   const ids = new Map(
     [before.outline, ...before.insideCuts, ...before.throughCuts, ...before.holes, ...before.marks].map(

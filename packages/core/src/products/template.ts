@@ -1,4 +1,4 @@
-import type { Path, Point } from '../geometry';
+import type { Affine, Path, Point } from '../geometry';
 import type { CutKind, DrawingSteps, Edge } from '../patterns';
 import type { Length } from '../units';
 import type { Grain } from '../wood';
@@ -63,6 +63,8 @@ export interface Part {
   readonly datum: Edge | null;
   /** Parts with the same mark lie on one blank, as drawn; null for a part on a blank of its own. */
   readonly sharedBlank: string | null;
+  /** How it was moved from its drawing to lie close to its neighbours; null for a part that lies as drawn. */
+  readonly laid: Affine | null;
   /** Layers the maker insists on for its stacks, or null to let the plan choose. */
   readonly pinnedLayers: number | null;
   /** How its cuts are sawn, by id, where that is not plainly on the line. */
@@ -70,11 +72,12 @@ export interface Part {
 }
 
 /** What no drawing says of a part, as it begins: one board, in every copy, every cut plainly on its line. */
-export const AS_DRAWN: Pick<Part, 'gluedTo' | 'variantId' | 'apartClean' | 'cutRules'> = {
+export const AS_DRAWN: Pick<Part, 'gluedTo' | 'variantId' | 'apartClean' | 'cutRules' | 'laid'> = {
   gluedTo: [],
   variantId: null,
   apartClean: false,
   cutRules: {},
+  laid: null,
 };
 
 /** A length of dowel or strip that a copy needs. */

@@ -18,6 +18,7 @@ import { Page } from '../shell/Page';
 import { SaveBadge, SaveTrouble, useUndoKeys } from '../shell/SaveBadge';
 import { FIGURE } from '../theme/theme';
 import { BodiesSection } from './BodiesSection';
+import { CloseSection } from './CloseSection';
 import { DropZone } from './DropZone';
 import { Exports } from './Exports';
 import { PartEditor } from './PartEditor';
@@ -105,6 +106,7 @@ export function TemplateView() {
         {chosen && <PartEditor key={chosen.id} document={document} part={chosen} />}
       </Box>
       {template.parts.length > 0 && <BodiesSection document={document} />}
+      <CloseSection document={document} />
       <RodsSection document={document} />
       <HardwareSection document={document} />
       <VariantsSection document={document} />

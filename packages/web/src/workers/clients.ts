@@ -1,5 +1,16 @@
 import { proxy } from 'comlink';
-import type { Plan, PlanError, PlanInput, Result, RodGroup, WayOut, WoodGroup, WoodProgress } from '@rapid-jig/core';
+import type {
+  LaidClose,
+  Part,
+  Plan,
+  PlanError,
+  PlanInput,
+  Result,
+  RodGroup,
+  WayOut,
+  WoodGroup,
+  WoodProgress,
+} from '@rapid-jig/core';
 import type { LaidWood, PlannedRun, PlannerApi, RunPrices, WoodTask } from './planner.worker';
 import { restarting } from './restarting';
 import { newestOnly } from './tickets';
@@ -8,6 +19,8 @@ import { newestOnly } from './tickets';
 export interface Planner {
   /** Null where a later call for the same run overtook this one. */
   plan(input: PlanInput): Promise<Result<PlannedRun, PlanError> | null>;
+  /** Lays parts close together on one blank; null where that takes no less wood than each for itself. */
+  layClose(parts: readonly Part[], blank: string): Promise<LaidClose | null>;
   /** What the wishes of a planned run cost. Null where a later call for the same run overtook this one. */
   prices(plan: Plan, input: PlanInput): Promise<RunPrices | null>;
   /** Lays a plan's blanks on the rack and cuts its rods. Null where a later call overtook this one. */
@@ -31,6 +44,7 @@ export function startPlanner(): Planner {
   return {
     plan: (input) =>
       newest(input.run.id, () => planner.ask<Result<PlannedRun, PlanError>>((remote) => remote.plan(input))),
+    layClose: (parts, blank) => layer.ask<LaidClose | null>((remote) => remote.layClose(parts, blank)),
     prices: (plan, input) =>
       newest(`prices of ${input.run.id}`, () => layer.ask<RunPrices>((remote) => remote.prices(plan, input))),
     wood: (task, onProgress) => layer.ask((remote) => remote.wood(task, proxy(onProgress))),

@@ -2,6 +2,7 @@ import { expose } from 'comlink';
 import {
   costOf,
   familiesOfRun,
+  layClose,
   highsSolver,
   layingWood,
   planRods,
@@ -11,7 +12,9 @@ import {
   seededSearch,
   verifyWood,
   waysOut,
+  type LaidClose,
   type LinearSolver,
+  type Part,
   type Plan,
   type PlanCost,
   type PlanError,
@@ -49,6 +52,8 @@ export interface LaidWood {
   readonly stopped: boolean;
 }
 
+/** Places looked at to lay parts close together: some three seconds. */
+const CLOSE_STEPS = 800_000;
 /** Works this long before it looks whether it shall stop, ms. */
 const SLICE_MS = 60;
 
@@ -107,6 +112,11 @@ const planner = {
     rods: readonly RodGroup[],
   ): Promise<WayOut[]> {
     return waysOut(input, { ...task, rods }, groups, { onStage: () => undefined, solver: loadSolver }, seededSearch);
+  },
+
+  /** Lays parts close together on one blank; null where that takes no less wood. */
+  layClose(parts: readonly Part[], blank: string): LaidClose | null {
+    return layClose(parts, blank, seededSearch(0, CLOSE_STEPS));
   },
 
   /** What each wish of a run costs, what the other order of cuts would, and which parts may be cut together. */

@@ -1,0 +1,69 @@
+import { boxAround, flatten, inOrder, isInside, shift, turn } from '../geometry';
+import { layShapes, type Search } from '../layout';
+import { movedPart, type Part, type Template } from '../products';
+import { toNm } from '../units';
+
+/** Between parts on one blank, mm: the widest kerf of the drawer and a bridge of two (our choice). */
+export const GANG_GAP = 3;
+/** Turns that are tried where the grain may run any way. */
+const TURNS = 16;
+
+const turnsFor = ({ grain }: Part): number[] =>
+  grain === 'any' ? Array.from({ length: TURNS }, (_none, i) => (2 * Math.PI * i) / TURNS) : [0, Math.PI];
+
+/**
+ * Parts of a template that may lie side by side on one blank and be cut as one stack, those of each blank together: of one wood,
+ * thickness and grain, and as often in a copy, so that their layers agree. Layers of a body lie on each other; a part with an edge
+ * on the board's own, and one that lies in an opening of another or has such, stays as it is drawn.
+ */
+export function mayLieClose({ parts, bodies }: Template): Part[][] {
+  const layers = new Set(bodies.flatMap((body) => body.layers));
+  const isNested = (one: Part): boolean =>
+    parts.some((other) => other.id !== one.id && (liesIn(one, other) || liesIn(other, one)));
+  const groups = new Map<string, Part[]>();
+  for (const part of parts.filter((one) => one.perCopy > 0 && one.datum === null && !layers.has(one.id))) {
+    if (isNested(part)) continue;
+    const { woodId, thickness, gluedTo, grain, perCopy, variantId, apartClean, pinnedLayers } = part;
+    const plies = [{ woodId, thickness }, ...gluedTo].map((ply) => `${ply.woodId} ${String(toNm(ply.thickness.mm))}`);
+    const key = [plies.join(), grain, perCopy, variantId, apartClean, pinnedLayers].join('|');
+    groups.set(key, [...(groups.get(key) ?? []), part]);
+  }
+  return [...groups.values()].filter((group) => group.length > 1);
+}
+
+const liesIn = (one: Part, other: Part): boolean =>
+  one.drawing === other.drawing && other.insideCuts.some(({ path }) => isInside(one.outline.path.start, flatten(path)));
+
+/** Parts of one blank as they lie close together. */
+export interface LaidClose {
+  /** In the order given, moved and marked to share a blank. */
+  readonly parts: readonly Part[];
+  /** Of the rectangle round them all, and of those round each, with the gap between, mm2. */
+  readonly areaMm2: number;
+  readonly apartMm2: number;
+}
+
+/**
+ * Lays parts close together by their true shape; null where that takes no less than each for itself. `blank` marks the blank they
+ * share. Pure: see {@link layShapes}.
+ */
+export function layClose(parts: readonly Part[], blank: string, search: Search): LaidClose | null {
+  const outlines = parts.map(({ outline }) => flatten(outline.path));
+  const layout = layShapes(
+    parts.map((part, i) => ({ outline: outlines[i] ?? [], turns: turnsFor(part) })),
+    GANG_GAP,
+    search,
+  );
+  if (!layout) return null;
+  return {
+    parts: parts.map((part, i) => {
+      const laid = layout.laid[i];
+      return laid ? { ...movedPart(part, inOrder(turn(laid.turn), shift(laid.x, laid.y))), sharedBlank: blank } : part;
+    }),
+    areaMm2: layout.width * layout.height,
+    apartMm2: outlines.reduce((sum, outline) => {
+      const { minX, maxX, minY, maxY } = boxAround(outline);
+      return sum + (maxX - minX + GANG_GAP) * (maxY - minY + GANG_GAP);
+    }, 0),
+  };
+}

@@ -127,6 +127,7 @@ test.each([
       dowel: true,
       bought: true,
       consumable: true,
+      made: true,
     }),
   ],
   ['stock.items.defects.kind', all<Defect['kind']>({ knot: true, split: true, wane: true })],

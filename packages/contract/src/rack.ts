@@ -34,6 +34,7 @@ export const stockItemSchema = Joi.object<Wire<StockItem>, true>({
   costMinor: Joi.number().integer().min(0).max(100_000_000).allow(null).required(),
   place: freeName.required(),
   note: note.required(),
+  partId: id.allow(null).required(),
   moisturePercent: Joi.number().min(0).max(100).allow(null).required(),
   defects: Joi.array().items(defectSchema).max(50).required(),
   archived: Joi.boolean().required(),

@@ -12,7 +12,7 @@ export const FORMS = {
   template: 3,
   run: 4,
   settings: 3,
-  stockItem: 1,
+  stockItem: 2,
   stockMove: 1,
   workEvent: 3,
   plan: 5,
@@ -54,7 +54,8 @@ const STEPS: Readonly<Record<FormKind, readonly ((doc: Doc) => Doc)[]>> = {
     // One habit held for every wood and height.
     (settings) => ('cutOrder' in settings ? { ...settings, patternFor: {}, holdHigh: null } : settings),
   ],
-  stockItem: [],
+  // Pieces made beyond what was wanted did not lie on the rack.
+  stockItem: [(item) => ({ ...item, partId: null })],
   stockMove: [],
   // Passes had no number of their own.
   workEvent: [

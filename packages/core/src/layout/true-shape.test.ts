@@ -28,6 +28,9 @@ const ringOf = (points: readonly Point[]): [number, number][] => points.map(({ x
 
 /** What two outlines share when each is grown by nearly half the gap, by another library, mm2. */
 function shared(a: readonly Point[], b: readonly Point[], gap: number): number {
+  const [one, other] = [boxAround(a), boxAround(b)];
+  const apart = Math.max(one.minX - other.maxX, other.minX - one.maxX, one.minY - other.maxY, other.minY - one.maxY);
+  if (apart >= gap) return 0;
   const grown = (points: readonly Point[]) => offsetRings([points], gap / 2 - 0.02).map(ringOf);
   const both = polygonClipping.intersection(grown(a), grown(b));
   return both.flat().reduce((sum, ring) => sum + Math.abs(shoelace(ring.map(([x, y]) => ({ x, y })))), 0);
@@ -156,10 +159,10 @@ describe('pieces laid by their true shape', () => {
           }),
           turns: QUARTERS,
         }));
-        const layout = check(shapes, gap);
+        const layout = check(shapes, gap, 2000);
         if (layout) expect(layout.width * layout.height).toBeLessThan(rectangles(shapes, gap));
       }),
-      { numRuns: 25 },
+      { numRuns: 15 },
     );
   }, 60_000);
 });

@@ -256,11 +256,8 @@ function lowestAt(
     const column = strip[x + k];
     if (!column) continue;
     const own = runs[k] ?? [];
-    // Lying from y up, a run meets another where neither ends before the other begins. By index: the innermost loop of all.
-    for (let i = 0; i < column.runs.length; i++) {
-      const [low, high] = column.runs[i] as Run;
-      for (let j = 0; j < own.length; j++) setBits(taken, low - (own[j] as Run)[1] + 1, high - (own[j] as Run)[0]);
-    }
+    // Lying from y up, a run meets another where neither ends before the other begins.
+    for (const [low, high] of column.runs) for (const [from, to] of own) setBits(taken, low - to + 1, high - from);
     if (asked++ % ASKED_FIRST === 0 && isFull(taken)) return null;
   }
   return firstFree(taken);
@@ -271,7 +268,7 @@ const WORD = 32;
 const FULL = 0xffffffff;
 
 function isFull(bits: Uint32Array): boolean {
-  for (let i = 0; i < bits.length; i++) if (bits[i] !== FULL) return false;
+  for (const word of bits) if (word !== FULL) return false;
   return true;
 }
 

@@ -15,6 +15,10 @@ export type { Factor, FactorId, FactorValues } from './model/factors';
 export { gangName, stackName } from './gangs';
 export { GANG_GAP, layClose, mayLieClose } from './lay-close';
 export type { LaidClose } from './lay-close';
+export { incompleteIn, leftBeforeGlue } from './completeness';
+export type { Incomplete, LeftToDo } from './completeness';
+export { surplusOf } from './surplus';
+export type { Surplus } from './surplus';
 export { familiesOfRun } from './gangs-of-run';
 export { copiesByVariant } from './variants';
 export { isSamePin, pinOf, pinsAfterMove } from './stack-pins';
@@ -92,6 +96,7 @@ export { worthOf } from './pass-cost';
 export { planRun } from './plan';
 export { judgeReach } from './reach';
 export {
+  measuredOnBoards,
   boughtNeeds,
   cutCaution,
   drawDown,

@@ -13,7 +13,7 @@ export interface LayerFeature {
   readonly ids: readonly (string | null)[];
 }
 
-export type BodyFault = Fault<'missing-layer' | 'other-outline'>;
+export type BodyFault = Fault<'missing-layer' | 'other-outline' | 'in-no-layer'>;
 
 /** A layer of a body with where it lies in the frame of the first. */
 interface PlacedLayer {
@@ -120,7 +120,8 @@ function placeOf({ ids, first }: OpenFeature, layers: readonly PlacedLayer[]): P
 
 /**
  * The template with a feature of a body in just the layers that are wanted. A part that is several layers of which only some
- * shall have it becomes two parts. `newId` makes ids for what is new. Errors: see {@link featuresOfBody}.
+ * shall have it becomes two parts. `newId` makes ids for what is new. Errors: see {@link featuresOfBody}; a cut that no layer would
+ * have, for it would be gone without a word.
  */
 export function giveToLayers(
   template: Template,
@@ -130,6 +131,13 @@ export function giveToLayers(
   newId: () => string,
 ): Result<Template, BodyFault> {
   const body = template.bodies.find(({ id }) => id === bodyId);
+  if (!wanted.includes(true))
+    return err({
+      kind: 'in-no-layer',
+      message: 'A cut stays in one layer at least.',
+      where: body?.name ?? '',
+      hint: 'To be rid of it, shape the drawing again.',
+    });
   if (!body) throw new RangeError(`the template has no body ${bodyId}`);
   const placed = placedLayers(template, body);
   if (!placed.ok) return placed;

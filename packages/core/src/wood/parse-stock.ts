@@ -86,6 +86,7 @@ const NOTHING: Omit<StockItem, 'id' | 'kind'> = {
   costMinor: null,
   place: '',
   note: '',
+  partId: null,
   moisturePercent: null,
   defects: [],
   archived: false,

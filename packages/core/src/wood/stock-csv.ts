@@ -2,7 +2,7 @@ import Papa from 'papaparse';
 import { err, ok, type Result } from '../result';
 import type { Length, LengthUnit } from '../units';
 import { sizeOf, woodNamed, type StockFault, type TypedStock } from './parse-stock';
-import { roughQuarters, STOCK_KINDS, type StockItem, type StockKind } from './stock';
+import { isTimber, roughQuarters, STOCK_KINDS, type StockItem, type StockKind } from './stock';
 import { woodById } from './woods';
 
 const COLUMNS = [
@@ -88,7 +88,7 @@ function readRow(
     });
   const kind = STOCK_KINDS.find((one) => one === cell('kind').toLowerCase());
   if (!kind) return wrong('kind', `"${cell('kind')}" is none of ${STOCK_KINDS.join(', ')}.`);
-  const isWood = kind !== 'bought' && kind !== 'consumable';
+  const isWood = isTimber(kind);
   const wood = isWood ? woodNamed(cell('wood')) : null;
   if (isWood && !wood) return wrong('wood', `There is no wood called "${cell('wood')}" in the table.`, 'unknown-wood');
   if (!isWood && cell('name') === '') return wrong('name', 'It needs a name.');
@@ -123,6 +123,7 @@ function readRow(
       costMinor: cost,
       place: cell('place').slice(0, 120),
       note: cell('note').slice(0, 2000),
+      partId: null,
       moisturePercent: moisture,
       defects: [],
       archived: false,
@@ -131,8 +132,4 @@ function readRow(
 }
 
 const needed = (kind: StockKind): readonly Column[] =>
-  kind === 'bought' || kind === 'consumable'
-    ? []
-    : kind === 'dowel'
-      ? ['thickness', 'length']
-      : ['thickness', 'width', 'length'];
+  !isTimber(kind) ? [] : kind === 'dowel' ? ['thickness', 'length'] : ['thickness', 'width', 'length'];

@@ -89,6 +89,7 @@ const anyItem: fc.Arbitrary<{ item: StockItem; quantity: number }> = fc.record({
     place: fc.string({ maxLength: 20 }).map((text) => text.trim()),
     note: fc.constantFrom('', 'a "fine" one, flat', '=SUM(A1)'),
     moisturePercent: fc.option(fc.integer({ min: 0, max: 100 })),
+    partId: fc.constant(null),
     defects: fc.constant([]),
     archived: fc.constant(false),
   }),

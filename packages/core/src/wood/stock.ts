@@ -1,9 +1,15 @@
 import type { Length } from '../units';
 import { inches } from '../units';
 
-/** What lies on a rack. Boards, sheets, strips and offcuts have all three sizes, a dowel its diameter and length. */
-export const STOCK_KINDS = ['board', 'sheet', 'strip', 'offcut', 'dowel', 'bought', 'consumable'] as const;
+/**
+ * What lies on a rack. Boards, sheets, strips and offcuts have all three sizes, a dowel its diameter and length; pieces made beyond what
+ * was wanted wait there for the next run.
+ */
+export const STOCK_KINDS = ['board', 'sheet', 'strip', 'offcut', 'dowel', 'bought', 'consumable', 'made'] as const;
 export type StockKind = (typeof STOCK_KINDS)[number];
+
+/** True of what is wood to be cut, and has its sizes. */
+export const isTimber = (kind: StockKind): boolean => kind !== 'bought' && kind !== 'consumable' && kind !== 'made';
 
 /** An area of a board that must not be used, mm from its lower left corner, x along the grain. */
 export interface Defect {
@@ -21,7 +27,7 @@ export interface Defect {
 export interface StockItem {
   readonly id: string;
   readonly kind: StockKind;
-  /** null for bought parts and consumables. */
+  /** null for bought parts, consumables and pieces made. */
   readonly woodId: string | null;
   /** What it is called where no wood says it; else ''. */
   readonly name: string;
@@ -36,6 +42,8 @@ export interface StockItem {
   readonly costMinor: number | null;
   readonly place: string;
   readonly note: string;
+  /** Of pieces made: the part of a template that they are; else null. */
+  readonly partId: string | null;
   readonly moisturePercent: number | null;
   readonly defects: readonly Defect[];
   readonly archived: boolean;

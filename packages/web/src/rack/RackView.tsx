@@ -34,6 +34,7 @@ const KIND_WORDS: Readonly<Record<StockKind, string>> = {
   offcut: 'Offcuts',
   dowel: 'Dowels',
   bought: 'Bought parts',
+  made: 'Made',
   consumable: 'Consumables',
 };
 
@@ -120,7 +121,9 @@ function matches({ woodId, name, kind, place, note, thickness }: StockItem, sear
 
 /** Names above each shelf: the wood, or what has none. */
 const shelfOf = ({ woodId, kind }: StockItem): string =>
-  woodId === null ? (kind === 'bought' ? 'Bought parts' : 'Consumables') : (woodById(woodId)?.name ?? woodId);
+  woodId === null ? (SHELF_WORDS[kind] ?? 'Consumables') : (woodById(woodId)?.name ?? woodId);
+
+const SHELF_WORDS: Partial<Record<StockKind, string>> = { bought: 'Bought parts', made: 'Pieces made' };
 
 interface ShelvesProps {
   readonly shown: readonly Counted[];

@@ -24,8 +24,8 @@ export interface RackSession {
   readonly store: StoreApi<StoredRack>;
   /** One item to be edited; the same one each time it is asked for. */
   document(id: string): Promise<OpenDocument<StockItem>>;
-  /** Puts new stock on the rack and says that it was received. */
-  add(stock: readonly TypedStock[]): Promise<Result<readonly string[], ApiFault>>;
+  /** Puts new stock on the rack and says that it was received, from a run where that made it. */
+  add(stock: readonly TypedStock[], runId?: string | null): Promise<Result<readonly string[], ApiFault>>;
   move(entries: readonly StockEntry[]): Promise<Result<null, ApiFault>>;
   /** Reads what other devices have done. */
   refresh(): Promise<Result<null, ApiFault>>;
@@ -104,11 +104,11 @@ export function rackSession({ api, outbox, open, clientId }: RackServices, rack:
     store.setState({ moves: answer.value.moves });
     return ok(null);
   };
-  const add: RackSession['add'] = async (stock) => {
+  const add: RackSession['add'] = async (stock, runId = null) => {
     const items = stock.map(({ item }): StockItem => ({ ...item, id: newId() }));
     const received = items.flatMap(({ id }, i): StockEntry[] => {
       const count = stock[i]?.quantity ?? 0;
-      return count > 0 ? [{ itemId: id, kind: 'received', count, runId: null }] : [];
+      return count > 0 ? [{ itemId: id, kind: 'received', count, runId }] : [];
     });
     const answer = await sent<StoredRack>(stockEntry({ items, moves: movesOf(received) }));
     if (!answer.ok) return answer;

@@ -5,6 +5,7 @@ import { CountField } from '../fields/CountField';
 import { FIGURE } from '../theme/theme';
 import { useOpenRun, useRunDoc } from './RunRoute';
 import { SpareField } from './SpareField';
+import { SurplusLine } from './SurplusLine';
 
 interface PartCountsProps {
   readonly line: RunLine;
@@ -69,6 +70,7 @@ export function PartCounts({ line, plan, onChange }: PartCountsProps) {
 interface Counted {
   readonly id: string;
   readonly name: string;
+  readonly templateName: string;
   readonly isRod: boolean;
   readonly tally: Tally;
   readonly leftOver: number;
@@ -77,10 +79,24 @@ interface Counted {
 const countedThings = ({ parts, rods }: Plan, templateId: string): Counted[] => [
   ...parts
     .filter((part) => part.templateId === templateId)
-    .map((part) => ({ id: part.partId, name: part.partName, isRod: false, tally: part, leftOver: part.leftOver })),
+    .map((part) => ({
+      id: part.partId,
+      name: part.partName,
+      templateName: part.templateName,
+      isRod: false,
+      tally: part,
+      leftOver: part.leftOver,
+    })),
   ...rods
     .filter((rod) => rod.templateId === templateId)
-    .map(({ rodId, name, tally }) => ({ id: rodId, name, isRod: true, tally, leftOver: 0 })),
+    .map(({ rodId, name, templateName, tally }) => ({
+      id: rodId,
+      name,
+      templateName,
+      isRod: true,
+      tally,
+      leftOver: 0,
+    })),
 ];
 
 function CountRow({
@@ -147,7 +163,7 @@ interface PartExtrasProps {
 function PartExtras({ part, line, onChange }: PartExtrasProps) {
   const usual = useRunDoc((run) => run.spares);
   const { session } = useOpenRun();
-  const { id: partId, name: partName, isRod } = part;
+  const { id: partId, name: partName, templateName, isRod } = part;
   const { good, spoiled, spares, toCut } = part.tally;
   const own = line.spares[partId];
   return (
@@ -194,6 +210,14 @@ function PartExtras({ part, line, onChange }: PartExtrasProps) {
         rule={own ?? (usual.kind === 'risk' ? { kind: 'count', count: spares } : usual)}
         onChange={(rule) => onChange({ spares: { ...line.spares, [partId]: rule } })}
       />
+      {!isRod && (
+        <SurplusLine
+          partId={partId}
+          name={`${templateName}: ${partName}`}
+          tally={part.tally}
+          onUsed={(count) => onChange({ onHand: { ...line.onHand, [partId]: (line.onHand[partId] ?? 0) + count } })}
+        />
+      )}
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
         <Typography sx={{ flex: 1 }}>There before the run</Typography>
         <CountField

@@ -1,10 +1,11 @@
 import { useMemo, useState } from 'react';
-import { Box, Button, Dialog, DialogActions, DialogContent, DialogTitle, Typography } from '@mui/material';
+import { Alert, Box, Button, Dialog, DialogActions, DialogContent, DialogTitle, Typography } from '@mui/material';
 import {
   bladesInOrder,
   circlePath,
   cutsOf,
   gangOfLayer,
+  incompleteIn,
   stackName,
   toSvgPathData,
   type PlannedStack,
@@ -97,6 +98,7 @@ function Inside({ stack }: { readonly stack: PlannedStack }) {
             <LayerLine key={id} gang={gangOfLayer(id, stack)} name={layerName(id, stack)} />
           ))}
         </Box>
+        <Complete stack={stack} revisions={revisions} />
         <HowHeld stack={stack} />
         <StackWishesFields stack={stack} />
       </Box>
@@ -113,6 +115,29 @@ function LayerLine({ gang, name }: { readonly gang: StackedGang; readonly name: 
         {gang.turnedOver ? ', show face down' : ''}
       </span>
     </Typography>
+  );
+}
+
+/** Whether every cut and hole of every layer has its phase: asked before wood is touched. */
+function Complete({
+  stack,
+  revisions,
+}: {
+  readonly stack: PlannedStack;
+  readonly revisions: readonly TemplateRevision[];
+}) {
+  const open = incompleteIn(stack, revisions);
+  const cuts = stack.phases.reduce((sum, phase) => sum + phase.cuts.length + phase.holes.length, 0);
+  return open.length === 0 ? (
+    <Typography variant="body2" sx={{ mb: 2 }}>
+      Every cut and hole of every layer is in one phase: {cuts} in all.
+    </Typography>
+  ) : (
+    <Alert severity="error" sx={{ mb: 2 }}>
+      Not every cut has its phase:{' '}
+      {open.map(({ layerId, times }) => `${layerName(layerId, stack)} (${String(times)} times)`).join(', ')}. Do not saw
+      this stack; change anything in the run to plan it again.
+    </Alert>
   );
 }
 

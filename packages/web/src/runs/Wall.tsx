@@ -4,6 +4,7 @@ import { bladesInOrder, isToSaw, type Plan, type PlannedStack } from '@rapid-jig
 import type { DrawnPart } from '../drawing/paths';
 import { drawnSize } from '../drawing/StackPicture';
 import { FORM_WORDS } from '../words/plan';
+import { BeforeGlue } from './BeforeGlue';
 import { DraggedLayer } from './LayersToMove';
 import { RunWishes } from './RunWishes';
 import { StackCard } from './StackCard';
@@ -30,6 +31,7 @@ export const Wall = memo(function Wall({ plan, drawn }: WallProps) {
         <Shelf key={i} title={title} stacks={stacks} drawn={drawn} scale={scale} />
       ))}
       {finished.length > 0 && <Shelf title="Sawn" stacks={finished} drawn={drawn} scale={scale} />}
+      <BeforeGlue plan={plan} />
       <WallFoot plan={plan} />
       <RunWishes />
       <DraggedLayer />

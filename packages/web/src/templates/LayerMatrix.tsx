@@ -19,12 +19,9 @@ export function LayerMatrix({ document, template, body, features }: LayerMatrixP
   const { say } = useServices();
   const layers = body.layers.flatMap((id) => template.parts.find((part) => part.id === id) ?? []);
   const give = (feature: LayerFeature, wanted: readonly boolean[]): void => {
-    // Cuts that no layer has are gone: at least one keeps it, and Undo brings back what was taken.
-    if (!wanted.includes(true))
-      return say('A cut stays in one layer at least. To be rid of it, shape the drawing again.');
     const given = giveToLayers(template, body.id, feature, wanted, newId);
     if (given.ok) document.edit(() => given.value);
-    else say(given.error.message);
+    else say(`${given.error.message} ${given.error.hint}`);
   };
   if (features.length === 0)
     return <Typography color="textSecondary">Its layers have nothing but their outline.</Typography>;

@@ -1,9 +1,11 @@
 import { useState } from 'react';
-import { Alert, Box, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
+import { Alert, Box, Button, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
 import {
+  compareMm,
   formatShare,
   formatLength,
   formatMinutes,
+  measuredOnBoards,
   pinBlank,
   pinOnBoard,
   woodById,
@@ -94,6 +96,7 @@ export function WoodGroupView({ group, entries }: WoodGroupViewProps) {
           ` · ${formatShare(usedShare)} used; with these kerfs no layout can pass ${formatShare(bestShare)}`}
         {millingMinutes > 0 && ` · ${formatMinutes(millingMinutes)} of milling`}
       </Typography>
+      <BoardsMeasure group={group} entries={entries} />
       <MillingWays milling={group.milling} />
       {trouble && (
         <Alert severity="warning" onClose={() => setTrouble(null)} sx={{ mb: 1 }}>
@@ -164,5 +167,35 @@ function MillingWays({ milling }: { readonly milling: readonly MillingOption[] }
         </TableBody>
       </Table>
     </Box>
+  );
+}
+
+/** Tells where the boards that are laid measure otherwise than was reckoned, and takes their figure into the run. */
+function BoardsMeasure({ group, entries }: WoodGroupViewProps) {
+  const { session } = useOpenRun();
+  const measured = measuredOnBoards(group, entries);
+  if (!measured) return null;
+  const { woodId, nominalMm, thicknessMm } = group;
+  const take = (): void =>
+    session.document.edit((run) => ({
+      ...run,
+      measured: [
+        ...run.measured.filter((one) => one.woodId !== woodId || compareMm(one.nominalMm, nominalMm) !== 0),
+        { woodId, nominalMm, measured },
+      ],
+    }));
+  return (
+    <Alert
+      severity="info"
+      sx={{ mb: 1 }}
+      action={
+        <Button color="inherit" size="small" onClick={take}>
+          Reckon with that
+        </Button>
+      }
+    >
+      The boards laid here measure up to <Measure mm={measured.mm} typed={measured.typed} />; stacks were reckoned with{' '}
+      <Measure mm={thicknessMm} />.
+    </Alert>
   );
 }

@@ -17,6 +17,7 @@ const item = (id: string, name: string, costMinor: number | null): StockItem => 
   costMinor,
   place: '',
   note: '',
+  partId: null,
   moisturePercent: null,
   defects: [],
   archived: false,

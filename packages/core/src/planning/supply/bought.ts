@@ -33,7 +33,10 @@ export function boughtNeeds(
   for (const one of hardware) if (!names.some(({ name }) => sameName(name, one.name))) names.push(one);
   return names.map(({ name, kind }) => {
     const count = hardware.reduce((sum, one) => sum + (sameName(one.name, name) ? one.count : 0), 0);
-    const alike = rack.filter(({ item }) => item.woodId === null && !item.archived && sameName(item.name, name));
+    const alike = rack.filter(
+      ({ item }) =>
+        (item.kind === 'bought' || item.kind === 'consumable') && !item.archived && sameName(item.name, name),
+    );
     const taken = takenBy(
       runId,
       alike.map(({ item }) => item.id),

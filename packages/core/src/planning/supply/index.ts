@@ -1,3 +1,4 @@
+export { measuredOnBoards } from './boards-measure';
 export { boughtNeeds } from './bought';
 export type { BoughtNeed } from './bought';
 export { cutCaution, millingCautions } from './cautions';

@@ -181,7 +181,8 @@ interface Column {
 function fillStrip(pieces: readonly (readonly Cells[])[], { order, height, weight }: Manner): Filled {
   const strip: Column[] = [];
   const places: Place[] = [];
-  let looked = 0;
+  // Each piece is one at the least, so that a search ends however soon it finds its places.
+  let looked = order.length;
   for (const i of order) {
     let best: Place | null = null;
     for (const cells of pieces[i] ?? []) {
@@ -273,7 +274,8 @@ function isFull(bits: Uint32Array): boolean {
 }
 
 function setBits(bits: Uint32Array, from: number, to: number): void {
-  const [low, high] = [Math.max(0, from), Math.min(bits.length * WORD, to) - 1];
+  const low = from < 0 ? 0 : from;
+  const high = (to < bits.length * WORD ? to : bits.length * WORD) - 1;
   if (low > high) return;
   const [first, last] = [low >>> 5, high >>> 5];
   for (let i = first; i <= last; i++) {

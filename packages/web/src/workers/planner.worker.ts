@@ -52,8 +52,8 @@ export interface LaidWood {
   readonly stopped: boolean;
 }
 
-/** Places looked at to lay parts close together: some three seconds. */
-const CLOSE_STEPS = 800_000;
+/** Places looked at to lay parts close together: a second or two. */
+const CLOSE_STEPS = 400_000;
 /** Works this long before it looks whether it shall stop, ms. */
 const SLICE_MS = 60;
 

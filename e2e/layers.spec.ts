@@ -21,7 +21,7 @@ test('a body of layers: a hole left out of the back is asked about, given back, 
   await lantern.getByRole('button', { name: 'It is meant' }).click();
   await expect(lantern.getByText('meant?')).toHaveCount(0);
   // A part of two layers of which one gets the window becomes two parts.
-  await lantern.getByRole('checkbox', { name: 'an inside cut, line 1, in layer 2, Slotted' }).click();
+  await lantern.getByRole('checkbox', { name: 'an inside cut, line 2, in layer 2, Slotted' }).click();
   await expect(page.getByRole('list', { name: 'Parts' })).toContainText('1 × Slotted B');
   await page.reload();
   await expect(lantern.getByText('meant?')).toHaveCount(0);

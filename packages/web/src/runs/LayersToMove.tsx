@@ -21,6 +21,15 @@ export function LayersToMove({ stack }: { readonly stack: PlannedStack }) {
   );
 }
 
+/** So near the upper or lower edge of the window a drag scrolls the page, and so far each time, px. */
+const EDGE = 70;
+const SCROLL = 28;
+
+const scrollAtEdge = (y: number): void => {
+  if (y < EDGE) window.scrollBy(0, -SCROLL);
+  else if (y > window.innerHeight - EDGE) window.scrollBy(0, SCROLL);
+};
+
 function LayerHandle({ stack, gang }: { readonly stack: PlannedStack; readonly gang: StackedGang }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const partId = gang.parts[0]?.partId ?? '';
@@ -30,6 +39,7 @@ function LayerHandle({ stack, gang }: { readonly stack: PlannedStack; readonly g
     ({ active, xy: [x, y], tap, event }) => {
       event.preventDefault();
       setDragged(active ? { from: stack, partId, x, y } : null);
+      if (active) scrollAtEdge(y);
       if (active || tap) return;
       const key = document.elementFromPoint(x, y)?.closest(`[${DROP_STACK}]`)?.getAttribute(DROP_STACK);
       const target = targets.find((one) => one.stack?.key === key);

@@ -1,5 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdtemp, rm } from 'node:fs/promises';
+import { cp, mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { test as base, expect, type Locator, type Page } from '@playwright/test';
@@ -19,10 +19,21 @@ export class RunningApp {
     private readonly settings: Readonly<Record<string, string>>,
   ) {}
 
-  static async start(settings: Readonly<Record<string, string>> = {}): Promise<RunningApp> {
+  /** Starts it on files of its own: those of a folder, or empty ones, for which the demo is made first. */
+  static async start(
+    settings: Readonly<Record<string, string>> = {},
+    files: string | null = null,
+  ): Promise<RunningApp> {
     const app = new RunningApp(await mkdtemp(join(tmpdir(), 'rapid-jig-e2e-')), '', settings);
+    if (files !== null) await cp(files, app.folder, { recursive: true });
     await app.launch('0');
     return app;
+  }
+
+  /** Stops it and gives its files, for others to start with. */
+  async filesLeft(): Promise<string> {
+    await this.stop();
+    return this.folder;
   }
 
   private async launch(port: string): Promise<void> {
@@ -69,10 +80,18 @@ export class RunningApp {
   }
 }
 
-/** A test with an app of its own; faults in the page's console fail it. */
-export const test = base.extend<{ app: RunningApp; quiet: undefined }>({
-  app: async ({}, provide) => {
-    const app = await RunningApp.start();
+/** A test with an app of its own, whose demo was made once for all of a worker; faults in the page's console fail it. */
+export const test = base.extend<{ app: RunningApp; quiet: undefined }, { fresh: string }>({
+  fresh: [
+    async ({}, provide) => {
+      const first = await RunningApp.start();
+      await provide(await first.filesLeft());
+      await first.remove();
+    },
+    { scope: 'worker' },
+  ],
+  app: async ({ fresh }, provide) => {
+    const app = await RunningApp.start({}, fresh);
     await provide(app);
     await app.remove();
   },

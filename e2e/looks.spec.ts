@@ -113,6 +113,11 @@ test('two hundred parts with long names: the run plans, the page scrolls, nothin
     datum: null,
     sharedBlank: null,
     pinnedLayers: null,
+    gluedTo: [],
+    variantId: null,
+    apartClean: false,
+    cutRules: {},
+    laid: null,
   }));
   const template = {
     id: randomUUID(),
@@ -120,7 +125,10 @@ test('two hundred parts with long names: the run plans, the page scrolls, nothin
     note: '',
     parts,
     bodies: [],
+    meant: [],
     rods: [],
+    hardware: [],
+    variants: [],
     drawings: [],
     archived: false,
   };

@@ -70,6 +70,11 @@ const partWith = (segments) => ({
   datum: null,
   sharedBlank: null,
   pinnedLayers: null,
+  gluedTo: [],
+  variantId: null,
+  apartClean: false,
+  cutRules: {},
+  laid: null,
 });
 const SQUARE = [corner(60, 0), corner(60, 40), corner(0, 40), corner(0, 0)];
 const templateOf = (parts, name = 'Tag') => ({
@@ -78,7 +83,10 @@ const templateOf = (parts, name = 'Tag') => ({
   note: '',
   parts,
   bodies: [],
+  meant: [],
   rods: [],
+  hardware: [],
+  variants: [],
   drawings: [],
   archived: false,
 });
@@ -86,13 +94,13 @@ const runOf = (template, copies) => ({
   id: randomUUID(),
   name: 'Fair',
   dueDate: null,
-  lines: [{ templateId: template.id, revision: 1, copies, spares: {}, onHand: {} }],
+  lines: [{ templateId: template.id, revision: 1, copies, variants: {}, spares: {}, onHand: {} }],
   spares: { kind: 'count', count: 0 },
   refillSpares: false,
   maxLayers: null,
   measured: [],
   wood: { margin: null, freeLayers: false, laminate: false, byHand: false, freeForm: false, substitutes: [], pins: [] },
-  stacks: { apart: [], most: {}, pins: [] },
+  stacks: { apart: [], most: {}, pins: [], patterns: {} },
   archived: false,
 });
 const put = (doc, version) => ({

@@ -1,5 +1,6 @@
 import { benchBatches } from './batches';
 import { benchBoards } from './boards';
+import { benchClose } from './close';
 import { benchLengths } from './lengths';
 import { benchPlanning } from './planning';
 import { benchReading } from './reading';
@@ -11,6 +12,7 @@ import { benchWood } from './wood';
 await benchPlanning();
 await benchStacks();
 await benchLayers();
+benchClose();
 await benchReading();
 benchBoards();
 await benchBatches();

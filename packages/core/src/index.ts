@@ -34,6 +34,7 @@ export {
   nearestOnPiece,
   offsetRings,
   pathBox,
+  signedArea,
   thinnestBridge,
   toSvgPathData,
 } from './geometry';
@@ -210,6 +211,7 @@ export {
   familiesOfRun,
   incompleteIn,
   isSamePin,
+  GANG_GAP,
   layClose,
   leftBeforeGlue,
   mayLieClose,

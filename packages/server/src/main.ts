@@ -112,14 +112,15 @@ async function serve({ settings, shops, lock, pool, demoOnly }: Serving): Promis
     await close();
     throw error;
   }
+  // Before anybody is told the address: who knows it may end the program at once.
+  process.once('SIGINT', () => void close());
+  process.once('SIGTERM', () => void close());
   const address = `http://${names.length > 0 ? '127.0.0.1' : settings.host}:${String(listening.port)}`;
   console.log(`Rapid Jig is open at ${address}${path}`);
   if (settings.ownDatabaseUrl) console.log(`Your shop is kept in ${settings.ownDatabaseUrl}`);
   if (!demoOnly) console.log(`The demo shop is at ${address}/demo/`);
   await lock.tell(address);
   await tellNetwork(way(), devices.code());
-  process.once('SIGINT', () => void close());
-  process.once('SIGTERM', () => void close());
 }
 
 /** Of the shop's own authority, where secure pages are asked for; its key stays in the data folder. */

@@ -1,4 +1,4 @@
-import { boxAround, flatten, inOrder, isInside, shift, turn } from '../geometry';
+import { boxAround, flatten, inOrder, isInside, pathBox, shift, turn, type Box, type Point } from '../geometry';
 import { layShapes, type Search } from '../layout';
 import { movedPart, type Part, type Template } from '../products';
 import { toNm } from '../units';
@@ -18,11 +18,10 @@ const turnsFor = ({ grain }: Part): number[] =>
  */
 export function mayLieClose({ parts, bodies }: Template): Part[][] {
   const layers = new Set(bodies.flatMap((body) => body.layers));
-  const isNested = (one: Part): boolean =>
-    parts.some((other) => other.id !== one.id && (liesIn(one, other) || liesIn(other, one)));
+  const nested = nestedParts(parts);
   const groups = new Map<string, Part[]>();
   for (const part of parts.filter((one) => one.perCopy > 0 && one.datum === null && !layers.has(one.id))) {
-    if (isNested(part)) continue;
+    if (nested.has(part.id)) continue;
     const { woodId, thickness, gluedTo, grain, perCopy, variantId, apartClean, pinnedLayers } = part;
     const plies = [{ woodId, thickness }, ...gluedTo].map((ply) => `${ply.woodId} ${String(toNm(ply.thickness.mm))}`);
     const key = [plies.join(), grain, perCopy, variantId, apartClean, pinnedLayers].join('|');
@@ -31,8 +30,21 @@ export function mayLieClose({ parts, bodies }: Template): Part[][] {
   return [...groups.values()].filter((group) => group.length > 1);
 }
 
-const liesIn = (one: Part, other: Part): boolean =>
-  one.drawing === other.drawing && other.insideCuts.some(({ path }) => isInside(one.outline.path.start, flatten(path)));
+/** Ids of parts that lie in an opening of another as it is drawn, and of those that have such. */
+function nestedParts(parts: readonly Part[]): ReadonlySet<string> {
+  const nested = new Set<string>();
+  for (const outer of parts)
+    for (const { path } of outer.insideCuts) {
+      const [box, ring] = [pathBox(path), flatten(path)];
+      for (const { id, drawing, outline } of parts)
+        if (id !== outer.id && drawing === outer.drawing && isWithin(outline.path.start, box, ring))
+          nested.add(id).add(outer.id);
+    }
+  return nested;
+}
+
+const isWithin = (point: Point, { minX, maxX, minY, maxY }: Box, ring: readonly Point[]): boolean =>
+  point.x > minX && point.x < maxX && point.y > minY && point.y < maxY && isInside(point, ring);
 
 /** Parts of one blank as they lie close together. */
 export interface LaidClose {

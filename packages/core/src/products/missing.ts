@@ -1,8 +1,8 @@
-import { turnsOver } from '../geometry';
+import { pathBox, turnsOver } from '../geometry';
 import { featuresOfBody, giveToLayers, type BodyFault, type LayerFeatureKind } from './bodies';
-import { ruleOf } from './cut-rule';
+import { PLAIN_CUT } from './cut-rule';
 import { movesOnto } from './same-outline';
-import { cutsOf, type Body, type Part, type Template } from './template';
+import type { Body, Part, Template } from './template';
 import { ok, type Result } from '../result';
 
 /** What one of two mates has and the other has not: meant, or forgotten. */
@@ -36,29 +36,53 @@ function missingIn(template: Template, body: Body): MissingFeature[] {
   });
 }
 
+/** Parts of one outline: those that lie as the first does, and those that do so only when they are turned over. */
+interface Hands {
+  readonly first: Part;
+  readonly same: Part[];
+  readonly other: Part[];
+}
+
 /**
  * Left and right hands of a template: two parts whose outlines are the same only when one is turned over, and that are no layers of
- * a body; each part in one pair. As bodies of two layers that the template does not have.
+ * a body; each part in one pair, in their order. As bodies of two layers that the template does not have.
  */
 export function mirrorPairs({ parts, bodies, meant }: Template): Body[] {
   const layers = new Set(bodies.flatMap((body) => body.layers));
-  const single = parts.filter(({ id, perCopy }) => perCopy > 0 && !layers.has(id));
-  const paired = new Set<string>();
-  return single.flatMap((left, i): Body[] => {
-    const right = single.slice(i + 1).find((one) => !paired.has(one.id) && isMirror(one, left));
-    if (!right || paired.has(left.id)) return [];
-    paired.add(left.id).add(right.id);
-    return [
-      { id: `${left.id} ${right.id}`, name: `${left.name} and ${right.name}`, layers: [left.id, right.id], meant },
-    ];
-  });
+  // Each part is held against the first of every shape of its size, and not against every other part.
+  const bySize = new Map<string, Hands[]>();
+  for (const part of parts.filter(({ id, perCopy }) => perCopy > 0 && !layers.has(id))) {
+    const size = sizeOf(part);
+    const known = bySize.get(size) ?? [];
+    bySize.set(size, known);
+    if (!known.some((hands) => joins(hands, part))) known.push({ first: part, same: [part], other: [] });
+  }
+  return [...bySize.values()].flat().flatMap(({ same, other }) =>
+    same.flatMap((left, i): Body[] => {
+      const right = other[i];
+      if (!right) return [];
+      const name = `${left.name} and ${right.name}`;
+      return [{ id: `${left.id} ${right.id}`, name, layers: [left.id, right.id], meant }];
+    }),
+  );
 }
 
-function isMirror(one: Part, other: Part): boolean {
-  const compared = (part: Part) =>
-    cutsOf(part).map(({ cut, kind }) => ({ kind, path: cut.path, rule: ruleOf(part, cut.id) }));
-  const moves = movesOnto(compared(one), compared(other));
-  return moves.length > 0 && moves.every(turnsOver);
+/** Sides of the rectangle round a part, the shorter first, in whole mm: a mirror image has the same. */
+function sizeOf({ outline }: Part): string {
+  const { minX, maxX, minY, maxY } = pathBox(outline.path);
+  return [maxX - minX, maxY - minY]
+    .map(Math.round)
+    .sort((a, b) => a - b)
+    .join(' ');
+}
+
+/** Puts a part with those of its outline; false where its outline is another. */
+function joins({ first, same, other }: Hands, part: Part): boolean {
+  const outlineOf = ({ outline }: Part) => [{ kind: 'outside' as const, path: outline.path, rule: PLAIN_CUT }];
+  const moves = movesOnto(outlineOf(part), outlineOf(first));
+  if (moves.length === 0) return false;
+  (moves.every(turnsOver) ? other : same).push(part);
+  return true;
 }
 
 /** The template with a missing feature in both mates. Errors: see {@link giveToLayers}. */

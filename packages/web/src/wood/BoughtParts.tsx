@@ -9,17 +9,21 @@ import { useRunState } from '../runs/RunRoute';
 
 interface BoughtPartsProps {
   readonly session: RackSession;
-  readonly entries: readonly RackEntry[];
+  readonly needs: readonly BoughtNeed[];
   readonly runId: string;
 }
 
-/** Bought things of the run against the rack: what it has, what it can take, what is to be bought. */
-export function BoughtParts({ session, entries, runId }: BoughtPartsProps) {
+/** What the run needs of bought things, against the rack. */
+export function useBought(session: RackSession, entries: readonly RackEntry[], runId: string): readonly BoughtNeed[] {
   const { planned } = useRunState();
   const { moves } = useStore(session.store);
-  const { say } = useServices();
   const hardware = planned?.plan.hardware;
-  const needs = useMemo(() => boughtNeeds(hardware ?? [], entries, moves, runId), [hardware, entries, moves, runId]);
+  return useMemo(() => boughtNeeds(hardware ?? [], entries, moves, runId), [hardware, entries, moves, runId]);
+}
+
+/** Bought things of the run: what it has, what it can take, what is to be bought. */
+export function BoughtParts({ session, needs, runId }: BoughtPartsProps) {
+  const { say } = useServices();
   if (needs.length === 0) return null;
   const toTake = needs.flatMap((need) => need.toTake);
   const take = async (): Promise<void> => {

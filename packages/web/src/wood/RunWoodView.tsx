@@ -10,7 +10,7 @@ import { orThrow } from '../shell/or-throw';
 import { Page } from '../shell/Page';
 import { useUndoKeys } from '../shell/SaveBadge';
 import { useOpenRun, useRunDoc } from '../runs/RunRoute';
-import { BoughtParts } from './BoughtParts';
+import { BoughtParts, useBought } from './BoughtParts';
 import { RodsView } from './RodsView';
 import { Shopping } from './Shopping';
 import { StockActions } from './StockActions';
@@ -52,6 +52,7 @@ export function RunWoodView() {
   );
   const { laid, progress, ways, trouble } = useWood(entries, { machines, objective });
   useUndoKeys(useOpenRun().session.document);
+  const bought = useBought(session, entries, runId);
   const isLacking = laid?.groups.some(({ missing }) => missing.length > 0) ?? false;
   const isEmpty = laid?.groups.length === 0 && laid.rods.length === 0;
   return (
@@ -73,12 +74,11 @@ export function RunWoodView() {
         </Alert>
       )}
       {(progress !== null || (laid === null && trouble === null)) && <LayingBar progress={progress} />}
-      <BoughtParts session={session} entries={entries} runId={runId} />
       {isEmpty && <Typography sx={{ py: 4 }}>Every blank is cut or sawn: no wood is needed.</Typography>}
       {laid && !isEmpty && (
         <>
           {laid.stopped && <Typography sx={{ mb: 1 }}>Stopped: this is the best layout until then.</Typography>}
-          <Shopping groups={laid.groups} rods={laid.rods} />
+          <Shopping groups={laid.groups} rods={laid.rods} bought={bought} />
           <WaysOut ways={ways} isLacking={isLacking} />
           <Cautions groups={laid.groups} />
           <StockActions session={session} laid={laid} runId={runId} />
@@ -88,6 +88,7 @@ export function RunWoodView() {
           <RodsView rods={laid.rods} />
         </>
       )}
+      <BoughtParts session={session} needs={bought} runId={runId} />
     </Page>
   );
 }

@@ -4,6 +4,7 @@ import {
   formatLength,
   formatMoney,
   woodById,
+  type BoughtNeed,
   type LengthUnit,
   type RodGroup,
   type ToBuy,
@@ -15,23 +16,26 @@ import { counted } from '../words/counted';
 interface ShoppingProps {
   readonly groups: readonly WoodGroup[];
   readonly rods: readonly RodGroup[];
+  readonly bought: readonly BoughtNeed[];
 }
 
 /** What lacks, as a list to go shopping with, and about what it costs. */
-export function Shopping({ groups, rods }: ShoppingProps) {
+export function Shopping({ groups, rods, bought }: ShoppingProps) {
   const { unit } = useUnit();
   const { currency } = useShop();
   const lacking = groups.filter(({ missing }) => missing.length > 0);
   const dowels = rods.filter(({ kind, missing }) => kind === 'dowel' && missing.some((count) => count > 0));
-  if (lacking.length === 0 && dowels.length === 0)
+  const things = bought.filter(({ missing }) => missing > 0);
+  if (lacking.length + dowels.length + things.length === 0)
     return (
       <Alert severity="success" sx={{ mb: 2 }}>
-        The rack has all the wood for this run.
+        The rack has {bought.length > 0 ? 'all' : 'all the wood'} for this run.
       </Alert>
     );
   const costs = [
     ...lacking.map(({ toBuy }) => toBuy?.costMinor ?? null),
     ...dowels.map((group) => group.missingCostMinor),
+    ...things.map(({ missingCostMinor }) => missingCostMinor),
   ].filter((cost) => cost !== null);
   const total = costs.reduce((sum, cost) => sum + cost, 0);
   return (
@@ -48,6 +52,11 @@ export function Shopping({ groups, rods }: ShoppingProps) {
             {dowelWords(group, unit)} {costWords(group.missingCostMinor, currency)}
           </li>
         ))}
+        {things.map(({ name, missing, missingCostMinor }) => (
+          <li key={name}>
+            {missing} {name}. {costWords(missingCostMinor, currency)}
+          </li>
+        ))}
       </Box>
       {costs.length > 1 && <>All that has a price: {formatMoney(total, currency)}.</>}
     </Alert>
@@ -56,7 +65,7 @@ export function Shopping({ groups, rods }: ShoppingProps) {
 
 const costWords = (costMinor: number | null, currency: string): string =>
   costMinor === null
-    ? 'Write on the rack what such wood cost, and its price stands here.'
+    ? 'Write on the rack what such cost, and its price stands here.'
     : `About ${formatMoney(costMinor, currency)}, at what yours cost.`;
 
 function boardWords({ woodId, thicknessMm, missing, toBuy, substitutes }: WoodGroup, unit: LengthUnit): string {

@@ -6,7 +6,7 @@ import { patternMinutes } from './patterns-on';
 import { factorsInForce, type FactorValues } from './model/factors';
 import type { BladeTurn, BladeUse, Minutes } from './model/plan';
 import type { Shop } from './model/shop';
-import type { Phase, PlannedCut, Stack, UnnamedStack, WoodPly } from './model/stack';
+import type { Phase, PlannedCut, Stack, UnnamedStack } from './model/stack';
 import { slantOf } from './tilt';
 
 export const NO_MINUTES: Minutes = { pattern: 0, drilling: 0, threading: 0, cutting: 0, corners: 0, changing: 0 };
@@ -62,8 +62,9 @@ export function bitsOf(phases: readonly Phase[]): { readonly diameterMm: number;
 /** Minutes of one pass of a stack, all phases, without changing blades. */
 export function passMinutes(stack: UnnamedStack, shop: Shop): Minutes {
   const factors = factorsInForce(shop.factors);
-  const { joins, splits } = handlingOf(stack);
-  const patterns = patternMinutes(stack, factors);
+  const handled = handlingOf(stack);
+  const { joins, splits } = handled;
+  const patterns = patternMinutes(stack, factors, undefined, handled);
   const handling = patterns + factors.holdLayer * joins + factors.splitStack * splits;
   return stack.phases
     .map((phase) => phaseMinutes(phase, stack, factors))
@@ -94,16 +95,12 @@ export function phaseMinutes(phase: Phase, stack: UnnamedStack, factors: FactorV
  * minute. A hand follows no faster than `fastestFeed`.
  */
 function minutesForEachMm({ layerIds, singly }: Phase, stack: UnnamedStack, factors: FactorValues): number {
-  const under = singly ? layerIds.slice(0, 1) : layerIds;
-  return pliesUnder(under, stack).reduce(
-    (sum, { thicknessMm, wood }) => sum + thicknessMm / factors[RATE[hardnessClass(wood.hardnessN)]],
-    0,
-  );
+  let minutes = 0;
+  for (const id of singly ? layerIds.slice(0, 1) : layerIds)
+    for (const { thicknessMm, wood } of gangOfLayer(id, stack).plies)
+      minutes += thicknessMm / factors[RATE[hardnessClass(wood.hardnessN)]];
+  return minutes;
 }
-
-/** Every board of some layers. */
-const pliesUnder = (layerIds: readonly string[], stack: UnnamedStack): WoodPly[] =>
-  layerIds.flatMap((id) => gangOfLayer(id, stack).plies);
 
 /** All layers of a phase: mm of wood sawn for each mm of a line sawn square, and the share of a blade's life that it takes. */
 export function sawnPerMm(
@@ -112,10 +109,11 @@ export function sawnPerMm(
   factors: FactorValues,
 ): { readonly woodMm: number; readonly worn: number } {
   let [woodMm, worn] = [0, 0];
-  for (const { thicknessMm, wood } of pliesUnder(layerIds, stack)) {
-    woodMm += thicknessMm;
-    worn += thicknessMm / factors[LIFE[hardnessClass(wood.hardnessN)]];
-  }
+  for (const id of layerIds)
+    for (const { thicknessMm, wood } of gangOfLayer(id, stack).plies) {
+      woodMm += thicknessMm;
+      worn += thicknessMm / factors[LIFE[hardnessClass(wood.hardnessN)]];
+    }
   return { woodMm, worn };
 }
 

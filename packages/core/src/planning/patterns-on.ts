@@ -1,6 +1,6 @@
 import { gangOfLayer } from './gang-of-layer';
 import { goesOf } from './goes';
-import { handlingOf } from './handling';
+import { handlingOf, type Handling } from './handling';
 import type { FactorValues } from './model/factors';
 import { PATTERN_METHODS, PATTERN_WAYS, type PatternMethod } from './model/pattern-method';
 import type { SawnStack } from './model/stack';
@@ -15,13 +15,19 @@ export interface PatternPut {
 
 /**
  * The patterns of one pass: one for every layer that lies on top while something is sawn, in the way of its gang; where that
- * does not outlive a phase, one for each. `as` asks what another way would take for all of them.
+ * does not outlive a phase, one for each. `as` asks what another way would take for all of them; what hands do to a pass may be
+ * given where it is known.
  */
-export function patternsPut(stack: Patterned, as?: PatternMethod): PatternPut[] {
+export function patternsPut(
+  stack: Patterned,
+  as?: PatternMethod,
+  { tops }: Pick<Handling, 'tops'> = handlingOf(stack),
+): PatternPut[] {
   const put = (layerId: string): PatternPut => ({ layerId, method: as ?? gangOfLayer(layerId, stack).pattern });
   const survives = ({ method }: PatternPut): boolean => PATTERN_WAYS[method].survives;
+  const once = tops.map(put);
+  if (once.every(survives)) return once;
   const again = stack.phases.flatMap((phase) => phase.layerIds.slice(0, goesOf(phase)).map(put));
-  const once = handlingOf(stack).tops.map(put);
   return [...once.filter(survives), ...again.filter((one) => !survives(one))];
 }
 
@@ -30,8 +36,9 @@ export const patternMinutes = (
   stack: Patterned,
   { stickPattern }: Pick<FactorValues, 'stickPattern'>,
   as?: PatternMethod,
+  handled?: Pick<Handling, 'tops'>,
 ): number =>
-  patternsPut(stack, as).reduce((sum, { method }) => {
+  patternsPut(stack, as, handled).reduce((sum, { method }) => {
     const { onShare, offMinutes } = PATTERN_WAYS[method];
     return sum + stickPattern * onShare + offMinutes;
   }, 0);

@@ -62,19 +62,21 @@ function LayerHandle({ stack, gang }: { readonly stack: PlannedStack; readonly g
       >
         <Swatch woodId={gang.wood.id} width={22} height={10} /> {name}
       </Button>
-      <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
-        {targets.map(({ stack: to, words }) => (
-          <MenuItem
-            key={to?.key ?? 'alone'}
-            onClick={() => {
-              setAnchor(null);
-              move(stack, to, partId);
-            }}
-          >
-            {to ? `Onto ${words}` : words}
-          </MenuItem>
-        ))}
-      </Menu>
+      {anchor && (
+        <Menu open anchorEl={anchor} onClose={() => setAnchor(null)}>
+          {targets.map(({ stack: to, words }) => (
+            <MenuItem
+              key={to?.key ?? 'alone'}
+              onClick={() => {
+                setAnchor(null);
+                move(stack, to, partId);
+              }}
+            >
+              {to ? `Onto ${words}` : words}
+            </MenuItem>
+          ))}
+        </Menu>
+      )}
     </>
   );
 }

@@ -63,7 +63,8 @@ export async function planRun(asked: PlanInput, kit: PlanKit, signal?: AbortSign
     parts,
     stacks: planned,
     blanks: blankNeeds(planned),
-    glueUps: glueUpsOf(gangBlanks(planned), input.shop),
+    // Boards that are cut already are glued all the same.
+    glueUps: glueUpsOf(gangBlanks(planned.map((stack) => ({ ...stack, layersReady: {} }))), input.shop),
     rods: rodsOfRun(input),
     hardware: hardwareOfRun(input),
     bladeTurns: turns,

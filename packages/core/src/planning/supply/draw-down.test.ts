@@ -8,6 +8,7 @@ import type { RodGroup } from '../model/rod';
 import type { WoodGroup } from '../model/supply';
 import { NO_WISHES } from '../model/wishes';
 import { passSawn } from '../pass-sawn';
+import { verifyPlan } from '../verify';
 import { drawDown, planWood, verifyWood } from '.';
 import { onRack } from './rack.test-support';
 
@@ -86,4 +87,46 @@ test('what is glued up takes two boards, bars are taken one by one, and ends und
   const down = drawDown({ groups: [], rods: [{ rods: [{ rodId: 'axle' }], bars }] as unknown as RodGroup[] }, [rod]);
   expect(down).toMatchObject({ used: [{ itemId: 'rod', count: 2 }], rods: { axle: 3 }, layers: {} });
   expect(down.back).toMatchObject([{ kind: 'dowel', length: { mm: 100 } }]);
+});
+
+test('a blank glued up of two woods takes a board of each, and is ready when both are cut', async () => {
+  const eighth = { mm: inches(1 / 8), typed: '1/8' };
+  const pendant = part('pendant', {
+    woodId: 'walnut',
+    thickness: eighth,
+    gluedTo: [{ woodId: 'sugar-maple', thickness: eighth }],
+    outline: { id: 'o', line: null, path: rectangle(inches(4), inches(3)) },
+  });
+  const input = (work: PlanInput['work']) =>
+    inputFor([template('set', [pendant])], 3, { shop: { maxLayers: 3 }, work: [...work] });
+  const plan = await planned(input([]));
+  const gang = plan.stacks[0]!.gangs[0]!.key;
+  const readyOn = (...typed: string[]) => {
+    const rack = typed.map((text) => onRack(text));
+    const groups = planWood({ ...TASK, plan, rack }, seededSearch, 300);
+    expect(verifyWood({ ...TASK, plan, rack }, groups)).toEqual([]);
+    return {
+      groups,
+      down: drawDown(
+        { groups, rods: [] },
+        rack.map(({ item }) => item),
+      ),
+    };
+  };
+  // Blanks of 4-1/2 by 3-1/2: three of walnut on a board of 14, of maple only two on one of 9-1/2.
+  const short = readyOn('walnut 1/8 x 3 1/2 x 14', 'sugar maple 1/8 x 3 1/2 x 9 1/2');
+  expect(short.groups.map(({ woodId, blanks, missing }) => [woodId, blanks.length, missing.length])).toEqual([
+    ['walnut', 3, 0],
+    ['sugar-maple', 3, 1],
+  ]);
+  expect(short.down.layers).toEqual({ [gang]: 2 });
+  const none = readyOn('walnut 1/8 x 3 1/2 x 14');
+  expect(none.down.layers).toEqual({});
+  const { down } = readyOn('walnut 1/8 x 3 1/2 x 14', 'sugar maple 1/8 x 3 1/2 x 14');
+  const cut = { ...BASE, kind: 'blanks-cut' as const, id: 'cut', layers: down.layers, rods: down.rods };
+  const after = await planned(input([cut]));
+  expect(after.blanks).toEqual([]);
+  // Cut is not glued: that is still to be done.
+  expect(after.glueUps.map(({ count }) => count)).toEqual([3]);
+  expect(verifyPlan(after, input([cut]))).toEqual([]);
 });

@@ -29,7 +29,7 @@ type Offcut = TakenBoard['offcuts'][number];
 
 const nameOf = ({ woodId, thicknessMm }: TakenGroup): string => `${woodId} ${String(thicknessMm)} mm`;
 
-/** Needs counted again: `wood thickness stack length width`, so many. */
+/** Needs counted again: `wood thickness stack length width passes`, and which of its boards, so many. */
 function needsWrong({ plan, rods }: WoodPlanInput, groups: readonly TakenGroup[]): string[] {
   const needed = new Map<string, number>();
   const add = (to: Map<string, number>, key: readonly (string | number)[], count: number): void =>
@@ -37,19 +37,25 @@ function needsWrong({ plan, rods }: WoodPlanInput, groups: readonly TakenGroup[]
   for (const stack of plan.stacks) {
     const gangs = new Map(stack.gangs.map((gang) => [gang.key, gang]));
     for (const { gangKey, length, width, count, passes } of blanksOf(stack)) {
-      const { wood, thicknessMm = 0 } = gangs.get(gangKey) ?? {};
-      add(needed, [wood?.id ?? '', toNm(thicknessMm), stack.key, toNm(length), toNm(width), passes], count);
+      // A blank that is glued up is one of each of its boards.
+      const { plies = [] } = gangs.get(gangKey) ?? {};
+      plies.forEach(({ wood, thicknessMm }, ply) => {
+        const board = `${String(ply)} of ${String(plies.length)}`;
+        add(needed, [wood.id, toNm(thicknessMm), stack.key, toNm(length), toNm(width), passes, board], count);
+      });
     }
   }
   for (const { kind, rods: own, missing } of rods)
     own.forEach(({ rodId, woodId, thicknessMm, widthMm, lengthMm }, i) => {
-      const key = [woodId, toNm(thicknessMm), rodId, toNm(lengthMm), toNm(widthMm ?? 0), 1];
+      const key = [woodId, toNm(thicknessMm), rodId, toNm(lengthMm), toNm(widthMm ?? 0), 1, '0 of 1'];
       if (kind === 'strip' && (missing[i] ?? 0) > 0) add(needed, key, missing[i] ?? 0);
     });
   const given = new Map<string, number>();
   for (const { woodId, thicknessMm, blanks } of groups)
-    for (const { stackKey, length, width, layers } of blanks)
-      add(given, [woodId, toNm(thicknessMm), stackKey, toNm(length), toNm(width), layers], 1);
+    for (const { stackKey, length, width, layers, ply, plies } of blanks) {
+      const board = `${String(ply)} of ${String(plies)}`;
+      add(given, [woodId, toNm(thicknessMm), stackKey, toNm(length), toNm(width), layers, board], 1);
+    }
   const places = groups.flatMap(({ blanks }) => blanks.map(({ stackKey, nth }) => `${stackKey} ${String(nth)}`));
   return [
     ...[...new Set([...needed.keys(), ...given.keys()])]

@@ -51,7 +51,8 @@ function glueUpsWrong({ stacks, glueUps }: Plan, { shop }: PlanInput): string[] 
   const { glueBlank, clampWait } = factorsInForce(shop.factors);
   const wanted = new Map<string, number>();
   const gangs = new Map(stacks.flatMap((stack) => stack.gangs.map((gang) => [gang.key, gang] as const)));
-  for (const { gangKey, count } of stacks.flatMap(blanksOf))
+  const uncut = stacks.map((stack) => ({ ...stack, layersReady: {} }));
+  for (const { gangKey, count } of uncut.flatMap(blanksOf))
     if ((gangs.get(gangKey)?.plies.length ?? 0) > 1) wanted.set(gangKey, (wanted.get(gangKey) ?? 0) + count);
   const isRight = glueUps.every(({ gangKey, plies, count, handsMinutes, waitMinutes }) => {
     const own = gangs.get(gangKey)?.plies ?? [];

@@ -24,6 +24,10 @@ export interface ShapeLayout {
 /** Side of a cell, mm: finer wastes less between pieces and takes longer. No longer side has more than this many cells. */
 const CELL_MM = 0.75;
 const MOST_CELLS = 200;
+/** Manners are sought in cells so many times as large; so many of the best are then tried in fine ones, at about their height. */
+const COARSE = 3;
+const MOST_KEPT = 5;
+const FINE_HEIGHTS = [1, 1.02, 1.04];
 /** Strip heights that are tried first, as shares of the side of a square of all that is laid. */
 const HEIGHTS = [1, 1.1, 1.25, 1.4, 0.9, 0.75, 1.7, 2.1];
 /** Where a piece shall end, weighed: the whole of its length counts, or a half of it and more of where it begins. */
@@ -40,16 +44,23 @@ const NEXT_HEIGHT = 0.06;
  * Lays pieces close together by their true shape, in a rectangle of little area, with `gapMm` between any two. Pieces are cut into
  * cells: a cell that any of a piece grown by half the gap meets is its own, so no two come nearer than the gap however they lie.
  * Bottom left: each in turn, the largest first, as far left and then as low as it goes, in the turn that goes furthest; over several
- * heights of the strip, and then, while the search has steps, with one piece earlier or later and a little more or less height,
- * what was better each time. Where the rectangles round the pieces, side by side, take no more, it is null. Steps of the search
+ * heights of the strip, and then, while the search has steps, with one piece earlier or later and a little more or less height.
+ * That is sought in coarse cells, and the best of it done in fine ones. Where the rectangles round the pieces, side by side, take no more, it is null. Steps of the search
  * are places looked at. Pure.
  */
 export function layShapes(shapes: readonly Shape[], gapMm: number, search: Search): ShapeLayout | null {
   const boxes = shapes.map(({ outline }) => boxAround(outline));
   const longest = Math.max(...boxes.map(({ minX, maxX, minY, maxY }) => Math.max(maxX - minX, maxY - minY)));
   const cell = Math.max(CELL_MM, longest / MOST_CELLS);
-  const pieces = shapes.map(({ outline, turns }) => turns.map((turn) => cellsOf(outline, turn, gapMm, cell)));
-  const best = leastArea(pieces, search);
+  const cut = (size: number, grown: number): Cells[][] =>
+    shapes.map(({ outline, turns }) => turns.map((turn) => cellsOf(outline, turn, grown, size)));
+  // The middle of a cell that meets a grown piece is no further from it than half the cell's diagonal.
+  const fine = cut(cell, gapMm / 2 + (cell * Math.SQRT2) / 2);
+  const manners = bestManners(cut(cell * COARSE, gapMm / 2), search);
+  const best = manners
+    .flatMap((manner) => FINE_HEIGHTS.map((share) => ({ ...manner, height: manner.height * COARSE * share })))
+    .map((manner) => fillStrip(fine, { ...manner, height: heightFor(fine, manner.height) }))
+    .reduce((one, other) => (other.width * other.height < one.width * one.height ? other : one));
   const [width, height] = [best.width * cell, best.height * cell];
   const rectangles = boxes.reduce(
     (sum, { minX, maxX, minY, maxY }) => sum + (maxX - minX + gapMm) * (maxY - minY + gapMm),
@@ -66,38 +77,52 @@ interface Manner {
   readonly weight: number;
 }
 
-function leastArea(pieces: readonly (readonly Cells[])[], { random, spend }: Search): Filled {
+/** A manner and the cells that it took. */
+interface Tried {
+  readonly manner: Manner;
+  readonly area: number;
+}
+
+/** A strip of about so many cells that has room for every piece in one of its turns. */
+const heightFor = (pieces: readonly (readonly Cells[])[], wanted: number): number =>
+  Math.max(Math.round(wanted), ...pieces.map((ways) => Math.min(...ways.map(({ height }) => height))));
+
+/** The manners that take the least area, the best first: some are better than others once cells are fine. */
+function bestManners(pieces: readonly (readonly Cells[])[], { random, spend }: Search): Manner[] {
   const areaOf = (i: number): number => pieces[i]?.[0]?.count ?? 0;
   const order = pieces.map((_piece, i) => i).sort((a, b) => areaOf(b) - areaOf(a));
   const side = Math.sqrt(order.reduce((sum, i) => sum + areaOf(i), 0));
-  const least = Math.max(...pieces.map((ways) => Math.min(...ways.map(({ height }) => height))));
   let goesOn = true;
-  const fill = (manner: Manner): { readonly manner: Manner; readonly filled: Filled } => {
-    const filled = fillStrip(pieces, manner);
-    goesOn = spend(filled.looked);
-    return { manner, filled };
+  const tried: Tried[] = [];
+  const tryOne = (manner: Manner): number => {
+    const { width, height, looked } = fillStrip(pieces, { ...manner, height: heightFor(pieces, manner.height) });
+    goesOn = spend(looked);
+    tried.push({ manner, area: width * height });
+    tried.sort((a, b) => a.area - b.area).splice(MOST_KEPT);
+    return width * height;
   };
-  const area = ({ filled: { width, height } }: ReturnType<typeof fill>): number => width * height;
-  let now = fill({ order, height: Math.max(least, Math.round(side)), weight: 1 });
-  let best = now;
-  const tryOne = (manner: Manner, worse: number): void => {
-    const next = fill(manner);
-    if (area(next) <= area(now) * (1 + worse)) now = next;
-    if (area(next) < area(best)) best = next;
-  };
+  let now: Tried = { manner: { order, height: side, weight: 1 }, area: Infinity };
   for (const weight of WEIGHTS)
-    for (const share of HEIGHTS)
-      if (goesOn) tryOne({ order, weight, height: Math.max(least, Math.round(side * share)) }, 0);
-  for (let tried = 0; goesOn && pieces.length > 1; tried++) {
-    if (tried % BACK_TO_BEST === 0) now = best;
-    const moved = [...now.manner.order];
-    const [piece] = moved.splice(Math.floor(random() * moved.length), 1);
-    moved.splice(Math.floor(random() * (moved.length + 1)), 0, piece ?? 0);
-    const height = Math.round(now.manner.height * (1 + (random() * 2 - 1) * NEXT_HEIGHT));
-    const weight = random() < OTHER_WEIGHT ? (WEIGHTS[Math.floor(random() * WEIGHTS.length)] ?? 1) : now.manner.weight;
-    tryOne({ order: moved, height: Math.max(least, height), weight }, WORSE);
+    for (const share of HEIGHTS) if (goesOn) tryOne({ order, weight, height: side * share });
+  for (let n = 0; goesOn && pieces.length > 1; n++) {
+    if (n % BACK_TO_BEST === 0) now = tried[Math.floor(random() * tried.length)] ?? now;
+    const manner = changed(now.manner, random);
+    const area = tryOne(manner);
+    if (area <= now.area * (1 + WORSE)) now = { manner, area };
   }
-  return best.filled;
+  return tried.map(({ manner }) => manner);
+}
+
+/** The same with one piece earlier or later, a little more or less height, and now and then another weight. */
+function changed({ order, height, weight }: Manner, random: () => number): Manner {
+  const moved = [...order];
+  const [piece] = moved.splice(Math.floor(random() * moved.length), 1);
+  moved.splice(Math.floor(random() * (moved.length + 1)), 0, piece ?? 0);
+  return {
+    order: moved,
+    height: height * (1 + (random() * 2 - 1) * NEXT_HEIGHT),
+    weight: random() < OTHER_WEIGHT ? (WEIGHTS[Math.floor(random() * WEIGHTS.length)] ?? 1) : weight,
+  };
 }
 
 /** Cells of a column that belong together, from the bottom. */
@@ -119,11 +144,10 @@ interface Cells {
   readonly count: number;
 }
 
-function cellsOf(outline: readonly Point[], turn: number, gapMm: number, cell: number): Cells {
+function cellsOf(outline: readonly Point[], turn: number, grown: number, cell: number): Cells {
   const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
   const turned = outline.map(({ x, y }) => ({ x: x * cos - y * sin, y: x * sin + y * cos }));
-  // The middle of a cell that meets the grown piece is no further from it than half the cell's diagonal.
-  const [ring = turned] = offsetRings([turned], gapMm / 2 + (cell * Math.SQRT2) / 2);
+  const [ring = turned] = offsetRings([turned], grown);
   const { minX, maxX, minY, maxY } = boxAround(ring);
   const runs = Array.from({ length: Math.ceil((maxX - minX) / cell) }, (_column, i) =>
     runsAt(minX + (i + 0.5) * cell, ring, minY, cell),

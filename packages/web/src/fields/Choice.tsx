@@ -15,8 +15,18 @@ export function Choice<T extends string>({ label, value, options, onChange, help
   const id = useId();
   return (
     <FormControl size="small" sx={{ width }}>
-      <InputLabel id={id}>{label}</InputLabel>
-      <Select labelId={id} label={label} value={value} onChange={(event) => onChange(event.target.value as T)}>
+      {/* A choice may be of nothing: its words are shown all the same. */}
+      <InputLabel id={id} shrink>
+        {label}
+      </InputLabel>
+      <Select
+        labelId={id}
+        label={label}
+        notched
+        displayEmpty
+        value={value}
+        onChange={(event) => onChange(event.target.value as T)}
+      >
         {options.map(([option, words]) => (
           <MenuItem key={option} value={option}>
             {words}

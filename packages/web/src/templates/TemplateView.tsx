@@ -97,19 +97,27 @@ export function TemplateView() {
           document.edit((doc) => ({ ...doc, note }), 'note');
         }}
       />
-      <Box sx={{ display: 'flex', gap: 3, alignItems: 'start', flexDirection: { xs: 'column', md: 'row' } }}>
-        <PartWall
-          parts={template.parts}
-          chosen={chosen?.id}
-          onChoose={(id) => setSearch({ part: id }, { replace: true, preventScrollReset: true })}
-        />
-        {chosen && <PartEditor key={chosen.id} document={document} part={chosen} />}
+      <Box sx={BESIDE}>
+        <Box sx={{ gridArea: 'wall', minWidth: 0 }}>
+          <PartWall
+            parts={template.parts}
+            chosen={chosen?.id}
+            onChoose={(id) => setSearch({ part: id }, { replace: true, preventScrollReset: true })}
+          />
+        </Box>
+        {chosen && (
+          <Box sx={{ gridArea: 'panel' }}>
+            <PartEditor key={chosen.id} document={document} part={chosen} />
+          </Box>
+        )}
+        <Box sx={{ gridArea: 'rest', minWidth: 0 }}>
+          {template.parts.length > 0 && <BodiesSection document={document} />}
+          <CloseSection document={document} />
+          <RodsSection document={document} />
+          <HardwareSection document={document} />
+          <VariantsSection document={document} />
+        </Box>
       </Box>
-      {template.parts.length > 0 && <BodiesSection document={document} />}
-      <CloseSection document={document} />
-      <RodsSection document={document} />
-      <HardwareSection document={document} />
-      <VariantsSection document={document} />
       <Box sx={{ mt: 4, maxWidth: 760 }}>
         <DropZone
           words="More parts for this product: drop another drawing."
@@ -120,6 +128,16 @@ export function TemplateView() {
     </Page>
   );
 }
+
+/** The chosen part stands beside all else where there is room, and below the parts where there is none. */
+const BESIDE = {
+  display: 'grid',
+  columnGap: 3,
+  alignItems: 'start',
+  gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) auto' },
+  gridTemplateAreas: { xs: '"wall" "panel" "rest"', md: '"wall panel" "rest panel"' },
+  gridTemplateRows: { md: 'auto 1fr' },
+} as const;
 
 /** The kept drawings; each can be shaped again or replaced by a better one. */
 function Originals({ template }: { readonly template: Template }) {

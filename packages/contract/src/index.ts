@@ -27,6 +27,7 @@ export type {
 export { check } from './check';
 export { machinesSchema, newStockSchema, stockItemSchema, stockMovesSchema } from './rack';
 export { patternRequestSchema } from './pattern-request';
-export { drawerSchema, runSchema, shopSchema, templateSchema, workEventSchema } from './schemas';
+export { drawerSchema, runSchema, shopSchema, workEventSchema } from './schemas';
+export { templateSchema } from './template';
 export { pairingSchema } from './pairing';
 export { cutBlanksSchema, reserveWoodSchema } from './wood-of-run';

@@ -64,8 +64,8 @@ function gangOf(group: readonly CountedPart[], input: Pick<PlanInput, 'run' | 's
   const { part, count } = first;
   const boards = pliesOf(part, input.run.measured, `${count.templateName}, ${part.name}`);
   if (!boards.ok) return boards;
-  const [{ wood, nominalMm }, ...under] = boards.value;
-  const plies = [boards.value[0], ...under];
+  const plies = boards.value;
+  const [{ wood, nominalMm }, ...under] = plies;
   const { shop, run } = input;
   const box = boxUnion(group.map((item) => pathBox(item.part.outline.path)));
   return ok({

@@ -15,6 +15,7 @@ export const MeasuredWoods = memo(function MeasuredWoods({ plan }: { readonly pl
   const woods = new Map(
     plan.stacks
       .flatMap(({ gangs }) => gangs)
+      .flatMap(({ plies }) => plies)
       .map(({ wood, nominalMm }) => [`${wood.id} ${String(nominalMm)}`, { woodId: wood.id, nominalMm }]),
   );
   if (woods.size === 0) return null;

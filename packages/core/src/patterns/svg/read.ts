@@ -196,7 +196,7 @@ function linesIn({ element, transforms, paint, layer }: Visit, where: string): F
     where,
     layer,
     colour: paint.stroke !== 'none' ? paint.stroke : paint.fill,
-    dashed: paint.stroke !== 'none' && paint.dash !== 'none',
+    dashed: paint.stroke !== 'none' && hasGaps(paint.dash),
     filled,
     fillRule: paint.rule === 'evenodd' ? ('even-odd' as const) : ('non-zero' as const),
   };
@@ -204,6 +204,34 @@ function linesIn({ element, transforms, paint, layer }: Visit, where: string): F
   const { id } = element.attributes;
   const stem = id ? `#${id.slice(0, LONGEST_NAME)}` : where;
   return { ...NOTHING, lines: paths.map((path, i) => ({ ...look, id: i === 0 ? stem : `${stem} /${i + 1}`, path })) };
+}
+
+/** A property of a `style` attribute, whatever its capitals; that it is important says nothing here, for it comes first anyway. */
+const ownStyle = (style: string | undefined, key: string): string | undefined =>
+  new RegExp(`(?:^|;)\\s*${key}\\s*:\\s*([^;]+)`, 'i')
+    .exec(style ?? '')?.[1]
+    ?.replace(/\s*!\s*important\s*$/i, '')
+    .trim();
+
+/** True of an opacity of 0, however it is written. */
+const isNothing = (opacity: string | undefined): boolean =>
+  opacity !== undefined && /^[+-]?(0+\.?0*|\.0+)%?$/.test(opacity.trim());
+
+/** A paint; `none` where nothing of it is seen. */
+function paintOrNone(paint: string | undefined, opacity: string | undefined): string | undefined {
+  if (isNothing(opacity)) return 'none';
+  const named = paint?.trim();
+  return named !== undefined && /^(none|transparent)$/i.test(named) ? 'none' : named;
+}
+
+/** True where dashes leave gaps: lengths of dash and gap in turn, over again; an odd number of them is said twice. */
+function hasGaps(dash: string): boolean {
+  const lengths = dash.split(/[\s,]+/).flatMap((text) => {
+    const length = Number.parseFloat(text);
+    return Number.isFinite(length) ? [length] : [];
+  });
+  const turns = lengths.length % 2 === 0 ? lengths : [...lengths, ...lengths];
+  return turns.some((length, i) => i % 2 === 1 && length > 0) && turns.some((length) => length > 0);
 }
 
 function refersOutside({ attributes }: SvgElement): boolean {
@@ -222,17 +250,15 @@ function paintOf(
 ): { readonly painted: Paint; readonly cut: boolean } {
   const { attributes } = element;
   const sheet = styles(element);
-  const said = (key: string): string | undefined =>
-    new RegExp(`(?:^|;)\\s*${key}\\s*:\\s*([^;]+)`).exec(attributes['style'] ?? '')?.[1]?.trim() ??
-    sheet[key] ??
-    attributes[key];
+  const said = (key: string): string | undefined => ownStyle(attributes['style'], key) ?? sheet[key] ?? attributes[key];
   const visibility = said('visibility');
   const painted: Paint = {
-    fill: said('fill') ?? inherited.fill,
-    stroke: said('stroke') ?? inherited.stroke,
+    fill: paintOrNone(said('fill'), said('fill-opacity')) ?? inherited.fill,
+    stroke: paintOrNone(said('stroke'), said('stroke-opacity')) ?? inherited.stroke,
     dash: said('stroke-dasharray') ?? inherited.dash,
     rule: said('fill-rule') ?? inherited.rule,
-    hidden: said('display') === 'none' || visibility === 'hidden' || visibility === 'collapse',
+    hidden:
+      said('display') === 'none' || visibility === 'hidden' || visibility === 'collapse' || isNothing(said('opacity')),
   };
   return { painted, cut: [said('clip-path'), said('mask')].some((by) => by?.startsWith('url') ?? false) };
 }

@@ -46,7 +46,9 @@ function ellipseData(cx: number, cy: number, rx: number, ry: number): string | n
 }
 
 function pointsData(points: string, closed: boolean): string | null {
-  const figures = points.trim().split(/[\s,]+/);
+  const all = points.trim().split(/[\s,]+/);
+  // A last figure without its other is no point.
+  const figures = all.slice(0, all.length - (all.length % 2));
   if (figures.length < 4) return null;
   return `M${figures.slice(0, 2).join(' ')}L${figures.slice(2).join(' ')}${closed ? 'Z' : ''}`;
 }

@@ -61,7 +61,7 @@ function rulesOf(text: string, adapter: TreeAdapter): StyleRule[] {
     if (rule.type !== 'rule' || !('selectors' in rule)) return [];
     const said = (rule.declarations ?? []).flatMap((declaration) =>
       'property' in declaration
-        ? [[declaration.property, declaration.value.replace(/\s*!important$/, '')] as const]
+        ? [[declaration.property.toLowerCase(), declaration.value.replace(/\s*!important$/, '')] as const]
         : [],
     );
     const properties = Object.fromEntries(said);

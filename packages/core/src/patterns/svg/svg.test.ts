@@ -63,6 +63,38 @@ describe('style', () => {
     ]);
   });
 
+  const plate = '<rect width="90" height="60" fill="none" stroke="#000"/>';
+  test.each([
+    ['fill="transparent"', 'through'],
+    ['fill="Transparent"', 'through'],
+    ['fill="red" fill-opacity="0"', 'through'],
+    ['fill="red" fill-opacity="0.0%"', 'through'],
+    ['style="fill:none !important"', 'through'],
+    ['style="FILL: none"', 'through'],
+    ['style="Fill:NONE;opacity:1"', 'through'],
+    ['fill="none"', 'through'],
+    ['fill="none" stroke-dasharray="0"', 'through'],
+    ['fill="none" stroke-dasharray="0 0"', 'through'],
+    ['fill="none" stroke-dasharray="1,0"', 'through'],
+    ['fill="none" stroke-dasharray=""', 'through'],
+    ['fill="none" stroke-dasharray="none"', 'through'],
+    ['fill="none" stroke-dasharray="2"', 'fold'],
+    ['fill="none" stroke-dasharray="3 0 1"', 'fold'],
+    ['fill="none" stroke-dasharray="4,2"', 'fold'],
+  ])('an open line from edge to edge with %s is a %s line', (look, kind) => {
+    const { lines } = fromSvg(`${plate}<path d="M0 30C30 10 60 50 90 30" stroke="#000" ${look}/>`);
+    expect(lines.map((line) => line.kind)).toEqual(['outline', kind]);
+  });
+
+  test('what has no opacity is hidden, and told so', () => {
+    const { leftOut, lines } = fromSvg(`${plate}<rect x="9" y="9" width="20" height="20" opacity="0"/>`);
+    expect([lines.length, leftOut.map(({ kind }) => kind)]).toEqual([1, ['hidden']]);
+  });
+
+  test('a last figure of points without its other is no point', () => {
+    expect(areas('<polygon points="0,0 40,0 40,30 0,30 7"/>')).toEqual([1200]);
+  });
+
   test('what a class hides is named as hidden', () => {
     const { leftOut, lines } = fromSvg(
       '<style>.off { display: none }</style><rect width="9" height="9"/><rect class="off" width="50" height="50"/>',

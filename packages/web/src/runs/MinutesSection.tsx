@@ -13,7 +13,7 @@ import { Link } from 'react-router';
 import { BladeSide } from '../drawing/BladePicture';
 import { FIGURE } from '../theme/theme';
 import { priceWords } from '../words/prices';
-import { useRunPrices } from './use-prices';
+import { useRunPrices } from './beside-plan';
 import { useShop } from '../services';
 import { FORM_WORDS, PATTERN_WORDS, patternNotes } from '../words/plan';
 import { DRAWN } from '../theme/drawn';

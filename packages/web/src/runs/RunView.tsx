@@ -12,7 +12,7 @@ import { MinutesSection } from './MinutesSection';
 import { OrderStrip } from './OrderStrip';
 import { RunHeader } from './RunHeader';
 import { useOpenRun, useRunDoc, useRunState } from './RunRoute';
-import { PricesOfRun, usePricing } from './use-prices';
+import { BesideThePlan, useBesidePlan } from './beside-plan';
 import { Wall } from './Wall';
 
 /** A run: what to make on the left, the wall of stacks it comes to on the right, in the order of the work. */
@@ -26,9 +26,9 @@ export function RunView() {
   useUndoKeys(session.document);
   const drawn = useMemo(() => drawParts(revisions), [revisions]);
   const name = useRunDoc((run) => run.name);
-  const prices = usePricing();
+  const beside = useBesidePlan();
   return (
-    <PricesOfRun value={prices}>
+    <BesideThePlan value={beside}>
       <Page wide title={name}>
         <RunHeader />
         <SaveTrouble document={session.document} />
@@ -55,7 +55,7 @@ export function RunView() {
           </Box>
         </Box>
       </Page>
-    </PricesOfRun>
+    </BesideThePlan>
   );
 }
 

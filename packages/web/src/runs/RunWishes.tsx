@@ -4,7 +4,7 @@ import { counted } from '../words/counted';
 import { PATTERN_WORDS } from '../words/plan';
 import { priceWords } from '../words/prices';
 import { useOpenRun, useRunDoc, useRunState } from './RunRoute';
-import { useRunPrices } from './use-prices';
+import { useRunPrices } from './beside-plan';
 
 /** All that the maker wants of the stacks of the run, each with what it costs and a way to drop it. */
 export function RunWishes() {

@@ -4,7 +4,7 @@ import { isToSaw, pinsAfterMove, stackName, type PlannedStack } from '@rapid-jig
 import { counted } from '../words/counted';
 import { useServices } from '../services';
 import { useOpenRun, useRunState } from './RunRoute';
-import { useRunPrices } from './use-prices';
+import { useFamilies } from './beside-plan';
 
 /** Where a layer may go: another stack, or null for a pass of its own. */
 export interface LayerTarget {
@@ -15,7 +15,7 @@ export interface LayerTarget {
 /** Stacks of a run that a layer of a part may be moved to: those whose parts may be cut with it. */
 export function useLayerTargets(from: PlannedStack, partId: string): readonly LayerTarget[] {
   const { planned } = useRunState();
-  const families = useRunPrices()?.families ?? [];
+  const families = useFamilies();
   const family = families.find((one) => one.includes(partId)) ?? [];
   const others = (planned?.plan.stacks ?? []).filter(
     (stack) =>

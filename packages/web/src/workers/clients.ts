@@ -21,6 +21,8 @@ export interface Planner {
   plan(input: PlanInput): Promise<Result<PlannedRun, PlanError> | null>;
   /** Lays parts close together on one blank; null where that takes no less wood than each for itself. */
   layClose(parts: readonly Part[], blank: string): Promise<LaidClose | null>;
+  /** Ids of the parts of a run that may be cut together. Null where a later call for the same run overtook this one. */
+  families(input: PlanInput): Promise<string[][] | null>;
   /** What the wishes of a planned run cost. Null where a later call for the same run overtook this one. */
   prices(plan: Plan, input: PlanInput): Promise<RunPrices | null>;
   /** Lays a plan's blanks on the rack and cuts its rods. Null where a later call overtook this one. */
@@ -45,6 +47,8 @@ export function startPlanner(): Planner {
     plan: (input) =>
       newest(input.run.id, () => planner.ask<Result<PlannedRun, PlanError>>((remote) => remote.plan(input))),
     layClose: (parts, blank) => layer.ask<LaidClose | null>((remote) => remote.layClose(parts, blank)),
+    families: (input) =>
+      newest(`families of ${input.run.id}`, () => layer.ask<string[][]>((remote) => remote.families(input))),
     prices: (plan, input) =>
       newest(`prices of ${input.run.id}`, () => layer.ask<RunPrices>((remote) => remote.prices(plan, input))),
     wood: (task, onProgress) => layer.ask((remote) => remote.wood(task, proxy(onProgress))),

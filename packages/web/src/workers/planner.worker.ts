@@ -40,7 +40,6 @@ export interface RunPrices {
   readonly wishes: readonly WishPrice[];
   /** null where the run cannot be planned in the other order. */
   readonly otherSchool: PlanCost | null;
-  readonly families: readonly (readonly string[])[];
 }
 
 export type WoodTask = Omit<WoodPlanInput, 'rods'>;
@@ -119,13 +118,15 @@ const planner = {
     return layClose(parts, blank, seededSearch(0, CLOSE_STEPS));
   },
 
-  /** What each wish of a run costs, what the other order of cuts would, and which parts may be cut together. */
+  /** Which parts of a run may be cut together. */
+  families: (input: PlanInput): string[][] => familiesOfRun(input),
+
+  /** What each wish of a run costs, and what the other order of cuts would. */
   async prices(plan: Plan, input: PlanInput): Promise<RunPrices> {
     const kit = { onStage: () => undefined, solver: loadSolver };
     return {
       wishes: await priceWishes(plan, input, kit),
       otherSchool: await priceOfOtherSchool(plan, input, kit),
-      families: familiesOfRun(input),
     };
   },
 

@@ -1,0 +1,43 @@
+import { createContext, useContext, useEffect, useMemo, useState } from 'react';
+import { useServices } from '../services';
+import type { RunPrices } from '../workers/planner.worker';
+import { WorkerFailed } from '../workers/restarting';
+import { useRunState } from './RunRoute';
+
+/** What is worked out about a run beside its plan; null until it is known. */
+export interface BesidePlan {
+  /** Ids of the parts that may be cut together. */
+  readonly families: readonly (readonly string[])[] | null;
+  readonly prices: RunPrices | null;
+}
+
+export const BesideThePlan = createContext<BesidePlan>({ families: null, prices: null });
+
+export const useRunPrices = (): RunPrices | null => useContext(BesideThePlan).prices;
+export const useFamilies = (): readonly (readonly string[])[] => useContext(BesideThePlan).families ?? [];
+
+/** Prices ask for a plan each: they wait until nothing was edited or marked for so long, ms. */
+const AT_REST_MS = 2000;
+
+/** The run says itself that what plans could not be fetched. */
+const unlessTold = (error: unknown): void => {
+  if (!(error instanceof WorkerFailed)) throw error;
+};
+
+/** Works out, in a worker, which layers may be moved where, and at rest what each wish costs. */
+export function useBesidePlan(): BesidePlan {
+  const { planner } = useServices();
+  const { planned } = useRunState();
+  const [families, setFamilies] = useState<BesidePlan['families']>(null);
+  const [prices, setPrices] = useState<RunPrices | null>(null);
+  useEffect(() => {
+    if (!planned) return;
+    const { plan, input } = planned;
+    planner.families(input).then((told) => told && setFamilies(told), unlessTold);
+    const waiting = setTimeout(() => {
+      planner.prices(plan, input).then((told) => told && setPrices(told), unlessTold);
+    }, AT_REST_MS);
+    return () => clearTimeout(waiting);
+  }, [planned, planner]);
+  return useMemo(() => ({ families, prices }), [families, prices]);
+}

@@ -40,6 +40,7 @@ export {
 } from './geometry';
 export type { Box, Path, Point, Ring, Segment } from './geometry';
 export {
+  BARE_STOCK,
   DRY_ENOUGH_PERCENT,
   flatThickness,
   HARD_ABOVE_N,

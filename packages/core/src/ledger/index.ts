@@ -10,5 +10,5 @@ export type {
   WorkDone,
   WorkEvent,
 } from './work';
-export { countStock, reservedBy, STOCK_MOVES, stockCount } from './stock';
+export { countStock, movesOfRun, reservedBy, STOCK_MOVES, stockCount } from './stock';
 export type { StockCount, StockMove, StockMoveKind } from './stock';

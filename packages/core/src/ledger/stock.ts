@@ -27,6 +27,12 @@ export interface StockCount {
 
 const NOTHING: StockCount = { onHand: 0, reserved: {}, free: 0 };
 
+/** What a run has moved of some items; an id counts once. */
+export function movesOfRun(runId: string, itemIds: readonly string[], moves: readonly StockMove[]): StockMove[] {
+  const own = moves.filter((move) => move.runId === runId && itemIds.includes(move.itemId));
+  return [...new Map(own.map((move) => [move.id, move])).values()];
+}
+
 /** How many of each item there are. An id counts once. A run that uses what it had reserved reserves it no longer. */
 export function countStock(moves: readonly StockMove[]): ReadonlyMap<string, StockCount> {
   const counts = new Map<string, { onHand: number; reserved: Map<string, number> }>();

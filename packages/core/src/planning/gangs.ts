@@ -38,10 +38,9 @@ export function formGangs(
   const groups = new Map<string, CountedPart[]>();
   for (const item of counted) {
     const { part, count } = item;
-    const { woodId, thickness, gluedTo, apartClean, grain, pinnedLayers } = part;
+    const { apartClean, grain, pinnedLayers } = part;
     const blank = bodyOf(item) ? part.id : (part.sharedBlank ?? part.id);
-    const plies = [{ woodId, thickness }, ...gluedTo].map((ply) => `${ply.woodId} ${String(toNm(ply.thickness.mm))}`);
-    const alike = [count.templateId, blank, plies.join(), grain, pinnedLayers, apartClean].join('|');
+    const alike = [count.templateId, blank, boardsKey(part), grain, pinnedLayers, apartClean].join('|');
     groups.set(alike, [...(groups.get(alike) ?? []), item]);
   }
   const faults: PlanFault[] = [];
@@ -53,6 +52,10 @@ export function formGangs(
   });
   return faults.length > 0 ? err(faults) : ok(gangs);
 }
+
+/** Equal for parts whose boards agree from the top down, in wood and nominal thickness. */
+export const boardsKey = ({ woodId, thickness, gluedTo }: Part): string =>
+  [{ woodId, thickness }, ...gluedTo].map((ply) => `${ply.woodId} ${String(toNm(ply.thickness.mm))}`).join();
 
 /** The body that a part is a layer of: its layers lie on each other and not side by side. */
 const bodyOf = ({ part, bodies }: CountedPart): Body | undefined =>

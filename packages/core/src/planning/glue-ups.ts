@@ -10,12 +10,18 @@ export function glueUpsOf(
   { factors }: Pick<Shop, 'factors'>,
 ): GlueUp[] {
   const { glueBlank, clampWait } = factorsInForce(factors);
-  const counts = new Map<string, number>();
-  for (const { gang, count } of blanks) counts.set(gang.key, (counts.get(gang.key) ?? 0) + count);
-  return [...counts].flatMap(([gangKey, count]): GlueUp[] => {
-    const gang = blanks.find((one) => one.gang.key === gangKey)?.gang;
-    if (!gang || gang.plies.length < 2) return [];
+  const counted = new Map<string, { readonly gang: StackedGang; readonly count: number }>();
+  for (const { gang, count } of blanks)
+    if (gang.plies.length > 1) counted.set(gang.key, { gang, count: (counted.get(gang.key)?.count ?? 0) + count });
+  return [...counted.values()].map(({ gang, count }) => {
     const handsMinutes = glueBlank * (gang.plies.length - 1) * count;
-    return [{ gangKey, where: gangPlace(gang), plies: gang.plies, count, handsMinutes, waitMinutes: clampWait }];
+    return {
+      gangKey: gang.key,
+      where: gangPlace(gang),
+      plies: gang.plies,
+      count,
+      handsMinutes,
+      waitMinutes: clampWait,
+    };
   });
 }

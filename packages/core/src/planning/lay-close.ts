@@ -1,7 +1,7 @@
 import { boxAround, flatten, inOrder, isInside, pathBox, shift, turn, type Box, type Point } from '../geometry';
 import { layShapes, type Search } from '../layout';
 import { movedPart, type Part, type Template } from '../products';
-import { toNm } from '../units';
+import { boardsKey } from './gangs';
 
 /** Between parts on one blank, mm: the widest kerf of the drawer and a bridge of two (our choice). */
 export const GANG_GAP = 3;
@@ -22,9 +22,8 @@ export function mayLieClose({ parts, bodies }: Template): Part[][] {
   const groups = new Map<string, Part[]>();
   for (const part of parts.filter((one) => one.perCopy > 0 && one.datum === null && !layers.has(one.id))) {
     if (nested.has(part.id)) continue;
-    const { woodId, thickness, gluedTo, grain, perCopy, variantId, apartClean, pinnedLayers } = part;
-    const plies = [{ woodId, thickness }, ...gluedTo].map((ply) => `${ply.woodId} ${String(toNm(ply.thickness.mm))}`);
-    const key = [plies.join(), grain, perCopy, variantId, apartClean, pinnedLayers].join('|');
+    const { grain, perCopy, variantId, apartClean, pinnedLayers } = part;
+    const key = [boardsKey(part), grain, perCopy, variantId, apartClean, pinnedLayers].join('|');
     groups.set(key, [...(groups.get(key) ?? []), part]);
   }
   return [...groups.values()].filter((group) => group.length > 1);

@@ -1,24 +1,14 @@
 import { expect, test } from '@jest/globals';
 import type { StockMove } from '../ledger';
-import type { StockItem } from '../wood';
+import { BARE_STOCK, type StockItem } from '../wood';
 import { surplusOf } from './surplus';
 
 const fins: StockItem = {
   id: 'fins',
+  ...BARE_STOCK,
   kind: 'made',
-  woodId: null,
   name: 'Rocking whale: Fin',
-  thickness: null,
-  width: null,
-  length: null,
-  rough: false,
-  costMinor: null,
-  place: '',
-  note: '',
   partId: 'fin',
-  moisturePercent: null,
-  defects: [],
-  archived: false,
 };
 const move = (id: string, kind: StockMove['kind'], count: number, runId: string): StockMove => ({
   id,

@@ -1,4 +1,4 @@
-import { countStock, stockCount, type StockMove } from '../ledger';
+import { countStock, movesOfRun, stockCount, type StockMove } from '../ledger';
 import type { StockItem } from '../wood';
 import type { PartCount } from './model/count';
 
@@ -25,7 +25,9 @@ export function surplusOf(
   const item = items.find((one) => one.kind === 'made' && one.partId === partId && !one.archived);
   const over = toCut === 0 ? Math.max(0, good + onHand - needed) : 0;
   if (!item) return { itemId: null, free: 0, toKeep: over };
-  const own = new Map(moves.filter((move) => move.itemId === item.id && move.runId === runId).map((m) => [m.id, m]));
-  const kept = [...own.values()].reduce((sum, { kind, count }) => sum + (kind === 'received' ? count : 0), 0);
+  const kept = movesOfRun(runId, [item.id], moves).reduce(
+    (sum, { kind, count }) => sum + (kind === 'received' ? count : 0),
+    0,
+  );
   return { itemId: item.id, free: stockCount(countStock(moves), item.id).free, toKeep: Math.max(0, over - kept) };
 }

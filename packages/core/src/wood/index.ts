@@ -5,7 +5,15 @@ export type { Machines, MilledStock, MillingWay } from './milling';
 export { averagePrice, faceOf, lengthOf, volumeOf } from './prices';
 export { parseStock, woodNamed } from './parse-stock';
 export type { StockFault, TypedStock } from './parse-stock';
-export { DRY_ENOUGH_PERCENT, flatThickness, isWet, ROUGH_QUARTERS, roughQuarters, STOCK_KINDS } from './stock';
+export {
+  BARE_STOCK,
+  DRY_ENOUGH_PERCENT,
+  flatThickness,
+  isWet,
+  ROUGH_QUARTERS,
+  roughQuarters,
+  STOCK_KINDS,
+} from './stock';
 export type { Defect, StockItem, StockKind } from './stock';
 export { stockChanges } from './stock-changes';
 export type { StockChange } from './stock-changes';

@@ -1,6 +1,6 @@
 import { err, ok, type Fault, type Result } from '../result';
 import { parseLength, type Length, type LengthUnit } from '../units';
-import { roughQuarters, type StockItem, type StockKind } from './stock';
+import { BARE_STOCK, roughQuarters, type StockItem, type StockKind } from './stock';
 import { WOODS, type Wood } from './woods';
 
 export type StockFault = Fault<'stock-unreadable' | 'unknown-wood' | 'stock-size'>;
@@ -42,7 +42,7 @@ export function parseStock(text: string, unit: LengthUnit): Result<TypedStock, S
   const [, count, rest = typed] = /^(\d+)\s+(?=[a-z])(.*)$/i.exec(typed) ?? [];
   const ready = BOUGHT.test(rest) ? 'bought' : USED_UP.test(rest) ? 'consumable' : null;
   if (ready !== null && rest.split(/\s*[x×*]\s*/i).length < 3)
-    return ok({ quantity: Number(count ?? 1), item: { ...NOTHING, kind: ready, name: rest.slice(0, 120) } });
+    return ok({ quantity: Number(count ?? 1), item: { ...BARE_STOCK, kind: ready, name: rest.slice(0, 120) } });
   const start = rest.search(/-?\d/);
   if (start < 0) return fault('stock-size', typed, `"${typed}" gives no size.`);
   const kindWord = WORDS.find(([word]) => word.test(rest.slice(0, start)));
@@ -65,7 +65,7 @@ export function parseStock(text: string, unit: LengthUnit): Result<TypedStock, S
   return ok({
     quantity: Number(count ?? 1),
     item: {
-      ...NOTHING,
+      ...BARE_STOCK,
       kind,
       woodId: wood.id,
       thickness,
@@ -75,22 +75,6 @@ export function parseStock(text: string, unit: LengthUnit): Result<TypedStock, S
     },
   });
 }
-
-const NOTHING: Omit<StockItem, 'id' | 'kind'> = {
-  woodId: null,
-  name: '',
-  thickness: null,
-  width: null,
-  length: null,
-  rough: false,
-  costMinor: null,
-  place: '',
-  note: '',
-  partId: null,
-  moisturePercent: null,
-  defects: [],
-  archived: false,
-};
 
 /** A size of stock as typed: a rough thickness by its name, else a length; null where it is neither. */
 export function sizeOf(text: string, unit: LengthUnit): Length | null {

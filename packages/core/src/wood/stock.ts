@@ -49,6 +49,23 @@ export interface StockItem {
   readonly archived: boolean;
 }
 
+/** What an item of the rack holds before anything is known of it. */
+export const BARE_STOCK: Omit<StockItem, 'id' | 'kind'> = {
+  woodId: null,
+  name: '',
+  thickness: null,
+  width: null,
+  length: null,
+  rough: false,
+  costMinor: null,
+  place: '',
+  note: '',
+  partId: null,
+  moisturePercent: null,
+  defects: [],
+  archived: false,
+};
+
 /**
  * Wood with more moisture than this is not dry enough for work that is kept indoors, %: it still shrinks, and with it
  * what was cut to size (USDA Wood Handbook, FPL-GTR-282, chapter 13, most for single pieces in damp coastal air; from memory).

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { Button, Typography } from '@mui/material';
 import { useStore } from 'zustand';
-import { surplusOf, type StockItem, type Tally } from '@rapid-jig/core';
+import { BARE_STOCK, surplusOf, type Tally } from '@rapid-jig/core';
 import { useOnce } from '../fields/use-once';
 import { openRack, type RackSession } from '../rack/rack-session';
 import { useServices } from '../services';
@@ -16,23 +16,6 @@ interface SurplusLineProps {
   /** So many from the rack are there before the run, more than before. */
   readonly onUsed: (count: number) => void;
 }
-
-const MADE: Omit<StockItem, 'id'> = {
-  kind: 'made',
-  woodId: null,
-  name: '',
-  thickness: null,
-  width: null,
-  length: null,
-  rough: false,
-  costMinor: null,
-  place: '',
-  note: '',
-  partId: null,
-  moisturePercent: null,
-  defects: [],
-  archived: false,
-};
 
 /** Pieces of a part on the rack that the run may use, and those of the run that may go there. The rack is opened when it is asked. */
 export function SurplusLine(props: SurplusLineProps) {
@@ -71,7 +54,10 @@ function OnTheRack({ partId, name, tally, onUsed, rack }: SurplusLineProps & { r
   const keep = async (): Promise<void> => {
     const answer =
       itemId === null
-        ? await rack.add([{ item: { ...MADE, name: name.slice(0, 120), partId }, quantity: toKeep }], runId)
+        ? await rack.add(
+            [{ item: { ...BARE_STOCK, kind: 'made', name: name.slice(0, 120), partId }, quantity: toKeep }],
+            runId,
+          )
         : await rack.move([{ itemId, kind: 'received', count: toKeep, runId }]);
     say(
       answer.ok

@@ -1,26 +1,16 @@
 import { expect, test } from '@jest/globals';
 import type { StockMove } from '../../ledger';
-import type { StockItem } from '../../wood';
+import { BARE_STOCK, type StockItem } from '../../wood';
 import type { PlannedHardware } from '../model/plan';
 import { boughtNeeds } from './bought';
 import { rackOfRun } from './rack-of-run';
 
 const item = (id: string, name: string, costMinor: number | null): StockItem => ({
   id,
+  ...BARE_STOCK,
   kind: 'bought',
-  woodId: null,
   name,
-  thickness: null,
-  width: null,
-  length: null,
-  rough: false,
   costMinor,
-  place: '',
-  note: '',
-  partId: null,
-  moisturePercent: null,
-  defects: [],
-  archived: false,
 });
 let made = 0;
 const move = (itemId: string, kind: StockMove['kind'], count: number, runId: string | null): StockMove => ({

@@ -1,4 +1,4 @@
-import type { StockMove } from '../../ledger';
+import { movesOfRun, type StockMove } from '../../ledger';
 import type { PlannedHardware } from '../model/plan';
 import type { RackEntry } from '../model/supply';
 
@@ -61,12 +61,9 @@ export function boughtNeeds(
   });
 }
 
-/** How many of some items a run has used, less what it gave back; an entry counts once. */
+/** How many of some items a run has used, less what it gave back. */
 function takenBy(runId: string, itemIds: readonly string[], moves: readonly StockMove[]): number {
-  const own = new Map(
-    moves.filter((move) => move.runId === runId && itemIds.includes(move.itemId)).map((move) => [move.id, move]),
-  );
-  return [...own.values()].reduce(
+  return movesOfRun(runId, itemIds, moves).reduce(
     (sum, { kind, count }) => sum + (kind === 'used' ? count : kind === 'returned' ? -count : 0),
     0,
   );

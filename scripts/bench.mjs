@@ -3,6 +3,8 @@ import { demoRunPath, withAppAndBrowser } from './app-in-browser.mjs';
 import { ensurePackages, run } from './install.mjs';
 
 // npm run bench: what the computation costs in Node, then what the maker feels in the browser.
+// npm run bench -- close boards: of the computation only these.
+const named = process.argv.slice(2);
 const row = (name, figure) => console.log(`${name.padEnd(64)} ${figure.padStart(14)}`);
 const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
 const RUNS = 7;
@@ -10,7 +12,8 @@ const RUNS = 7;
 console.log(`${new Date().toISOString().slice(0, 10)}, ${cpus().length} x ${cpus()[0].model}, Node ${process.version}`);
 ensurePackages();
 run('npx', ['vite', 'build', '--logLevel', 'warn', '--config', 'bench/vite.config.ts', 'bench']);
-run(process.execPath, ['bench/dist/main.js']);
+run(process.execPath, ['bench/dist/main.js', ...named]);
+if (named.length > 0) process.exit(0);
 run(process.execPath, ['bench/dist/memory.js']);
 
 /** Records main-thread tasks over 50 ms, as the browser counts them. */

@@ -1,20 +1,29 @@
 import { benchBatches } from './batches';
 import { benchBoards } from './boards';
 import { benchClose } from './close';
+import { benchLayers } from './layers';
 import { benchLengths } from './lengths';
 import { benchPlanning } from './planning';
 import { benchReading } from './reading';
-import { benchLayers } from './layers';
 import { benchStacks } from './stacks';
 import { benchWood } from './wood';
 
-/** Prints medians of what the computation costs in Node; scripts/bench.mjs measures the same in the browser. */
-await benchPlanning();
-await benchStacks();
-await benchLayers();
-benchClose();
-await benchReading();
-benchBoards();
-await benchBatches();
-await benchLengths();
-await benchWood();
+/** What can be measured by its name. */
+const benches: Readonly<Record<string, () => void | Promise<void>>> = {
+  planning: benchPlanning,
+  stacks: benchStacks,
+  layers: benchLayers,
+  close: benchClose,
+  reading: benchReading,
+  boards: benchBoards,
+  batches: benchBatches,
+  lengths: benchLengths,
+  wood: benchWood,
+};
+
+/** Prints medians of what the computation costs in Node, of all of it or of what is named. */
+const named = process.argv.slice(2);
+const unknown = named.filter((name) => !(name in benches));
+if (unknown.length > 0)
+  throw new RangeError(`no bench is named ${unknown.join(', ')}; there are ${Object.keys(benches).join(', ')}`);
+for (const [name, bench] of Object.entries(benches)) if (named.length === 0 || named.includes(name)) await bench();

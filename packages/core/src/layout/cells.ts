@@ -17,6 +17,8 @@ export interface Cells {
   /** Columns, those with the longest runs first: they are the likeliest to meet something. */
   readonly tallest: readonly number[];
   readonly count: number;
+  /** The same runs in a row, three values each: the column, from, to. */
+  readonly inRow: Int32Array;
   /** Of all its cells the mean column. */
   readonly middle: number;
 }
@@ -36,7 +38,8 @@ export function cellsOf(outline: readonly Point[], turn: number, grown: number, 
   const height = Math.ceil((maxY - minY) / cell);
   const middle =
     runs.reduce((sum, own, k) => sum + (k + 0.5) * own.reduce((n, [from, to]) => n + to - from, 0), 0) / count;
-  return { middle, turn, minX, minY, width: runs.length, height, runs, longest, tallest, count };
+  const inRow = Int32Array.from(runs.flatMap((own, k) => own.flatMap((run) => [k, ...run])));
+  return { inRow, middle, turn, minX, minY, width: runs.length, height, runs, longest, tallest, count };
 }
 
 /** The cells of one column whose middle lies within a ring. */

@@ -1,27 +1,5 @@
 import type { Cells, Run } from './cells';
 
-/** What the places of a piece are compared by: how far its cells reach in the mean, or three quarters of it, or all of it. */
-export const REACHES = ['middle', 'three-quarters', 'end'] as const;
-export type ReachOf = (typeof REACHES)[number];
-
-/** How a strip is filled: in which order, in how many cells, and by which reach. */
-export interface Manner {
-  readonly order: readonly number[];
-  readonly height: number;
-  readonly reach: ReachOf;
-}
-
-function reachOf({ middle, width }: Cells, reach: ReachOf): number {
-  switch (reach) {
-    case 'middle':
-      return middle;
-    case 'three-quarters':
-      return 0.75 * width;
-    case 'end':
-      return width;
-  }
-}
-
 /** A piece as it lies in a strip, in cells. */
 export interface Place {
   readonly cells: Cells;
@@ -37,8 +15,6 @@ export interface Filled {
   /** In cells. */
   readonly width: number;
   readonly height: number;
-  /** Places that were looked at. */
-  readonly looked: number;
 }
 
 /** A column of the strip: the runs that are taken, merged and in order, and the longest that is free. */
@@ -47,19 +23,16 @@ interface Column {
   readonly longestFree: number;
 }
 
-/** Lays all pieces in a strip. */
-export function fillStrip(pieces: readonly (readonly Cells[])[], { order, height, reach }: Manner): Filled {
+/** Lays all pieces in a strip of so many cells, in that order: each where its cells reach least far in the mean, and the lowest there. */
+export function fillStrip(pieces: readonly (readonly Cells[])[], order: readonly number[], height: number): Filled {
   const strip: Column[] = [];
   const places: Place[] = [];
-  // Each piece is one at the least, so that a search ends however soon it finds its places.
-  let looked = order.length;
   for (const i of order) {
     let best: Place | null = null;
     for (const cells of pieces[i] ?? []) {
       const most: number = best?.end ?? Infinity;
-      const found: Found = lowestLeft(cells, strip, height, reachOf(cells, reach), most);
-      looked += found.looked;
-      if (found.at) best = { cells, ...found.at };
+      const found: Omit<Place, 'cells'> | null = lowestLeft(cells, strip, height, most);
+      if (found) best = { cells, ...found };
     }
     if (!best) throw new RangeError('a strip has room for every piece in one of its turns');
     const { cells, x, y } = best;
@@ -72,7 +45,6 @@ export function fillStrip(pieces: readonly (readonly Cells[])[], { order, height
     places,
     width: places.reduce((most, { cells, x }) => Math.max(most, x + cells.width), 0),
     height: places.reduce((most, { cells, y }) => Math.max(most, y + cells.height), 0),
-    looked,
   };
 }
 
@@ -88,27 +60,22 @@ function withRuns(taken: readonly Run[], more: readonly Run[], y: number, height
   return { runs, longestFree: Math.max(runs[0]?.[0] ?? height, ...gaps) };
 }
 
-interface Found {
-  readonly at: Pick<Place, 'x' | 'y' | 'end'> | null;
-  readonly looked: number;
-}
-
 /** Columns that are looked at before the others: where one has no room at all, the rest need not be asked. */
 const ASKED_FIRST = 4;
 
 /** The leftmost place where a piece meets nothing, the lowest there; none where it would be no better than `most`. */
-function lowestLeft(cells: Cells, strip: readonly Column[], height: number, reach: number, most: number): Found {
-  const { width, longest, tallest } = cells;
+function lowestLeft(cells: Cells, strip: readonly Column[], height: number, most: number): Omit<Place, 'cells'> | null {
+  const { width, middle, longest, tallest } = cells;
   const room = height - cells.height;
-  if (room < 0) return { at: null, looked: 0 };
+  if (room < 0) return null;
   const first = [...tallest.slice(0, 1), ...[1, 2, 3].map((part) => Math.floor((part * width) / ASKED_FIRST))];
   const taken = new Uint32Array(Math.ceil(height / WORD));
   for (let x = 0; ; x++) {
-    const end = x + reach;
-    if (end >= most) return { at: null, looked: x };
+    const end = x + middle;
+    if (end >= most) return null;
     if (first.some((k) => (strip[x + k]?.longestFree ?? Infinity) < (longest[k] ?? 0))) continue;
     const y = lowestAt(cells, x, strip, room, taken);
-    if (y !== null) return { at: { x, y, end }, looked: x };
+    if (y !== null) return { x, y, end };
   }
 }
 

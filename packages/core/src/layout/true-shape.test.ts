@@ -92,7 +92,7 @@ function hollowShape(svg: string, mm: number): Shape | null {
   const { minX, maxX, minY, maxY } = boxAround(largest);
   if (Math.abs(shoelace(largest)) > 0.7 * (maxX - minX) * (maxY - minY)) return null;
   const scale = mm / Math.max(maxX - minX, maxY - minY);
-  return { outline: largest.map(({ x, y }) => ({ x: (x - minX) * scale, y: (y - minY) * scale })), turns: turns(16) };
+  return { outline: largest.map(({ x, y }) => ({ x: (x - minX) * scale, y: (y - minY) * scale })), turns: turns(32) };
 }
 
 function icons(count: number): Shape[] {

@@ -1,7 +1,11 @@
 import { boxAround, type Point } from '../geometry';
+import { moveApart, type Spot } from './apart';
 import { cellsOf, type Cells } from './cells';
+import type { Body } from './contact';
+import type { Room } from './cover-field';
 import type { Search } from './search';
-import { fillStrip, REACHES, type Manner } from './strip';
+import { settle, type Settled } from './settle';
+import { fillStrip } from './strip';
 
 /** A piece to be laid: its outline, and the turns it may be laid in, radians. */
 export interface Shape {
@@ -23,102 +27,109 @@ export interface ShapeLayout {
   readonly height: number;
 }
 
-/** Side of a cell, mm: finer wastes less between pieces and takes longer. No longer side has more than this many cells. */
-const CELL_MM = 0.75;
-const MOST_CELLS = 200;
-/** Manners are sought in cells so many times as large; so many of the best are then tried in fine ones, at about their height. */
-const COARSE = 3;
-const MOST_KEPT = 5;
-const FINE_HEIGHTS = [1, 1.02, 1.04];
-/** Strip heights that are tried first, as shares of the side of a square of all that is laid. */
-const HEIGHTS = [1, 1.1, 1.25, 1.4, 0.9, 0.75, 1.7, 2.1];
-/** The search goes on from what is worse by up to this share, and comes back to the best after so many tries. */
-const WORSE = 0.01;
-const BACK_TO_BEST = 25;
-/** How often another reach is tried. */
-const OTHER_REACH = 0.2;
-/** A height is changed by no more than this share at a time. */
-const NEXT_HEIGHT = 0.06;
+/** The longest side of all pieces has so many cells: finer ones waste less between pieces and take longer. */
+const CELLS = 50;
+/** Strip heights that are tried, as shares of the side of a square of all that is laid. */
+const HEIGHTS = [1, 1.15, 1.4, 0.85, 1.8];
+/** A room is made smaller by this share of its area, and by less where that is too much; below the least it has been small enough. */
+const SMALLER = 0.01;
+const LEAST_SMALLER = 0.002;
+const LESS = 0.8;
+/** Now and then a room is also made longer or shorter by up to so much. */
+const OTHER_SIDES = 0.3;
+const SIDES_BY = 0.06;
+/** After a room that was too small, two pieces change places this often before the next. */
+const SWAPPED = 0.5;
+
+/** Pieces in a room of cells. */
+interface Laid {
+  readonly room: Room;
+  readonly spots: readonly Spot[];
+}
+
+const areaOf = ({ width, height }: Room): number => width * height;
 
 /**
  * Lays pieces close together by their true shape, in a rectangle of little area, with `gapMm` between any two. Pieces are cut into
- * cells: a cell that any of a piece grown by half the gap meets is its own, so no two come nearer than the gap however they lie.
- * Bottom left: each in turn, the largest first, as far left and then as low as it goes, in the turn that goes furthest; over several
- * heights of the strip, and then, while the search has steps, with one piece earlier or later and a little more or less height.
- * That is sought in coarse cells, and the best of it done in fine ones. Where the rectangles round the pieces, side by side, take no more, it is null. Steps of the search
- * are places looked at. Pure.
+ * cells, those of them grown by half the gap, and laid in a strip, the largest first; of several heights the best is taken. Then, while
+ * the search has steps, the room is made a little smaller and the pieces are moved apart in it. What comes of that in cells is brought
+ * to the gap by the outlines themselves. Where the rectangles round the pieces, side by side, take no more, it is null. Steps of the
+ * search are places looked at. Pure.
  */
 export function layShapes(shapes: readonly Shape[], gapMm: number, search: Search): ShapeLayout | null {
   const boxes = shapes.map(({ outline }) => boxAround(outline));
-  const longest = Math.max(...boxes.map(({ minX, maxX, minY, maxY }) => Math.max(maxX - minX, maxY - minY)));
-  const cell = Math.max(CELL_MM, longest / MOST_CELLS);
-  const cut = (size: number, grown: number): Cells[][] =>
-    shapes.map(({ outline, turns }) => turns.map((turn) => cellsOf(outline, turn, grown, size)));
-  // The middle of a cell that meets a grown piece is no further from it than half the cell's diagonal.
-  const fine = cut(cell, gapMm / 2 + (cell * Math.SQRT2) / 2);
-  const manners = bestManners(cut(cell * COARSE, gapMm / 2), search);
-  const best = manners
-    .flatMap((manner) => FINE_HEIGHTS.map((share) => ({ ...manner, height: manner.height * COARSE * share })))
-    .map((manner) => fillStrip(fine, { ...manner, height: heightFor(fine, manner.height) }))
-    .reduce((one, other) => (other.width * other.height < one.width * one.height ? other : one));
-  const [width, height] = [best.width * cell, best.height * cell];
+  const cell = Math.max(...boxes.map(({ minX, maxX, minY, maxY }) => Math.max(maxX - minX, maxY - minY))) / CELLS;
+  // The middles of cells say to half their diagonal where a piece ends: grown by that much, outlines do not cross.
+  const grown = Math.max(gapMm, cell * Math.SQRT2) / 2;
+  const pieces = shapes.map(({ outline, turns }) => turns.map((turn) => cellsOf(outline, turn, grown, cell)));
+  const { room, spots } = squeezed(pieces, filled(pieces), search);
+  const lying = spots.map(({ way, x, y }, i): Point & { readonly turn: number } => {
+    const { turn, minX, minY } = pieces[i]?.[way] ?? { turn: 0, minX: 0, minY: 0 };
+    return { turn, x: x * cell - minX, y: y * cell - minY };
+  });
+  const start: Settled = { room: { width: room.width * cell, height: room.height * cell }, at: lying };
+  const settled = settle(
+    lying.map(({ turn }, i) => turned(shapes[i]?.outline ?? [], turn)),
+    start,
+    gapMm,
+    search,
+  );
   const rectangles = boxes.reduce(
     (sum, { minX, maxX, minY, maxY }) => sum + (maxX - minX + gapMm) * (maxY - minY + gapMm),
     0,
   );
-  if (width * height >= rectangles) return null;
-  return { laid: best.places.map(({ cells, x, y }) => placeOf(cells, x, y, cell)), width, height };
+  if (!settled || areaOf(settled.room) >= rectangles) return null;
+  return { laid: settled.at.map(({ x, y }, i) => ({ turn: lying[i]?.turn ?? 0, x, y })), ...settled.room };
 }
 
-/** A manner and the cells that it took. */
-interface Tried {
-  readonly manner: Manner;
-  readonly area: number;
+function turned(outline: readonly Point[], turn: number): Body {
+  const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
+  const ring = outline.map(({ x, y }) => ({ x: x * cos - y * sin, y: x * sin + y * cos }));
+  return { ring, box: boxAround(ring) };
 }
 
-/** A strip of about so many cells that has room for every piece in one of its turns. */
-const heightFor = (pieces: readonly (readonly Cells[])[], wanted: number): number =>
-  Math.max(Math.round(wanted), ...pieces.map((ways) => Math.min(...ways.map(({ height }) => height))));
-
-/** The manners that take the least area, the best first: some are better than others once cells are fine. */
-function bestManners(pieces: readonly (readonly Cells[])[], { random, spend }: Search): Manner[] {
-  const areaOf = (i: number): number => pieces[i]?.[0]?.count ?? 0;
-  const order = pieces.map((_piece, i) => i).sort((a, b) => areaOf(b) - areaOf(a));
-  const side = Math.sqrt(order.reduce((sum, i) => sum + areaOf(i), 0));
-  let goesOn = true;
-  const tried: Tried[] = [];
-  const tryOne = (manner: Manner): number => {
-    const { width, height, looked } = fillStrip(pieces, { ...manner, height: heightFor(pieces, manner.height) });
-    goesOn = spend(looked);
-    tried.push({ manner, area: width * height });
-    tried.sort((a, b) => a.area - b.area).splice(MOST_KEPT);
-    return width * height;
-  };
-  let now: Tried = { manner: { order, height: side, reach: 'middle' }, area: Infinity };
-  for (const reach of REACHES) for (const share of HEIGHTS) if (goesOn) tryOne({ order, reach, height: side * share });
-  for (let n = 0; goesOn && pieces.length > 1; n++) {
-    if (n % BACK_TO_BEST === 0) now = tried[Math.floor(random() * tried.length)] ?? now;
-    const manner = changed(now.manner, random);
-    const area = tryOne(manner);
-    if (area <= now.area * (1 + WORSE)) now = { manner, area };
-  }
-  return tried.map(({ manner }) => manner);
-}
-
-/** The same with one piece earlier or later, a little more or less height, and now and then another reach. */
-function changed({ order, height, reach }: Manner, random: () => number): Manner {
-  const moved = [...order];
-  const [piece] = moved.splice(Math.floor(random() * moved.length), 1);
-  moved.splice(Math.floor(random() * (moved.length + 1)), 0, piece ?? 0);
+/** The strip that takes the least area of several heights, all pieces in it, the largest first. */
+function filled(pieces: readonly (readonly Cells[])[]): Laid {
+  const cellsIn = (i: number): number => pieces[i]?.[0]?.count ?? 0;
+  const order = pieces.map((_piece, i) => i).sort((a, b) => cellsIn(b) - cellsIn(a));
+  const side = Math.sqrt(order.reduce((sum, i) => sum + cellsIn(i), 0));
+  const least = Math.max(...pieces.map((ways) => Math.min(...ways.map(({ height }) => height))));
+  const strips = HEIGHTS.map((share) => fillStrip(pieces, order, Math.max(Math.round(side * share), least)));
+  const { width, height, places } = strips.reduce((one, other) => (areaOf(other) < areaOf(one) ? other : one));
   return {
-    order: moved,
-    height: height * (1 + (random() * 2 - 1) * NEXT_HEIGHT),
-    reach: random() < OTHER_REACH ? (REACHES[Math.floor(random() * REACHES.length)] ?? reach) : reach,
+    room: { width, height },
+    spots: places.map(({ cells, x, y }, i) => ({ way: pieces[i]?.indexOf(cells) ?? 0, x, y })),
   };
 }
 
-const placeOf = ({ turn, minX, minY }: Cells, x: number, y: number, cell: number): LaidShape => ({
-  turn,
-  x: x * cell - minX,
-  y: y * cell - minY,
-});
+/** The same pieces in a smaller room, as long as they can be moved apart in it and the search has steps. */
+function squeezed(pieces: readonly (readonly Cells[])[], start: Laid, search: Search): Laid {
+  let best = start;
+  for (let smaller = SMALLER, failed = false; search.spend(1) && smaller > LEAST_SMALLER;) {
+    const room = smallerRoom(best.room, smaller, search.random);
+    const from: readonly Spot[] = failed && search.random() < SWAPPED ? swapped(best.spots, search.random) : best.spots;
+    const spots: readonly Spot[] | null =
+      areaOf(room) < areaOf(best.room) ? moveApart(pieces, from, room, search) : null;
+    failed = !spots;
+    if (spots) best = { room, spots };
+    else smaller *= LESS;
+  }
+  return best;
+}
+
+/** A room of so much less area, shorter one way or the other. */
+function smallerRoom({ width, height }: Room, by: number, random: () => number): Room {
+  const area = width * height * (1 - by);
+  const sides = random() < OTHER_SIDES ? 1 + (random() * 2 - 1) * SIDES_BY : 1;
+  const wide = random() * (width + height) < width ? Math.floor((area / height) * sides) : Math.round(width * sides);
+  return { width: wide, height: Math.floor(area / wide) };
+}
+
+/** Two of them in each other's places. */
+function swapped(spots: readonly Spot[], random: () => number): Spot[] {
+  const [i, j] = [Math.floor(random() * spots.length), Math.floor(random() * spots.length)];
+  return spots.map((spot, n) => {
+    const { x, y } = spots[n === i ? j : n === j ? i : n] ?? spot;
+    return { way: spot.way, x, y };
+  });
+}

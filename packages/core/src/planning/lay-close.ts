@@ -6,7 +6,7 @@ import { boardsKey } from './gangs';
 /** Between parts on one blank, mm: the widest kerf of the drawer and a bridge of two (our choice). */
 export const GANG_GAP = 3;
 /** Turns that are tried where the grain may run any way. */
-const TURNS = 16;
+const TURNS = 32;
 
 const turnsFor = ({ grain }: Part): number[] =>
   grain === 'any' ? Array.from({ length: TURNS }, (_none, i) => (2 * Math.PI * i) / TURNS) : [0, Math.PI];

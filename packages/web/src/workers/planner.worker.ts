@@ -52,7 +52,7 @@ export interface LaidWood {
 }
 
 /** Places looked at to lay parts close together: a second or two. */
-const CLOSE_STEPS = 400_000;
+const CLOSE_STEPS = 250_000;
 /** Works this long before it looks whether it shall stop, ms. */
 const SLICE_MS = 60;
 

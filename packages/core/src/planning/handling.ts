@@ -10,25 +10,22 @@ export interface Handling {
   readonly splits: number;
 }
 
+/** Layers that are held together, group by group. */
+export type Held = readonly (readonly string[])[];
+
 /**
  * Follows the layers of one pass through its phases, from single blanks. A phase takes apart what only partly belongs to it
  * and joins the rest; with the outline cut nothing holds the layers any more.
  */
 export function handlingOf({ layers, phases }: Pick<SawnStack, 'layers' | 'phases'>): Handling {
-  let held: string[][] = layers.map(({ id }) => [id]);
+  let held: Held = layers.map(({ id }) => [id]);
   let [joins, splits] = [0, 0];
   const tops = new Set<string>();
   for (const phase of phases) {
-    const own = new Set(phase.layerIds);
-    const inside = (group: readonly string[]): string[] => group.filter((id) => own.has(id));
-    const touched = held.filter((group) => inside(group).length > 0);
-    splits += touched.filter((group) => isTakenApart(group, phase, inside(group).length)).length;
-    const rest = held.flatMap((group) => [group.filter((id) => !own.has(id))]).filter((group) => group.length > 0);
-    if (phase.singly) held = [...rest, ...phase.layerIds.map((id) => [id])];
-    else {
-      joins += touched.length - 1;
-      held = [...rest, [...phase.layerIds]];
-    }
+    const handled = heldFor(phase, held);
+    held = handled.held;
+    joins += handled.joins;
+    splits += handled.splits;
     if (phase.cuts.some(({ kind }) => kind === 'outside') && phase !== phases[phases.length - 1]) {
       splits += held.filter((group) => group.length > 1).length;
       held = held.flat().map((id) => [id]);
@@ -38,5 +35,19 @@ export function handlingOf({ layers, phases }: Pick<SawnStack, 'layers' | 'phase
   return { tops: [...tops], joins, splits };
 }
 
-const isTakenApart = (group: readonly string[], { singly }: Phase, inside: number): boolean =>
+/** What is held together in a phase, and how often layers are joined and taken apart to come to that. */
+export function heldFor(
+  phase: Pick<Phase, 'layerIds' | 'singly'>,
+  before: Held,
+): Omit<Handling, 'tops'> & { readonly held: Held } {
+  const own = new Set(phase.layerIds);
+  const inside = (group: readonly string[]): string[] => group.filter((id) => own.has(id));
+  const touched = before.filter((group) => inside(group).length > 0);
+  const splits = touched.filter((group) => isTakenApart(group, phase, inside(group).length)).length;
+  const rest = before.map((group) => group.filter((id) => !own.has(id))).filter((group) => group.length > 0);
+  if (phase.singly) return { held: [...rest, ...phase.layerIds.map((id) => [id])], joins: 0, splits };
+  return { held: [...rest, [...phase.layerIds]], joins: touched.length - 1, splits };
+}
+
+const isTakenApart = (group: readonly string[], { singly }: Pick<Phase, 'singly'>, inside: number): boolean =>
   group.length > 1 && (singly || inside < group.length);

@@ -1,7 +1,9 @@
 import type { Family } from './families';
 import { shortKey } from './key';
+import { factorsInForce } from './model/factors';
 import type { GangCut, GangHole } from './model/stack';
 import type { Shop } from './model/shop';
+import { leastHandled } from './phase-order';
 import { isTilted } from './tilt';
 
 /** How many layers a stack has of each member of its family. */
@@ -41,15 +43,16 @@ interface Together {
 /**
  * The phases of a stack: cuts and holes that the same layers share are one phase.
  *
- * Inside first: what only some layers have is done to those before they are joined, the fewest layers first, and the outline
- * of all last. A cut at a tilt is sawn in each layer alone, since through a stack it would drift. Outline first: the outline and the holes that all have, then the stack is taken apart and what is left is
- * sawn in each layer alone, or in those that share it, most layers first. A phase follows every earlier one that had a
- * layer of it, so every way to keep to that order leads to the same pieces.
+ * Inside first: what only some layers have is done to those before they are joined, and the outline of all last. A cut at a tilt is
+ * sawn in each layer alone, since through a stack it would drift. Outline first: the outline and what else all layers have, then
+ * the stack is taken apart and what is left is sawn in each layer alone, or in those that share it. What comes before or after the
+ * outline is in the order that hands have the least to do for: see {@link leastHandled}. A phase follows every earlier one that had
+ * a layer of it, so every way to keep to that order leads to the same pieces.
  */
 export function phasesOf(
   family: Pick<Family, 'members' | 'cuts' | 'holes'>,
   mix: Mix,
-  { cutOrder, afterOutline }: Pick<Shop, 'cutOrder' | 'afterOutline'>,
+  { cutOrder, afterOutline, factors }: Pick<Shop, 'cutOrder' | 'afterOutline' | 'factors'>,
 ): PhaseOutline[] {
   const present = mix.flatMap((count, i) => (count > 0 ? [i] : []));
   const ids = family.members.map(({ gang }, i) =>
@@ -80,29 +83,23 @@ export function phasesOf(
     for (const phase of phasesFor(of, false, true)) phase.holes.push(place);
   });
   const outlines = new Set(family.cuts.flatMap(({ of }, place) => (of.some(isOutline) ? [place] : [])));
-  return inTurn([...phases.values()], cutOrder, outlines);
+  const isOuter = ({ cuts }: Together): boolean => cuts.some((place) => outlines.has(place));
+  const outer = [...phases.values()].filter(isOuter);
+  const inner = leastHandled(
+    [...phases.values()].filter((phase) => !isOuter(phase)),
+    factorsInForce(factors),
+  );
+  return withThoseBefore(cutOrder === 'inside-first' ? [...inner, ...outer] : [...outer, ...inner]);
 }
 
 const isOutline = (cut: GangCut | null): boolean => cut?.kind === 'outside';
 
-/** In their order, each with the last earlier phases of its layers. What is sawn one by one is sawn while layers are apart. */
-function inTurn(
-  phases: readonly Together[],
-  cutOrder: Shop['cutOrder'],
-  outlines: ReadonlySet<number>,
-): PhaseOutline[] {
-  const insideFirst = cutOrder === 'inside-first';
-  const turnOf = ({ layerIds, singly, cuts }: Together): number => {
-    if (cuts.some((place) => outlines.has(place))) return insideFirst ? Infinity : -Infinity;
-    return insideFirst ? layerIds.length - (singly ? 0.5 : 0) : (singly ? 0.5 : 0) - layerIds.length;
-  };
+/** Each with the last earlier phases of its layers. */
+function withThoseBefore(phases: readonly Together[]): PhaseOutline[] {
   const last = new Map<string, string>();
-  return [...phases]
-    .map((phase) => ({ phase, turn: turnOf(phase) }))
-    .sort((a, b) => (a.turn === b.turn ? 0 : a.turn - b.turn))
-    .map(({ phase }) => {
-      const after = [...new Set(phase.layerIds.flatMap((id) => last.get(id) ?? []))];
-      for (const id of phase.layerIds) last.set(id, phase.key);
-      return { ...phase, after };
-    });
+  return phases.map((phase) => {
+    const after = [...new Set(phase.layerIds.flatMap((id) => last.get(id) ?? []))];
+    for (const id of phase.layerIds) last.set(id, phase.key);
+    return { ...phase, after };
+  });
 }

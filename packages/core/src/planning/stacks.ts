@@ -10,11 +10,12 @@ import { allotToMembers, byKind, mixOfKinds, oneOfEachKind } from './kinds';
 import { heldOf } from './held';
 import { factorsInForce } from './model/factors';
 import type { PlanError, PlanFault, PlanInput } from './model/input';
-import type { HeightCost, LayerLimit, SawnStack, Stack } from './model/stack';
+import type { HeightCost, LayerLimit, Phase, SawnStack, Stack } from './model/stack';
 import type { PinnedStack } from './model/wishes';
 import { layersIn, mixesWithin } from './mixes';
 import { bladeIds, heightCost, worthOf } from './pass-cost';
 import type { Mix } from './phases';
+import { isWeighed } from './phase-order';
 import { pinnedMix, type PinnedMix } from './pinned';
 import { newContext, sawnStack, unnamedStack, type FamilyContext } from './sawn-stack';
 import { layersOfPass, sawnMixes, type SawnMix } from './sawn-mixes';
@@ -77,8 +78,12 @@ export async function chooseStacks(
   }
   const held = open.flatMap(({ pinned }) => pinned);
   const pinsLeftOut = pins.flatMap(({ pin, mix }) => (mix && held.some((one) => one.mix === mix.mix) ? [] : [pin]));
-  return ok({ stacks, pinsLeftOut, proven: isWhole && ways.every(({ proven }) => proven) });
+  const proven =
+    isWhole && ways.every((way) => way.proven) && stacks.every(({ phases }) => isWeighed(phases.filter(isInner)));
+  return ok({ stacks, pinsLeftOut, proven });
 }
+
+const isInner = ({ cuts }: Phase): boolean => cuts.every(({ kind }) => kind !== 'outside');
 
 function openFamily(
   family: Family,

@@ -102,6 +102,7 @@ export {
   drawDown,
   layingWood,
   millingCautions,
+  passesOnBoards,
   pinBlank,
   pinOnBoard,
   planRods,
@@ -113,5 +114,14 @@ export {
   verifyWood,
   waysOut,
 } from './supply';
-export type { BoughtNeed, CutCaution, DrawDown, MillingCaution, PinFault, WayOut, WayOutKind } from './supply';
+export type {
+  BoughtNeed,
+  CutCaution,
+  DrawDown,
+  MillingCaution,
+  PassOnBoards,
+  PinFault,
+  WayOut,
+  WayOutKind,
+} from './supply';
 export { verifyPlan } from './verify';

@@ -61,7 +61,6 @@ function BarPicture({
       aria-hidden
       sx={{
         display: 'flex',
-        gap: '2px',
         width: BAR_PX,
         maxWidth: '100%',
         height: 16,
@@ -74,7 +73,14 @@ function BarPicture({
         <Box
           key={i}
           title={formatLength(mm, unit)}
-          sx={{ width: `${String((100 * mm) / bar.lengthMm)}%`, bgcolor: 'shelf', flexShrink: 0 }}
+          sx={{
+            boxSizing: 'border-box',
+            width: `${String((100 * mm) / bar.lengthMm)}%`,
+            borderRight: '2px solid',
+            borderColor: 'sheet',
+            bgcolor: 'shelf',
+            flexShrink: 0,
+          }}
         />
       ))}
     </Box>

@@ -11,6 +11,7 @@ import { Page } from '../shell/Page';
 import { useUndoKeys } from '../shell/SaveBadge';
 import { useOpenRun, useRunDoc } from '../runs/RunRoute';
 import { BoughtParts, useBought } from './BoughtParts';
+import { PassHeights } from './PassHeights';
 import { RodsView } from './RodsView';
 import { Shopping } from './Shopping';
 import { StockActions } from './StockActions';
@@ -85,6 +86,7 @@ export function RunWoodView() {
           {laid.groups.map((group) => (
             <WoodGroupView key={`${group.woodId} ${String(group.thicknessMm)}`} group={group} entries={entries} />
           ))}
+          <PassHeights plan={laid.plan} groups={laid.groups} entries={entries} />
           <RodsView rods={laid.rods} />
         </>
       )}

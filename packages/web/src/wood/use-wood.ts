@@ -1,12 +1,12 @@
 import { useEffect, useState } from 'react';
-import { type RackEntry, type WayOut, type WoodProgress } from '@rapid-jig/core';
+import { type Plan, type RackEntry, type WayOut, type WoodProgress } from '@rapid-jig/core';
 import { useServices } from '../services';
 import type { LaidWood, WoodTask } from '../workers/planner.worker';
 import { useRunState } from '../runs/RunRoute';
 
 export interface Laying {
-  /** The last layout; null before the first. */
-  readonly laid: LaidWood | null;
+  /** The last layout, and the plan it is for; null before the first. */
+  readonly laid: (LaidWood & { readonly plan: Plan }) | null;
   /** How far the laying under way is; null when it is done. */
   readonly progress: WoodProgress | null;
   readonly ways: readonly WayOut[] | null;
@@ -33,7 +33,7 @@ export function useWood(rack: readonly RackEntry[], rest: Pick<WoodTask, 'machin
     void (async () => {
       const laid = await planner.wood({ ...task, plan, wishes: input.run.wood }, (progress) => tell({ progress }));
       if (!laid) return;
-      tell({ laid, progress: null, ways: null, trouble: null });
+      tell({ laid: { ...laid, plan }, progress: null, ways: null, trouble: null });
       tell({ ways: await planner.waysOut(input, task, laid.groups, laid.rods) });
     })().catch((fault: unknown) =>
       tell({ progress: null, trouble: fault instanceof Error ? fault.message : String(fault) }),

@@ -1,0 +1,112 @@
+import { Alert, Box, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
+import {
+  compareMm,
+  passesOnBoards,
+  stackName,
+  type PassOnBoards,
+  type Plan,
+  type PlannedStack,
+  type RackEntry,
+  type WoodGroup,
+} from '@rapid-jig/core';
+import { Measure } from '../drawing/Measure';
+import { useShop } from '../services';
+
+interface PassHeightsProps {
+  readonly plan: Plan;
+  readonly groups: readonly WoodGroup[];
+  readonly entries: readonly RackEntry[];
+}
+
+/** Passes that come out alike, one after the other. */
+interface AlikePasses {
+  readonly first: number;
+  readonly last: number;
+  readonly pass: PassOnBoards;
+}
+
+/** Stacks that come out higher or lower than reckoned on the boards that are laid: each layer as its own board measures. */
+export function PassHeights({ plan, groups, entries }: PassHeightsProps) {
+  const { saw } = useShop();
+  const told = plan.stacks.flatMap((stack) => {
+    const passes = alike(passesOnBoards(stack, groups, entries));
+    return passes.some(({ pass }) => compareMm(pass.heightMm, stack.stackHeightMm) !== 0) ? [{ stack, passes }] : [];
+  });
+  if (told.length === 0) return null;
+  const tooHigh = told.filter(({ passes }) =>
+    passes.some(({ pass }) => compareMm(pass.heightMm, saw.maxHeight.mm) > 0),
+  );
+  return (
+    <Box component="section" aria-labelledby="heights" sx={{ mt: 4, mb: 4 }}>
+      <Typography variant="h2" id="heights">
+        How high passes come out on these boards
+      </Typography>
+      {tooHigh.map(({ stack }) => (
+        <Alert severity="error" key={stack.key} sx={{ my: 1 }}>
+          {stackName(stack)} comes out higher than the saw takes, <Measure {...saw.maxHeight} />. Reckon with what these
+          boards measure, or lay it on others.
+        </Alert>
+      ))}
+      <Box sx={{ overflowX: 'auto' }}>
+        <Table size="small" sx={{ maxWidth: 900 }}>
+          <TableHead>
+            <TableRow>
+              <TableCell>Stack</TableCell>
+              <TableCell>Passes still to saw</TableCell>
+              <TableCell>Layers, from the top</TableCell>
+              <TableCell align="right">Height</TableCell>
+              <TableCell align="right">Reckoned</TableCell>
+            </TableRow>
+          </TableHead>
+          <TableBody>
+            {told.flatMap(({ stack, passes }) =>
+              passes.map((row, i) => (
+                <PassRow key={`${stack.key} ${String(i)}`} stack={stack} row={row} isFirst={i === 0} />
+              )),
+            )}
+          </TableBody>
+        </Table>
+      </Box>
+    </Box>
+  );
+}
+
+interface PassRowProps {
+  readonly stack: PlannedStack;
+  readonly row: AlikePasses;
+  readonly isFirst: boolean;
+}
+
+function PassRow({ stack, row: { first, last, pass }, isFirst }: PassRowProps) {
+  return (
+    <TableRow>
+      <TableCell>{isFirst && stackName(stack)}</TableCell>
+      <TableCell>{first === last ? first : `${String(first)} to ${String(last)}`}</TableCell>
+      <TableCell>
+        {pass.layersMm.map((mm, i) => (
+          <span key={i}>
+            {i > 0 && ' + '}
+            <Measure mm={mm} />
+          </span>
+        ))}
+      </TableCell>
+      <TableCell align="right">
+        <Measure mm={pass.heightMm} />
+      </TableCell>
+      <TableCell align="right">
+        <Measure mm={stack.stackHeightMm} />
+      </TableCell>
+    </TableRow>
+  );
+}
+
+function alike(passes: readonly PassOnBoards[]): AlikePasses[] {
+  const rows: AlikePasses[] = [];
+  passes.forEach((pass, i) => {
+    const before = rows[rows.length - 1];
+    const isSame = before?.pass.layersMm.every((mm, k) => compareMm(mm, pass.layersMm[k] ?? 0) === 0) ?? false;
+    if (before && isSame) rows[rows.length - 1] = { ...before, last: i + 1 };
+    else rows.push({ first: i + 1, last: i + 1, pass });
+  });
+  return rows;
+}

@@ -200,5 +200,5 @@ test('needs are counted from the template, so a layer that stands twice is two',
   const counted = countNeeds(lanterns(3));
   if (!counted.ok) throw new Error('not counted');
   expect(counted.value.map(({ count }) => count.needed)).toEqual([3, 6, 3, 3]);
-  expect(formFamilies([], NO_STACK_WISHES)).toEqual([]);
+  expect(formFamilies([], NO_STACK_WISHES, new Set())).toEqual([]);
 });

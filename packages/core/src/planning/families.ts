@@ -33,14 +33,19 @@ export interface Family {
 /**
  * Groups gangs whose outline is the same, laid straight, turned by quarters, or turned over: see {@link placeOn}. Layers
  * of one body come together first, then whatever else fits. What has pinned layers, several parts on its blank, or shall
- * stay apart is alone. In the order of the gangs.
+ * stay apart is alone; but what was sawn with others before it was set apart stays with them, so that a pass which is begun is
+ * sawn to its end: `sawnTogether` has the keys of such gangs, and no new mix holds them with others. In the order of the gangs.
  */
-export function formFamilies(gangs: readonly Gang[], wishes: Pick<StackWishes, 'apart' | 'most'>): Family[] {
-  const { apart } = wishes;
+export function formFamilies(
+  gangs: readonly Gang[],
+  wishes: Pick<StackWishes, 'apart' | 'most'>,
+  sawnTogether: ReadonlySet<string>,
+): Family[] {
   const families: Member[][] = [];
   const bySize = new Map<string, Member[][]>();
   for (const gang of bodiesFirst(gangs)) {
-    const joins = gang.parts.length === 1 && gang.pinnedLayers === null && !apart.includes(gang.parts[0]?.partId ?? '');
+    const mayJoin = !staysApart(gang, wishes.apart) || sawnTogether.has(gang.key);
+    const joins = gang.parts.length === 1 && gang.pinnedLayers === null && mayJoin;
     const sizes = joins ? sizesNear(gang) : [];
     const found = sizes
       .flatMap((size) => bySize.get(size) ?? [])
@@ -62,6 +67,10 @@ export function formFamilies(gangs: readonly Gang[], wishes: Pick<StackWishes, '
   const first = (members: readonly Member[]): number => Math.min(...members.map(({ gang }) => place.get(gang) ?? 0));
   return families.sort((a, b) => first(a) - first(b)).map(familyOf);
 }
+
+/** True of what shall lie in no stack with others. */
+export const staysApart = ({ parts }: Pick<Gang, 'parts'>, apart: StackWishes['apart']): boolean =>
+  parts.some(({ partId }) => apart.includes(partId));
 
 /** Layers of bodies before parts that stand alone, so that these do not take their room in a family. */
 const bodiesFirst = (gangs: readonly Gang[]): Gang[] => [
@@ -107,10 +116,19 @@ export function splitByKind({ members }: Family): Family[] {
 }
 
 /** The kind of a gang in a family: that of a member which is the same in all that is sawn, or the next. */
-function kindIn(family: readonly Member[], gang: Gang, at: Affine, { most }: Pick<StackWishes, 'most'>): number {
+function kindIn(
+  family: readonly Member[],
+  gang: Gang,
+  at: Affine,
+  { apart, most }: Pick<StackWishes, 'apart' | 'most'>,
+): number {
   const mostOf = ({ parts }: Gang): number => Math.min(...parts.map(({ partId }) => most[partId] ?? Infinity));
   const same = family.find(
-    (member) => mostOf(member.gang) === mostOf(gang) && isAlike(member, gang, inOrder(at, undo(member.at))),
+    (member) =>
+      !staysApart(member.gang, apart) &&
+      !staysApart(gang, apart) &&
+      mostOf(member.gang) === mostOf(gang) &&
+      isAlike(member, gang, inOrder(at, undo(member.at))),
   );
   return same ? same.kind : Math.max(...family.map(({ kind }) => kind)) + 1;
 }

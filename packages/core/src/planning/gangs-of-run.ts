@@ -1,3 +1,4 @@
+import { addUpWork, type WorkEvent } from '../ledger';
 import { ok, type Result } from '../result';
 import { countNeeds, type CountedPart } from './count';
 import { formFamilies, type Family } from './families';
@@ -5,6 +6,7 @@ import { formGangs } from './gangs';
 import { withWishes } from './grant';
 import type { PlanError, PlanInput } from './model/input';
 import type { Gang } from './model/stack';
+import { gangKeyOf } from './stack-key';
 
 export interface GangsOfRun {
   /** The input with what was granted. */
@@ -21,8 +23,14 @@ export function gangsOfRun(asked: PlanInput): Result<GangsOfRun, PlanError> {
   if (!counted.ok) return counted;
   const gangs = formGangs(counted.value, input);
   if (!gangs.ok) return gangs;
-  const families = formFamilies(gangs.value, input.run.stacks);
+  const families = formFamilies(gangs.value, input.run.stacks, sawnTogether(input.work));
   return ok({ input, counted: counted.value, gangs: gangs.value, families });
+}
+
+/** Keys of gangs whose layers were sawn in one stack with those of others. */
+function sawnTogether(work: readonly WorkEvent[]): ReadonlySet<string> {
+  const stacks = addUpWork(work).passes.map(({ stackLayers }) => new Set((stackLayers ?? []).map(gangKeyOf)));
+  return new Set(stacks.flatMap((keys) => (keys.size > 1 ? [...keys] : [])));
 }
 
 /** Ids of the parts of a run that may be cut together, those of each family; none where the run cannot be planned. */

@@ -146,26 +146,38 @@ describe('whatever the layers', () => {
     expect(mixed).toBeGreaterThan(8);
   });
 
-  test('phase after phase, in any order that is allowed, with layers spoiled on the way, all is there in the end', async () => {
+  test('phase after phase, in any order that is allowed, with layers spoiled and parts set apart on the way, all is there in the end', async () => {
     await fc.assert(
       fc.asyncProperty(anyRun, fc.infiniteStream(fc.nat(1000)), async (shape, picks) => {
         let input = inputOf({ ...shape, copies: Math.min(3, shape.copies) });
         const first = await planRun(input, quietKit);
         if (!first.ok) return;
         let plan = first.value;
+        let begunBefore = 0;
         for (let n = 0; plan.stacks.some(isOpen) && n < 200; n++) {
           const open = plan.stacks.filter(isOpen);
           const pick = picks.next().value ?? 0;
           const event = nextMark(open[pick % open.length]!, pick, n);
           input = { ...input, work: [...input.work, event] };
+          if (n === 3) input = apartIn(input, `p${String(pick % shape.layers.length)}`);
           plan = await planned(input);
           expect(verifyPlan(plan, input)).toEqual([]);
+          // Passes that were begun are there still, but for the one that was now sawn to its end.
+          expect(begunIn(plan)).toBeGreaterThanOrEqual(begunBefore - 1);
+          begunBefore = begunIn(plan);
         }
         expect(plan.parts.every(({ toCut, good, needed }) => toCut === 0 && good === needed)).toBe(true);
       }),
       { numRuns: 12 },
     );
   }, 120_000);
+});
+
+const begunIn = ({ stacks }: Plan): number => stacks.reduce((sum, { begun }) => sum + begun.length, 0);
+
+const apartIn = (input: PlanInput, partId: string): PlanInput => ({
+  ...input,
+  run: { ...input.run, stacks: { ...input.run.stacks, apart: [partId] } },
 });
 
 const isOpen = ({ passesToCut, begun }: PlannedStack): boolean => passesToCut + begun.length > 0;
@@ -239,6 +251,23 @@ describe('the lantern money box', () => {
         }),
     };
     await expect(planRun(lanterns(40), bug)).rejects.toThrow('a bug');
+  });
+
+  test('a part set apart while a pass of it with others is begun: that pass is sawn to its end, and no new one holds it', async () => {
+    const pins = [{ passes: 2, layers: ['front', 'back'].map((partId) => ({ partId, count: 1 })) }];
+    const input = lanterns(2, {}, { stacks: { ...NO_STACK_WISHES, pins } });
+    const both = (await planned(input)).stacks.find(({ gangs }) => gangs.length === 2)!;
+    const mark = passSawn(both, both.phases[0]!, 1, { spoiled: [], lost: [] });
+    const event: WorkEvent = { ...mark, id: 'e', clientId: 'c', at: '2026-11-26T10:00:00Z' };
+    const then = apartIn({ ...input, work: [event] }, 'front');
+    const plan = await planned(then);
+    expect(verifyPlan(plan, then)).toEqual([]);
+    const kept = plan.stacks.find(({ key }) => key === both.key)!;
+    expect(kept).toMatchObject({ passesToCut: 0, begun: [{ pass: 1, phases: [both.phases[0]!.key] }] });
+    const withFront = plan.stacks.filter(({ gangs }) => gangs.some(({ parts }) => parts[0]!.partId === 'front'));
+    expect(withFront.filter(({ passesToCut }) => passesToCut > 0).map(({ gangs }) => gangs.length)).toEqual([1]);
+    expect(plan.warnings).toContainEqual(expect.objectContaining({ kind: 'pin-left-out' }));
+    expect(plan.parts.map(({ planned: count }) => count)).toEqual([2, 4, 2, 2]);
   });
 
   test('no stack that holds a part has more layers than the maker wants of it', async () => {

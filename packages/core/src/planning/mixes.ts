@@ -1,5 +1,5 @@
 import { howManyFit } from '../units';
-import type { Family } from './families';
+import { staysApart, type Family } from './families';
 import type { StackWishes } from './model/wishes';
 import type { Mix } from './phases';
 
@@ -9,13 +9,13 @@ export interface MixLimits {
   readonly wanted: readonly number[];
   readonly layers: number;
   readonly heightMm: number;
-  readonly most: StackWishes['most'];
+  readonly wishes: Pick<StackWishes, 'apart' | 'most'>;
 }
 
 export const layersIn = (mix: Mix): number => mix.reduce((sum, count) => sum + count, 0);
 
 /** All mixes within the limits, each with one layer at the least; those with fewer layers of the first members come first. */
-export function mixesWithin(members: Family['members'], { wanted, layers, heightMm, most }: MixLimits): Mix[] {
+export function mixesWithin(members: Family['members'], { wanted, layers, heightMm, wishes }: MixLimits): Mix[] {
   const mixes: Mix[] = [];
   const fill = (place: number, mix: readonly number[], left: number, leftMm: number): void => {
     const thicknessMm = members[place]?.gang.thicknessMm;
@@ -31,8 +31,14 @@ export function mixesWithin(members: Family['members'], { wanted, layers, height
   const mostIn = (mix: Mix): number =>
     Math.min(
       ...members.flatMap(({ gang }, i) =>
-        (mix[i] ?? 0) > 0 ? gang.parts.map(({ partId }) => most[partId] ?? Infinity) : [],
+        (mix[i] ?? 0) > 0 ? gang.parts.map(({ partId }) => wishes.most[partId] ?? Infinity) : [],
       ),
     );
-  return mixes.filter((mix) => layersIn(mix) <= mostIn(mix));
+  return mixes.filter((mix) => layersIn(mix) <= mostIn(mix) && keepsApart(members, mix, wishes.apart));
+}
+
+/** True where what shall stay apart has the stack to itself. */
+export function keepsApart(members: Family['members'], mix: Mix, apart: StackWishes['apart']): boolean {
+  const present = members.filter((_member, i) => (mix[i] ?? 0) > 0);
+  return present.length < 2 || !present.some(({ gang }) => staysApart(gang, apart));
 }

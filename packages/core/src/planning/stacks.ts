@@ -12,7 +12,7 @@ import { factorsInForce } from './model/factors';
 import type { PlanError, PlanFault, PlanInput } from './model/input';
 import type { HeightCost, LayerLimit, Phase, SawnStack, Stack } from './model/stack';
 import type { PinnedStack } from './model/wishes';
-import { layersIn, mixesWithin } from './mixes';
+import { keepsApart, layersIn, mixesWithin } from './mixes';
 import { bladeIds, heightCost, worthOf } from './pass-cost';
 import type { Mix } from './phases';
 import { isWeighed } from './phase-order';
@@ -116,8 +116,9 @@ function openFamily(
   return ok({ context, limit: told, wanted, pinned, sawn, stacks: costs.value });
 }
 
-/** True where a pinned stack is no higher than the saw takes and has a blade for every cut. */
+/** True where a pinned stack keeps apart what shall be, is no higher than the saw takes and has a blade for every cut. */
 const canBeHeld = (mix: Mix, context: FamilyContext): boolean => {
+  if (!keepsApart(context.family.members, mix, context.input.run.stacks.apart)) return false;
   const stack = unnamedStack(context, mix);
   return stack.ok && compareMm(stack.value.stackHeightMm, context.input.shop.saw.maxHeight.mm) <= 0;
 };
@@ -144,7 +145,7 @@ function costsOf(
   const heightMm = input.shop.saw.maxHeight.mm;
   const ones = oneOfEachKind(family);
   const pinnedLayers = ones[0]?.gang.pinnedLayers ?? null;
-  const limits = { wanted: byKind(family, wanted), layers, heightMm, most: input.run.stacks.most };
+  const limits = { wanted: byKind(family, wanted), layers, heightMm, wishes: input.run.stacks };
   const mixes = pinnedLayers === null ? mixesWithin(ones, limits) : [[pinnedLayers]];
   const priced: (MixCost & { readonly height: HeightCost })[] = [];
   for (const kinds of mixes) {

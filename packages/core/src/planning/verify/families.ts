@@ -36,14 +36,21 @@ export const isOneHole = (
   );
 };
 
-/** Copies of one gang always; else single parts of one outline, none pinned, none that shall stay apart, each laid as it says. */
-export function mayLieTogether({ gangs }: PlannedStack, own: readonly ExpectedGang[], { run }: PlanInput): boolean {
+/**
+ * Copies of one gang always; else single parts of one outline, none pinned, each laid as it says. What shall stay apart lies with
+ * others only where it was sawn so before.
+ */
+export function mayLieTogether(
+  { gangs, passesToCut }: PlannedStack,
+  own: readonly ExpectedGang[],
+  { run }: PlanInput,
+): boolean {
   const [first] = own;
   const isTurned = ({ a, b, c, d }: Affine): boolean => a * d - b * c < 0;
   if (gangs.some(({ at, turnedOver }) => isTurned(at) !== turnedOver) || !isSame(gangs[0]?.at, AS_DRAWN)) return false;
   if (gangs.length === 1 || !first) return gangs.length === 1;
   const isAlone = ({ parts, pinnedLayers }: ExpectedGang): boolean =>
-    parts.length !== 1 || pinnedLayers !== null || run.stacks.apart.includes(parts[0]?.id ?? '');
+    parts.length !== 1 || pinnedLayers !== null || (passesToCut > 0 && run.stacks.apart.includes(parts[0]?.id ?? ''));
   return own.every((gang, i) => {
     const [mine, theirs] = [gang.parts[0]?.outline.path, first.parts[0]?.outline.path];
     const at = gangs[i]?.at;

@@ -29,7 +29,7 @@ export { flatten } from './flatten';
 export { pathBox, pathLength, signedArea } from './measure';
 export { isInside, nestRings, ringOf, shoelace } from './nest';
 export type { NestedRing, Ring } from './nest';
-export { circlePath, eachSegment, mapPath, pointOnArc, toSvgPathData } from './path';
+export { circlePath, eachSegment, isStraightCubic, mapPath, pointOnArc, straightCubic, toSvgPathData } from './path';
 export type { ArcSegment, CubicSegment, LineSegment, Path, Segment } from './path';
 export { piecesOf, pointIn } from './pieces';
 export type { Piece, Pieces } from './pieces';

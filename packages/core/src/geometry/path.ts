@@ -1,4 +1,5 @@
-import type { Point } from './point';
+import { SAME_SHARE } from '../units';
+import { distance, type Point } from './point';
 
 export interface LineSegment {
   readonly kind: 'line';
@@ -56,6 +57,21 @@ export function mapPath(path: Path, move: (point: Point) => Point, mirrored = fa
     }
   });
   return { start: move(path.start), segments: mapped, closed: path.closed };
+}
+
+/** A straight line as a cubic: its points in thirds. */
+export const straightCubic = (from: Point, to: Point): CubicSegment => ({
+  kind: 'cubic',
+  c1: { x: from.x + (to.x - from.x) / 3, y: from.y + (to.y - from.y) / 3 },
+  c2: { x: to.x + (from.x - to.x) / 3, y: to.y + (from.y - to.y) / 3 },
+  to,
+});
+
+/** True where a cubic is a straight line run evenly: its points stand in thirds but for a share of its length that rounding leaves. */
+export function isStraightCubic(from: Point, { c1, c2, to }: CubicSegment): boolean {
+  const even = straightCubic(from, to);
+  const off = Math.max(distance(c1, even.c1), distance(c2, even.c2));
+  return off <= SAME_SHARE * distance(from, to);
 }
 
 /** A circle as two half arcs, counter-clockwise from its right. */

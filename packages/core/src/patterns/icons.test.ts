@@ -3,8 +3,8 @@ import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
 import polygonClipping, { type Ring } from 'polygon-clipping';
-import { flatten, pathLength } from '../geometry';
-import { followSteps, noSteps, readDrawing } from '.';
+import { flatten, pathLength, type Path } from '../geometry';
+import { followSteps, noSteps, readDrawing, writeDxf, writeSvg } from '.';
 
 /** Icons are drawn in a box of 24 units; at 5 mm to the unit they are the size of a small plaque. */
 const MM_PER_UNIT = 5;
@@ -38,6 +38,33 @@ describe('a general-purpose package of filled icons', () => {
     }
     expect(compared).toBeGreaterThan(1000);
   });
+
+  test('every fourth icon goes out as SVG and as DXF and comes back as the same lines', () => {
+    for (const name of icons.filter((_name, i) => i % 4 === 0)) {
+      const drawn = linesOf(readFileSync(join(folder, name), 'utf8'), MM_PER_UNIT);
+      const lines = drawn.flatMap(({ kind, path }) => (kind === 'ignore' ? [] : [{ kind, path }]));
+      for (const text of [writeSvg(lines, name), writeDxf(lines)]) {
+        const back = told(linesOf(text, 1));
+        // Figures go out to a thousandth of a millimetre.
+        const close = told(lines).every(
+          ({ kind, length }, n) => back[n]?.kind === kind && Math.abs(length - back[n].length) < 0.2,
+        );
+        expect([name, back.length, close]).toEqual([name, lines.length, true]);
+      }
+    }
+  });
+
+  const linesOf = (text: string, mmPerUnit: number) => {
+    const raw = readDrawing(text);
+    const drawing = raw.ok ? followSteps(raw.value, noSteps(mmPerUnit)) : raw;
+    if (!drawing.ok) throw new Error(drawing.error.message);
+    return drawing.value.lines;
+  };
+  /** Kinds and lengths. */
+  const told = (lines: readonly { readonly kind: string; readonly path: Path }[]) =>
+    lines
+      .map(({ kind, path }) => ({ kind, length: pathLength(path) }))
+      .sort((a, b) => a.kind.localeCompare(b.kind) || a.length - b.length);
 
   /** An outline less its holes. */
   const polygonArea = ([outer, ...holes]: Ring[]): number =>

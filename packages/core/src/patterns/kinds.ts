@@ -12,6 +12,7 @@ import {
 import { inches, TOUCHING } from '../units';
 import type { Line } from './clean/line';
 import type { DrawingSteps, LineKind } from './steps';
+import { LAYERS } from './write/layers';
 
 /** Why a line is taken for what it is. */
 export type KindReason =
@@ -37,6 +38,9 @@ export interface JudgedLine {
 
 /** Layer and colour of a line as one key; lines with the same key can be told apart from others together. */
 export const groupKey = ({ layer, colour }: Pick<Line, 'layer' | 'colour'>): string => `${layer} / ${colour}`;
+
+/** Layers as they go out from here say what their lines are, whatever their size and however they lie. */
+const OWN_LAYERS: ReadonlyMap<string, LineKind> = new Map(LAYERS.map(({ name, kind }) => [name, kind]));
 
 /** Names of layers, in general words, and what makers mean by them. */
 const LAYER_WORDS: readonly (readonly [RegExp, LineKind])[] = [
@@ -123,13 +127,14 @@ interface Judged {
 }
 
 function hintOf({ layer, dashed }: Line): Judged | null {
-  const [, kind] = LAYER_WORDS.find(([words]) => words.test(layer.replace(/[_-]+/g, ' '))) ?? [];
+  const [, meant] = LAYER_WORDS.find(([words]) => words.test(layer.replace(/[_-]+/g, ' '))) ?? [];
+  const kind = OWN_LAYERS.get(layer) ?? meant;
   if (kind) return { kind, reason: 'layer-name' };
   return dashed ? { kind: 'fold', reason: 'dashed' } : null;
 }
 
 function closedKind(line: Line, depth: number, hint: LineKind | undefined): Judged {
-  if (hint === 'drilled') return { kind: 'drilled', reason: 'layer-name' };
+  if (hint !== undefined) return { kind: hint, reason: 'layer-name' };
   if (depth === 0) return { kind: 'outline', reason: 'outermost' };
   if (depth % 2 === 0) return { kind: 'outline', reason: 'falls-out' };
   return bitFor(line) === null ? { kind: 'inside', reason: 'in-a-part' } : { kind: 'drilled', reason: 'size-of-a-bit' };

@@ -1,4 +1,4 @@
-import type { Path, Point, Segment } from '../../geometry';
+import { isStraightCubic, type Path, type Point, type Segment } from '../../geometry';
 
 /** A B-spline: order degree + 1, knots one for each control point and order, weights 1 where none are given. */
 export interface Spline {
@@ -29,8 +29,7 @@ export function knotFault({ degree, points, knots, weights }: Spline): string | 
 
 /**
  * The line of a spline with sound knots. Up to degree 3 without weights it is exact, as lines and cubics; otherwise it
- * is drawn in short straight steps. Each of its polynomial pieces is found by putting in every inner knot as often as
- * the degree asks (Boehm 1980).
+ * is drawn in short straight steps. Each of its polynomial pieces is found for itself, so that many take no longer each.
  */
 export function splinePath(spline: Spline): Path {
   const { degree } = spline;
@@ -45,54 +44,54 @@ export function splinePath(spline: Spline): Path {
 
 const flat = ([x, y, w]: Homogeneous): Point => ({ x: x / w, y: y / w });
 
-function bezierPieces({ degree, points, knots, weights }: Spline): Homogeneous[][] {
-  let controls = points.map(({ x, y }, i): Homogeneous => {
-    const w = weights?.[i] ?? 1;
-    return [x * w, y * w, w];
-  });
-  let vector = [...knots];
-  const [low, high] = [knots[degree] ?? 0, knots[points.length] ?? 0];
-  const inside = [...new Set(knots)].filter((knot) => knot >= low && knot <= high);
-  for (const knot of inside) {
-    for (let times = vector.filter((k) => k === knot).length; times < degree; times++) {
-      [controls, vector] = withKnot(controls, vector, degree, knot);
-    }
-  }
-  const start = vector.lastIndexOf(low) - degree;
+/** The control points of each polynomial piece: what its blossom is at its two ends, one of them as often as the other is not. */
+function bezierPieces(spline: Spline): Homogeneous[][] {
+  const { degree, points, knots } = spline;
   const pieces: Homogeneous[][] = [];
-  for (let n = 0; n < inside.length - 1; n++) {
-    const from = start + n * degree;
-    pieces.push(controls.slice(from, from + degree + 1));
+  for (let span = degree; span < points.length; span++) {
+    const [from, to] = [knots[span] ?? 0, knots[span + 1] ?? 0];
+    if (to <= from) continue;
+    pieces.push(
+      Array.from({ length: degree + 1 }, (_none, k) =>
+        blossom(
+          spline,
+          span,
+          Array.from({ length: degree }, (_none2, i) => (i < k ? to : from)),
+        ),
+      ),
+    );
   }
   return pieces;
 }
 
-/** The same curve with one knot more. */
-function withKnot(
-  controls: readonly Homogeneous[],
-  knots: readonly number[],
-  degree: number,
-  knot: number,
-): [Homogeneous[], number[]] {
-  // The span that holds the knot; a knot at the very end belongs to the span before it.
-  const at = Math.min(knots.filter((k) => k <= knot).length - 1, controls.length - 1);
-  const next = Array.from({ length: controls.length + 1 }, (_none, i): Homogeneous => {
-    const [left, right] = [controls[i - 1], controls[i]];
-    if (i <= at - degree || !left) return right ?? [0, 0, 1];
-    if (i > at || !right) return left;
-    const [a, b] = [knots[i] ?? 0, knots[i + degree] ?? 0];
-    const t = b === a ? 0 : (knot - a) / (b - a);
-    return [mix(left[0], right[0], t), mix(left[1], right[1], t), mix(left[2], right[2], t)];
+/** The blossom of a spline over one span of its knots: de Boor's scheme with another figure at each level (Ramshaw 1987). */
+function blossom({ degree, points, knots, weights }: Spline, span: number, at: readonly number[]): Homogeneous {
+  let row = Array.from({ length: degree + 1 }, (_none, i): Homogeneous => {
+    const n = span - degree + i;
+    const [{ x, y }, w] = [points[n] ?? { x: NaN, y: NaN }, weights?.[n] ?? 1];
+    return [x * w, y * w, w];
   });
-  return [next, [...knots.slice(0, at + 1), knot, ...knots.slice(at + 1)]];
+  at.forEach((figure, level) => {
+    row = row.slice(1).map((right, i) => {
+      const left = row[i] ?? right;
+      const [a, b] = [knots[span - degree + 1 + level + i] ?? 0, knots[span + 1 + i] ?? 0];
+      const t = (figure - a) / (b - a);
+      return [mix(left[0], right[0], t), mix(left[1], right[1], t), mix(left[2], right[2], t)];
+    });
+  });
+  return row[0] ?? [NaN, NaN, 1];
 }
 
-const mix = (a: number, b: number, t: number): number => a + t * (b - a);
+/** Between two figures; at 1 the second itself, so that ends of pieces meet. */
+const mix = (a: number, b: number, t: number): number => (t === 1 ? b : a + t * (b - a));
 
 /** A piece of degree 1, 2 or 3 as an exact segment. */
 function exact(controls: readonly Point[]): Segment {
   const [a, b, c, d] = controls;
-  if (a && b && c && d) return { kind: 'cubic', c1: b, c2: c, to: d };
+  if (a && b && c && d) {
+    const cubic = { kind: 'cubic' as const, c1: b, c2: c, to: d };
+    return isStraightCubic(a, cubic) ? { kind: 'line', to: d } : cubic;
+  }
   if (a && b && c) {
     const third = (end: Point): Point => ({ x: mix(end.x, b.x, 2 / 3), y: mix(end.y, b.y, 2 / 3) });
     return { kind: 'cubic', c1: third(a), c2: third(c), to: c };

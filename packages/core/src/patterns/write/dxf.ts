@@ -1,12 +1,14 @@
 import { DxfWriter, LWPolylineFlags, point3d, SplineFlags, Units, type LWPolylineVertex } from '@tarikjabiri/dxf';
 import {
+  arcCubics,
   distance,
   eachSegment,
+  endOf,
   pointOnArc,
+  straightCubic,
   type CubicSegment,
   type Path,
   type Point,
-  type Segment,
 } from '../../geometry';
 import { byLayer, type WrittenLine } from './layers';
 import { STRAIGHT, TOUCHING } from '../../units';
@@ -15,8 +17,9 @@ import { STRAIGHT, TOUCHING } from '../../units';
 const R2000 = 'AC1015';
 
 /**
- * The lines as an ASCII DXF (R2000, $INSUNITS millimetres), by layer: straight lines and arcs exactly as polylines with
- * bulges, full circles as circles, cubics exactly as splines of degree 3.
+ * The lines as an ASCII DXF (R2000, $INSUNITS millimetres), by layer, each line one entity, so that it comes back as the line it was:
+ * full circles as circles, straight lines and arcs exactly as a polyline with bulges; a line with cubics as one spline of degree 3,
+ * exactly but for its arcs, which stand off by 4 parts in a million of their radius.
  */
 export function writeDxf(lines: readonly WrittenLine[]): string {
   const dxf = new DxfWriter();
@@ -38,58 +41,42 @@ function addPath(dxf: DxfWriter, path: Path): void {
     dxf.addCircle(point3d(circle.center.x, circle.center.y), circle.radius);
     return;
   }
-  const runs = runsOf(path);
-  for (const run of runs) {
-    if (run.kind === 'cubics') addSpline(dxf, run.from, run.segments);
-    else dxf.addLWPolyline(verticesOf(run, runs.length === 1 && path.closed), { flags: flagsFor(path, runs) });
-  }
-}
-
-/** A path is one closed polyline where no cubic parts it. */
-const flagsFor = (path: Path, runs: readonly Run[]): LWPolylineFlags =>
-  path.closed && runs.length === 1 ? LWPolylineFlags.Closed : LWPolylineFlags.None;
-
-type Run =
-  | { readonly kind: 'straight'; readonly from: Point; readonly segments: Segment[] }
-  | { readonly kind: 'cubics'; readonly from: Point; readonly segments: CubicSegment[] };
-
-/** Stretches of lines and arcs, and stretches of cubics, in turn. */
-function runsOf(path: Path): Run[] {
-  const runs: Run[] = [];
-  eachSegment(path, (from, segment) => {
-    const last = runs[runs.length - 1];
-    if (segment.kind === 'cubic') {
-      if (last?.kind === 'cubics') last.segments.push(segment);
-      else runs.push({ kind: 'cubics', from, segments: [segment] });
-    } else if (last?.kind === 'straight') last.segments.push(segment);
-    else runs.push({ kind: 'straight', from, segments: [segment] });
-  });
-  return runs;
+  if (path.segments.some(({ kind }) => kind === 'cubic')) return addSpline(dxf, path);
+  dxf.addLWPolyline(verticesOf(path), { flags: path.closed ? LWPolylineFlags.Closed : LWPolylineFlags.None });
 }
 
 /** Corners with the bulge of the way to the next one: tan of a quarter of the arc's angle. */
-function verticesOf({ from, segments }: Run, closed: boolean): LWPolylineVertex[] {
+function verticesOf(path: Path): LWPolylineVertex[] {
   const vertices: LWPolylineVertex[] = [];
-  let at = from;
-  for (const segment of segments) {
+  eachSegment(path, (at, segment) => {
     if (segment.kind === 'arc') {
       // Two halves, so that a bulge never nears infinity.
       const middle = pointOnArc(at, segment, 0.5);
       const bulge = Math.tan(segment.sweep / 8);
       vertices.push({ point: at, bulge }, { point: middle, bulge });
     } else vertices.push({ point: at });
-    at = segment.to;
-  }
-  return closed && distance(at, from) === 0 ? vertices : [...vertices, { point: at }];
+  });
+  const end = endOf(path);
+  return path.closed && distance(end, path.start) === 0 ? vertices : [...vertices, { point: end }];
 }
 
-/** A chain of cubics as one spline: each inner joint is a knot as often as the degree asks. */
-function addSpline(dxf: DxfWriter, from: Point, cubics: readonly CubicSegment[]): void {
-  const controlPoints = [from, ...cubics.flatMap(({ c1, c2, to }) => [c1, c2, to])].map(({ x, y }) => point3d(x, y));
+/** A line as one spline: straight stretches and arcs become cubics; each inner joint is a knot as often as the degree asks. */
+function addSpline(dxf: DxfWriter, path: Path): void {
+  const cubics: CubicSegment[] = [];
+  eachSegment(path, (from, segment) => {
+    if (segment.kind === 'cubic') cubics.push(segment);
+    else if (segment.kind === 'arc') cubics.push(...arcCubics(from, segment));
+    else cubics.push(straightCubic(from, segment.to));
+  });
+  const controlPoints = [path.start, ...cubics.flatMap(({ c1, c2, to }) => [c1, c2, to])];
   const inner = Array.from({ length: cubics.length - 1 }, (_none, i) => [i + 1, i + 1, i + 1]).flat();
   const last = cubics.length;
-  const knots = [0, 0, 0, 0, ...inner, last, last, last, last];
-  dxf.addSpline({ controlPoints, degreeCurve: 3, flags: SplineFlags.Planar, knots });
+  dxf.addSpline({
+    controlPoints: controlPoints.map(({ x, y }) => point3d(x, y)),
+    degreeCurve: 3,
+    flags: SplineFlags.Planar | (path.closed ? SplineFlags.Closed : 0),
+    knots: [0, 0, 0, 0, ...inner, last, last, last, last],
+  });
 }
 
 function asCircle(path: Path): { readonly center: Point; readonly radius: number } | null {

@@ -18,7 +18,7 @@ export interface Layer {
 
 /** The layers of a drawing that goes out, in the order of drawing. */
 export const LAYERS: readonly Layer[] = [
-  { kind: 'outline', name: 'Outline', stroke: '#2540c9', dxfColour: 5 },
+  { kind: 'outline', name: 'Part outlines', stroke: '#2540c9', dxfColour: 5 },
   { kind: 'inside', name: 'Inside cuts', stroke: '#8a2be2', dxfColour: 6 },
   { kind: 'through', name: 'Through cuts', stroke: '#00798c', dxfColour: 4 },
   { kind: 'drilled', name: 'Drilled holes', stroke: '#b1241b', dxfColour: 1 },

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { parseString, toPolylines } from 'dxf';
 import { DxfWriter, LWPolylineFlags, point2d, point3d, Units } from '@tarikjabiri/dxf';
-import { circlePath, pathBox, pathLength, signedArea, type Path, type Segment } from '../../geometry';
+import { circlePath, movePath, pathBox, pathLength, signedArea, type Path, type Segment } from '../../geometry';
 import { followSteps, noSteps, readDrawing, type Drawing } from '..';
 import { writeDxf, writeSvg, type WrittenLine } from '.';
 
@@ -20,6 +20,8 @@ const rectangle = (w: number, h: number): Path => ({
   segments: [line(w, 0), line(w, h), line(0, h), line(0, 0)],
   closed: true,
 });
+const moved = (path: Path, dx: number, dy: number): Path => movePath(path, { a: 1, b: 0, c: 0, d: 1, e: dx, f: dy });
+
 /** A rounded tongue: lines, an arc and a cubic in one line. */
 const tongue: Path = {
   start: { x: 20, y: 20 },
@@ -54,6 +56,37 @@ describe.each([
       expect(pathLength(one!.path)).toBeCloseTo(pathLength(path), 2);
       if (path.closed) expect(one!.area).toBeCloseTo(Math.abs(signedArea(path)), 1);
     }
+  });
+
+  test('every kind of line comes back as it was set, whatever its size and however lines lie in each other', () => {
+    const kinds = fc.constantFrom<WrittenLine['kind']>('outline', 'inside', 'through', 'drilled', 'mark', 'fold');
+    fc.assert(
+      fc.property(fc.array(kinds, { minLength: 1, maxLength: 6 }), fc.boolean(), (nested, round) => {
+        const lines = nested.map((kind, i): WrittenLine => ({
+          kind,
+          path: round
+            ? circlePath({ x: 0, y: 0 }, 60 - 9 * i)
+            : moved(rectangle(100 - 16 * i, 90 - 14 * i), 8 * i, 7 * i),
+        }));
+        const found = back(write(lines)).lines.map(({ kind, area }) => `${kind} ${area.toFixed(0)}`);
+        expect(found.sort()).toEqual(
+          lines.map(({ kind, path }) => `${kind} ${Math.abs(signedArea(path)).toFixed(0)}`).sort(),
+        );
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  test.each([
+    ['a run of a twentieth of a millimetre', 'M0 0H100C110 20 110 40 100 60h-.05C80 70 20 70 0 60Z'],
+    ['two parts that share a corner', 'M0 0H40C44 10 44 30 40 40H0ZM40 40H80C90 50 90 70 80 80H40Z'],
+    ['a through cut from joint to joint', 'M0 0H60V50C40 60 20 60 0 50ZM0 0C20 10 40 30 60 50'],
+  ])('%s comes back as the same lines', (_case, d) => {
+    const drawn = back(`<svg width="200mm" viewBox="0 0 200 200"><path fill="none" stroke="#000" d="${d}"/></svg>`);
+    const lines = drawn.lines.flatMap(({ kind, path }) => (kind === 'ignore' ? [] : [{ kind, path }]));
+    const told = ({ lines: all }: Drawing) =>
+      all.map(({ kind, path }) => `${kind} ${pathLength(path).toFixed(1)}`).sort();
+    expect(told(back(write(lines)))).toEqual(told(drawn));
   });
 
   test('any closed line of lines, arcs and cubics comes back with its area and length', () => {
@@ -95,7 +128,7 @@ describe('other programs', () => {
       const points = polylines.filter((one) => one.layer.name === layer).flatMap(({ vertices }) => vertices);
       return [Math.min, Math.max].flatMap((of) => [of(...points.map(([x]) => x)), of(...points.map(([, y]) => y))]);
     };
-    expect(boxOf('Outline')).toEqual([0, 0, 100, 60]);
+    expect(boxOf('Part outlines')).toEqual([0, 0, 100, 60]);
     const { minX, minY, maxX, maxY } = pathBox(tongue);
     boxOf('Inside cuts').forEach((side, i) => expect(side).toBeCloseTo([minX, minY, maxX, maxY][i]!, 0));
     boxOf('Drilled holes').forEach((side, i) => expect(side).toBeCloseTo([76.825, 26.825, 83.175, 33.175][i]!, 1));

@@ -23,6 +23,7 @@ export type LeftOutKind =
   | 'broken-reference'
   | 'circular-reference'
   | 'clip-or-mask'
+  | 'page'
   | 'hidden'
   | 'unreadable-numbers'
   | 'bad-knots'

@@ -26,6 +26,7 @@ export const LEFT_OUT_WORDS: Readonly<Record<LeftOutKind, { readonly what: strin
   },
   'broken-reference': { what: 'Copy of something missing', why: 'What it refers to is not in the drawing.' },
   'circular-reference': { what: 'Copy of itself', why: 'It refers back to itself, so it was followed once.' },
+  page: { what: 'A white sheet', why: 'It is as large as the whole drawing and lies under it: taken for the paper.' },
   'clip-or-mask': { what: 'Clip or mask', why: 'What it hides is still drawn; cut it away in your drawing program.' },
   hidden: { what: 'Hidden or unpainted', why: 'The drawing does not show it.' },
   'unreadable-numbers': { what: 'Unreadable numbers', why: 'Some of its coordinates are not numbers.' },

@@ -22,7 +22,9 @@ export function joinLines(given: readonly Line[], within: number): readonly Line
   });
 }
 
-const isFilledOpen = ({ filled, path }: Line): boolean => filled && !path.closed && path.segments.length > 1;
+/** A single straight line encloses nothing; a single arc or curve does. */
+const isFilledOpen = ({ filled, path }: Line): boolean =>
+  filled && !path.closed && (path.segments.length > 1 || path.segments.some(({ kind }) => kind !== 'line'));
 const lineLook = ({ path: _path, points: _points, box: _box, ...look }: Line) => look;
 
 const keyOf = ({ line, atStart }: Pick<End, 'line' | 'atStart'>): string => `${String(line)}${atStart ? 's' : 'e'}`;

@@ -1,5 +1,5 @@
 import svgpath from 'svgpath';
-import { distance, type Path, type Point, type Segment } from '../../geometry';
+import { distance, type Affine, type Path, type Point, type Segment } from '../../geometry';
 import { SAME_SHARE } from '../../units';
 
 /** After a mirror the package leaves an arc's flag as text, so every figure is made a number again. */
@@ -9,14 +9,13 @@ const readCommand = ([name, ...figures]: readonly unknown[]): [name: string, fig
 ];
 
 /**
- * The lines that path data draws, in the root's user units, y up, one path for each subpath.
- * `transforms` are the element's own first, then its ancestors'. Null where a number cannot be read.
+ * The lines that path data draws, moved and then turned to y up, one path for each subpath. Null where a number cannot be read.
  */
-export function linesOf(data: string, transforms: readonly string[]): Path[] | null {
-  const parsed = svgpath(data);
+export function linesOf(data: string, move: Affine): Path[] | null {
+  const parsed = svgpath(inShortRuns(data));
   if ('err' in parsed && parsed.err) return null;
-  for (const transform of transforms) parsed.transform(transform);
-  parsed.transform('scale(1,-1)').abs().unshort();
+  const { a, b, c, d, e, f } = move;
+  parsed.matrix([a, -b, c, -d, e, -f]).abs().unshort();
   const paths: Path[] = [];
   let start: Point = { x: 0, y: 0 };
   let segments: Segment[] = [];
@@ -40,6 +39,30 @@ export function linesOf(data: string, transforms: readonly string[]): Path[] | n
   });
   finish(false);
   return isReadable ? paths : null;
+}
+
+/** Figures of each letter; an arc has flags that may stand without a space, so its runs are left as they are. */
+const FIGURES: Readonly<Record<string, number>> = { l: 2, h: 1, v: 1, c: 6, s: 4, q: 4, t: 2 };
+/** Figures that follow one letter without it being said again, at most. */
+const LONGEST_RUN = 600;
+const FIGURE = /[+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?/gi;
+
+/**
+ * The same data with the letter said again now and then: the package takes time by the square of how many figures follow one. A run
+ * with anything but figures in it is left as it is, and found wrong by the package.
+ */
+function inShortRuns(data: string): string {
+  if (data.length < LONGEST_RUN) return data;
+  return data.replace(/([mlhvcsqt])([^a-df-z]*)/gi, (whole, letter: string, run: string) => {
+    if (run.length < LONGEST_RUN || run.replace(FIGURE, '').replace(/[\s,]+/g, '') !== '') return whole;
+    const figures = run.match(FIGURE) ?? [];
+    const isMove = letter.toLowerCase() === 'm';
+    const again = isMove ? (letter === 'm' ? 'l' : 'L') : letter;
+    const lot = Math.floor(LONGEST_RUN / (FIGURES[again.toLowerCase()] ?? 2)) * (FIGURES[again.toLowerCase()] ?? 2);
+    const lots: string[] = isMove ? [letter + figures.slice(0, 2).join(' ')] : [];
+    for (let i = isMove ? 2 : 0; i < figures.length; i += lot) lots.push(again + figures.slice(i, i + lot).join(' '));
+    return lots.join('');
+  });
 }
 
 function segmentsOf(name: string, figures: readonly number[], from: Point): Segment[] {

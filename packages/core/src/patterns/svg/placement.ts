@@ -1,19 +1,11 @@
-import { userUnits } from './size';
+import { inOrder, shift, stretch, type Affine } from '../../geometry';
+import { share, type Viewport } from './size';
 import type { SvgElement } from './tree';
 import { viewBoxOf } from './view-box';
 
-/** The size a percentage is a share of, in user units. */
-export interface Viewport {
-  readonly width: number;
-  readonly height: number;
-}
-
-const share = (text: string | undefined, whole: number, whenMissing: number): number =>
-  text?.trim().endsWith('%') ? (Number.parseFloat(text) / 100) * whole : userUnits(text, whenMissing);
-
 export interface Placed {
-  /** Transforms, the innermost first, as SVG writes them. */
-  readonly transforms: readonly string[];
+  /** From the content into where the element stands. */
+  readonly move: Affine;
   readonly viewport: Viewport;
 }
 
@@ -31,8 +23,7 @@ export function placeViewport(
   const height = share(size['height'] ?? attributes['height'], outer.height, outer.height);
   const [x, y] = [share(attributes['x'], outer.width, 0), share(attributes['y'], outer.height, 0)];
   const box = viewBoxOf(attributes);
-  const shift = `translate(${x} ${y})`;
-  if (!box) return { transforms: [shift], viewport: { width, height } };
+  if (!box) return { move: shift(x, y), viewport: { width, height } };
   const [left, top, across, down] = box;
   const [align = 'xMidYMid', fit = 'meet'] = (attributes['preserveAspectRatio'] ?? '')
     .trim()
@@ -42,8 +33,8 @@ export function placeViewport(
   const free = (room: number, where: string): number => (where === 'Min' ? 0 : where === 'Max' ? room : room / 2);
   const dx = align === 'none' ? 0 : free(width - across * sx, align.slice(1, 4));
   const dy = align === 'none' ? 0 : free(height - down * sy, align.slice(5, 8));
-  const fitted = `translate(${dx} ${dy}) scale(${sx} ${sy}) translate(${-left} ${-top})`;
-  return { transforms: [fitted, shift], viewport: { width: across, height: down } };
+  const move = inOrder(shift(-left, -top), stretch(sx, sy), shift(dx + x, dy + y));
+  return { move, viewport: { width: across, height: down } };
 }
 
 function scales(x: number, y: number, align: string, fit: string): [number, number] {

@@ -1,21 +1,23 @@
-import { boxUnion, pathBox } from '../../geometry';
+import { boxUnion, IDENTITY, inOrder, pathBox, shift, type Affine } from '../../geometry';
 import { err, ok, type Result } from '../../result';
 import { noLines, tooManyPoints, type LeftOut, type LeftOutKind, type ReadFault } from '../fault';
 import { DEEPEST_REFERENCE, MOST_ELEMENTS, MOST_SEGMENTS, type RawDrawing, type RawLine } from '../raw';
 import { linesOf } from './lines';
-import { placeViewport, type Viewport } from './placement';
-import { pathDataOf } from './shapes';
-import { mmPerUserUnit, sidesDisagree } from './size';
-import { styleSheetOf, type StyleSheet } from './style';
+import { isPage } from './page';
+import { placeViewport } from './placement';
+import { pathDataOf, type Said } from './shapes';
+import { mmPerUserUnit, share, sidesDisagree, type Viewport } from './size';
+import { styleSheetOf, withoutImportant, type StyleSheet } from './style';
+import { transformOf } from './transform';
 import { parseSvgTree, type SvgElement } from './tree';
 import { viewBoxOf } from './view-box';
 
-const LEFT_OUT: Readonly<Record<string, LeftOutKind>> = {
-  text: 'text',
-  image: 'picture',
-  script: 'script',
-  foreignObject: 'picture',
-};
+const LEFT_OUT: ReadonlyMap<string, LeftOutKind> = new Map([
+  ['text', 'text'],
+  ['image', 'picture'],
+  ['script', 'script'],
+  ['foreignObject', 'picture'],
+]);
 
 /** Elements that hold things to be referred to, or say something about the drawing, and draw nothing themselves. */
 const SILENT = new Set([
@@ -34,11 +36,12 @@ const SILENT = new Set([
 ]);
 /** Of a name given by an author, so much is kept. */
 const LONGEST_NAME = 40;
-const GROUPS = new Set(['g', 'a', 'switch']);
+const GROUPS = new Set(['g', 'a']);
 
 interface Visit {
   readonly element: SvgElement;
-  readonly transforms: readonly string[];
+  /** From where it stands into the root, y down. */
+  readonly move: Affine;
   readonly paint: Paint;
   readonly layer: string;
   readonly viewport: Viewport;
@@ -53,7 +56,7 @@ interface Paint {
   readonly stroke: string;
   readonly dash: string;
   readonly rule: string;
-  readonly hidden: boolean;
+  readonly visibility: string;
 }
 
 interface Context {
@@ -82,7 +85,7 @@ export function readSvg(text: string): Result<RawDrawing, ReadFault> {
   for (let visit = visits.pop(); visit; visit = visits.pop()) {
     const where = nameElement(visit.element, counts);
     const found = takeElement(visit, where, context);
-    leftOut.push(...found.leftOut);
+    for (const item of found.leftOut) leftOut.push(item);
     for (const line of found.lines) {
       segments += line.path.segments.length;
       // An element used twice, or a name given twice, is told apart by its place.
@@ -91,23 +94,28 @@ export function readSvg(text: string): Result<RawDrawing, ReadFault> {
     }
     elements++;
     if (segments > MOST_SEGMENTS || elements > MOST_ELEMENTS) return err(tooManyPoints(where));
-    visits.push(...found.inside.reverse());
+    // One by one: a call takes no more than some ten thousand.
+    for (const inside of found.inside.reverse()) visits.push(inside);
   }
-  const boxes = lines.map(({ path }) => pathBox(path));
-  if (boxes.length === 0) return err(noLines(leftOut));
-  return ok({ format: 'svg', lines, leftOut, mmPerUnit: mmPerUnit.value, box: boxUnion(boxes) });
+  const [first, ...others] = lines;
+  if (!first) return err(noLines(leftOut));
+  const isOnPage = others.length > 0 && isPage(first, viewBoxOf(root.value.attributes));
+  if (isOnPage) leftOut.push({ kind: 'page', where: first.where, at: null });
+  const drawn = isOnPage ? others : lines;
+  const box = boxUnion(drawn.map(({ path }) => pathBox(path)));
+  return ok({ format: 'svg', lines: drawn, leftOut, mmPerUnit: mmPerUnit.value, box });
 }
 
-const UNPAINTED: Paint = { fill: 'black', stroke: 'none', dash: 'none', rule: 'nonzero', hidden: false };
+const UNPAINTED: Paint = { fill: 'black', stroke: 'none', dash: 'none', rule: 'nonzero', visibility: 'visible' };
 
 /** What stands in the root. Its own view box scales everything alike and is told by mmPerUnit. */
 function startOf(root: SvgElement, styles: StyleSheet): Visit[] {
   const [, , width = 100, height = 100] = viewBoxOf(root.attributes) ?? [];
-  const { painted: paint } = paintOf(root, UNPAINTED, styles);
-  const { transform } = root.attributes;
-  const transforms = transform === undefined ? [] : [transform];
+  const said = saidOf(root, styles);
+  const paint = paintOf(said, UNPAINTED);
+  const move = transformOf(said('transform')) ?? IDENTITY;
   return root.children
-    .map((element): Visit => ({ element, transforms, paint, layer: '', viewport: { width, height }, referred: [] }))
+    .map((element): Visit => ({ element, move, paint, layer: '', viewport: { width, height }, referred: [] }))
     .reverse();
 }
 
@@ -117,7 +125,7 @@ function elementsById(root: SvgElement): Map<string, SvgElement> {
   for (let element = visits.pop(); element; element = visits.pop()) {
     const { id } = element.attributes;
     if (id !== undefined && !byId.has(id)) byId.set(id, element);
-    visits.push(...element.children);
+    for (const child of element.children) visits.push(child);
   }
   return byId;
 }
@@ -132,65 +140,76 @@ const NOTHING: Found = { lines: [], leftOut: [], inside: [] };
 const leaveOut = (kind: LeftOutKind, where: string): Found => ({ ...NOTHING, leftOut: [{ kind, where, at: null }] });
 
 function takeElement(visit: Visit, where: string, context: Context): Found {
-  const { element, transforms, paint } = visit;
-  const kind = LEFT_OUT[element.name];
+  const { element } = visit;
+  const kind = LEFT_OUT.get(element.name);
   if (kind) return leaveOut(refersOutside(element) ? 'outside-reference' : kind, where);
   if (SILENT.has(element.name) && visit.size === undefined) return NOTHING;
-  const { painted, cut } = paintOf(element, paint, context.styles);
-  if (painted.hidden) return leaveOut('hidden', where);
-  const { transform } = element.attributes;
+  const said = saidOf(element, context.styles);
+  if (said('display')?.toLowerCase() === 'none' || isNothing(said('opacity'))) return leaveOut('hidden', where);
+  const own = transformOf(said('transform'));
+  const isTurnedElsewhere = said('transform-origin') !== undefined && said('transform') !== undefined;
+  if (own === null || isTurnedElsewhere) return leaveOut('unreadable-numbers', `${where}: transform`);
   const here: Visit = {
     ...visit,
-    paint: painted,
-    transforms: transform === undefined ? transforms : [transform, ...transforms],
+    paint: paintOf(said, visit.paint),
+    move: inOrder(own, visit.move),
     layer: layerOf(element, visit.layer),
   };
-  const found = contentOf(here, where, context);
+  const found = contentOf(here, where, said, context);
+  const cut = [said('clip-path'), said('mask')].some((by) => by?.startsWith('url') ?? false);
   return cut ? { ...found, leftOut: [...found.leftOut, { kind: 'clip-or-mask', where, at: null }] } : found;
 }
 
-function contentOf(visit: Visit, where: string, { byId }: Context): Found {
-  const { element, transforms, viewport } = visit;
-  if (GROUPS.has(element.name)) return { ...NOTHING, inside: childrenOf(visit, transforms, viewport) };
+function contentOf(visit: Visit, where: string, said: Said, { byId }: Context): Found {
+  const { element, move, viewport } = visit;
+  const inside = (children: readonly SvgElement[], by = move, view = viewport): Found => {
+    const { paint, layer, referred } = visit;
+    return {
+      ...NOTHING,
+      inside: children.map((child) => ({ element: child, move: by, paint, layer, viewport: view, referred })),
+    };
+  };
+  if (GROUPS.has(element.name)) return inside(element.children);
+  if (element.name === 'switch') return inside(element.children.filter(isUnderstood).slice(0, 1));
   if (element.name === 'svg' || element.name === 'symbol') {
     const placed = placeViewport(element, visit.size ?? {}, viewport);
-    return { ...NOTHING, inside: childrenOf(visit, [...placed.transforms, ...transforms], placed.viewport) };
+    return inside(element.children, inOrder(placed.move, move), placed.viewport);
   }
-  if (element.name === 'use') return followUse(visit, where, byId);
-  return linesIn(visit, where);
+  if (element.name === 'use') return followUse(visit, where, said, byId);
+  return linesIn(visit, where, said);
 }
 
-const childrenOf = (visit: Visit, transforms: readonly string[], viewport: Viewport): Visit[] =>
-  visit.element.children.map((element) => {
-    const { paint, layer, referred } = visit;
-    return { element, transforms, paint, layer, viewport, referred };
-  });
+/** Of a choice the first that asks for nothing special is drawn. */
+const isUnderstood = ({ attributes }: SvgElement): boolean =>
+  (attributes['requiredExtensions'] ?? '') === '' && (attributes['systemLanguage'] ?? 'en').startsWith('en');
 
 /** The element a `use` refers to, shifted to its place; a reference that comes back to itself ends there. */
-function followUse(visit: Visit, where: string, byId: Context['byId']): Found {
-  const { element, transforms, referred } = visit;
+function followUse(visit: Visit, where: string, said: Said, byId: Context['byId']): Found {
+  const { element, move, referred, viewport } = visit;
   if (refersOutside(element)) return leaveOut('outside-reference', where);
   const target = byId.get((element.attributes['href'] ?? '').slice(1));
   if (!target) return leaveOut('broken-reference', where);
   if (referred.includes(target) || referred.length >= DEEPEST_REFERENCE) return leaveOut('circular-reference', where);
-  const { x = '0', y = '0', width, height } = element.attributes;
+  const { width, height } = element.attributes;
+  const [x, y] = [share(said('x'), viewport.width), share(said('y'), viewport.height)];
   const inside: Visit = {
     ...visit,
     element: target,
-    transforms: [`translate(${Number.parseFloat(x)} ${Number.parseFloat(y)})`, ...transforms],
+    move: inOrder(shift(x, y), move),
     referred: [...referred, target],
     size: target.name === 'symbol' || target.name === 'svg' ? { width, height } : {},
   };
   return { ...NOTHING, inside: [inside] };
 }
 
-function linesIn({ element, transforms, paint, layer }: Visit, where: string): Found {
-  const data = pathDataOf(element);
+function linesIn({ element, move, paint, layer, viewport }: Visit, where: string, said: Said): Found {
+  const data = pathDataOf(element.name, said, viewport);
   if (data === null) return NOTHING;
+  if (paint.visibility !== 'visible') return leaveOut('hidden', where);
   const filled = paint.fill !== 'none' && element.name !== 'line';
   // What is neither filled nor stroked is not drawn: icon frames and guides.
   if (!filled && paint.stroke === 'none') return leaveOut('hidden', where);
-  const paths = linesOf(data, transforms);
+  const paths = linesOf(data, move);
   if (paths === null) return leaveOut('unreadable-numbers', where);
   const look = {
     where,
@@ -207,11 +226,14 @@ function linesIn({ element, transforms, paint, layer }: Visit, where: string): F
 }
 
 /** A property of a `style` attribute, whatever its capitals; that it is important says nothing here, for it comes first anyway. */
-const ownStyle = (style: string | undefined, key: string): string | undefined =>
-  new RegExp(`(?:^|;)\\s*${key}\\s*:\\s*([^;]+)`, 'i')
-    .exec(style ?? '')?.[1]
-    ?.replace(/\s*!\s*important\s*$/i, '')
-    .trim();
+function ownStyle(style: string | undefined, key: string): string | undefined {
+  for (const declaration of (style ?? '').split(';')) {
+    const colon = declaration.indexOf(':');
+    if (colon > 0 && declaration.slice(0, colon).trim().toLowerCase() === key)
+      return withoutImportant(declaration.slice(colon + 1));
+  }
+  return undefined;
+}
 
 /** True of an opacity of 0, however it is written. */
 const isNothing = (opacity: string | undefined): boolean =>
@@ -243,25 +265,20 @@ function refersOutside({ attributes }: SvgElement): boolean {
 const layerOf = ({ name, attributes }: SvgElement, outer: string): string =>
   name === 'g' ? (attributes['label'] ?? attributes['id'] ?? outer) : outer;
 
-function paintOf(
-  element: SvgElement,
-  inherited: Paint,
-  styles: StyleSheet,
-): { readonly painted: Paint; readonly cut: boolean } {
+/** What an element says of a property: in its style, by the style sheets, or as an attribute. */
+function saidOf(element: SvgElement, styles: StyleSheet): Said {
   const { attributes } = element;
   const sheet = styles(element);
-  const said = (key: string): string | undefined => ownStyle(attributes['style'], key) ?? sheet[key] ?? attributes[key];
-  const visibility = said('visibility');
-  const painted: Paint = {
-    fill: paintOrNone(said('fill'), said('fill-opacity')) ?? inherited.fill,
-    stroke: paintOrNone(said('stroke'), said('stroke-opacity')) ?? inherited.stroke,
-    dash: said('stroke-dasharray') ?? inherited.dash,
-    rule: said('fill-rule') ?? inherited.rule,
-    hidden:
-      said('display') === 'none' || visibility === 'hidden' || visibility === 'collapse' || isNothing(said('opacity')),
-  };
-  return { painted, cut: [said('clip-path'), said('mask')].some((by) => by?.startsWith('url') ?? false) };
+  return (key) => ownStyle(attributes['style'], key) ?? sheet[key] ?? attributes[key];
 }
+
+const paintOf = (said: Said, inherited: Paint): Paint => ({
+  fill: paintOrNone(said('fill'), said('fill-opacity')) ?? inherited.fill,
+  stroke: paintOrNone(said('stroke'), said('stroke-opacity')) ?? inherited.stroke,
+  dash: said('stroke-dasharray') ?? inherited.dash,
+  rule: said('fill-rule') ?? inherited.rule,
+  visibility: said('visibility')?.trim().toLowerCase() ?? inherited.visibility,
+});
 
 /** `path #4 (wing)`: the fourth path of the file, with its id where it has one. */
 function nameElement({ name, attributes }: SvgElement, counts: Map<string, number>): string {

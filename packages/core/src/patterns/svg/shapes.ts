@@ -1,32 +1,55 @@
-import { userUnits } from './size';
-import type { SvgElement } from './tree';
+import { share, type Viewport } from './size';
 
-/** The `d` of a path that draws this element, or null where it draws no line. Unreadable numbers come out as NaN. */
-export function pathDataOf({ name, attributes }: SvgElement): string | null {
-  const value = (key: string): number => userUnits(attributes[key]);
+/** What an element says of a property, in its style or as an attribute. */
+export type Said = (key: string) => string | undefined;
+
+/** `path("...")`, as a style sheet gives the data of a path. */
+const PATH_CALL = /^path\(\s*(?:[a-z]+\s*,\s*)?(["'])([\s\S]*)\1\s*\)$/i;
+
+/**
+ * The `d` of a path that draws this element, or null where it draws no line. Unreadable numbers come out as NaN. Percentages are shares of
+ * the view it stands in: of its width, its height, or for radii of both (SVG 1.1, 7.10).
+ */
+export function pathDataOf(name: string, said: Said, { width, height }: Viewport): string | null {
+  const across = (key: string): number => share(said(key), width);
+  const down = (key: string): number => share(said(key), height);
+  const both = Math.hypot(width, height) / Math.SQRT2;
   switch (name) {
-    case 'path':
-      return attributes['d'] ?? null;
+    case 'path': {
+      const data = said('d');
+      return data === undefined || data.trim().toLowerCase() === 'none'
+        ? null
+        : (PATH_CALL.exec(data.trim())?.[2] ?? data);
+    }
     case 'rect':
-      return rectData(value('x'), value('y'), value('width'), value('height'), ...cornerRadii(attributes));
-    case 'circle':
-      return ellipseData(value('cx'), value('cy'), value('r'), value('r'));
-    case 'ellipse':
-      return ellipseData(value('cx'), value('cy'), value('rx'), value('ry'));
+      return rectData(across('x'), down('y'), across('width'), down('height'), ...cornerRadii(said, { width, height }));
+    case 'circle': {
+      const radius = share(said('r'), both);
+      return ellipseData(across('cx'), down('cy'), radius, radius);
+    }
+    case 'ellipse': {
+      const [rx, ry] = cornerRadii(said, { width, height });
+      return ellipseData(across('cx'), down('cy'), rx, ry);
+    }
     case 'line':
-      return `M${value('x1')} ${value('y1')}L${value('x2')} ${value('y2')}`;
+      return `M${across('x1')} ${down('y1')}L${across('x2')} ${down('y2')}`;
     case 'polyline':
     case 'polygon':
-      return pointsData(attributes['points'] ?? '', name === 'polygon');
+      return pointsData(said('points') ?? '', name === 'polygon');
     default:
       return null;
   }
 }
 
-/** One missing radius of a rounded rectangle takes the other's value. */
-function cornerRadii(attributes: SvgElement['attributes']): [number, number] {
-  const { rx, ry } = attributes;
-  return [userUnits(rx ?? ry), userUnits(ry ?? rx)];
+/** One missing radius of a rounded rectangle or an ellipse takes the other's value. */
+function cornerRadii(said: Said, { width, height }: Viewport): [number, number] {
+  const told = (key: string): string | undefined =>
+    said(key)?.trim().toLowerCase() === 'auto' ? undefined : said(key);
+  const [rx, ry] = [told('rx'), told('ry')];
+  return [
+    rx === undefined ? share(ry, height) : share(rx, width),
+    ry === undefined ? share(rx, width) : share(ry, height),
+  ];
 }
 
 function rectData(x: number, y: number, width: number, height: number, rx: number, ry: number): string | null {

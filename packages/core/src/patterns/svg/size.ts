@@ -30,6 +30,16 @@ export function userUnits(text: string | undefined, whenMissing = 0): number {
   return Number(figure) * (perUnit === undefined ? 1 : perUnit / CSS_PX_MM);
 }
 
+/** The size a percentage is a share of, in user units. */
+export interface Viewport {
+  readonly width: number;
+  readonly height: number;
+}
+
+/** A length in user units, or a share of a whole in per cent. NaN where unreadable. */
+export const share = (text: string | undefined, whole: number, whenMissing = 0): number =>
+  text?.trim().endsWith('%') ? (Number.parseFloat(text) / 100) * whole : userUnits(text, whenMissing);
+
 /** True where both sides give a physical size and the two differ in scale by more than a hundredth. */
 export function sidesDisagree(root: SvgElement): boolean {
   const { width, height, preserveAspectRatio } = root.attributes;
@@ -41,10 +51,10 @@ export function sidesDisagree(root: SvgElement): boolean {
 
 /**
  * How many mm one user unit of the drawing is, or null where the drawing gives no physical size.
- * With both sides given the smaller scale counts (the drawing is fitted whole). Error: a view box without a size.
+ * With both sides given the smaller scale counts (the drawing is fitted whole), or the larger where it is to fill them. Error: a view box without a size.
  */
 export function mmPerUserUnit(root: SvgElement): Result<number | null, ReadFault> {
-  const { width, height, viewBox } = root.attributes;
+  const { width, height, viewBox, preserveAspectRatio } = root.attributes;
   const sides = [physicalMm(width), physicalMm(height)];
   if (viewBox === undefined) return ok(sides.some((side) => side !== null) ? CSS_PX_MM : null);
   const box = viewBoxOf(root.attributes);
@@ -58,7 +68,9 @@ export function mmPerUserUnit(root: SvgElement): Result<number | null, ReadFault
   }
   const [, , boxWidth, boxHeight] = box;
   const scales = sides.flatMap((side, i) => (side === null ? [] : [side / (i === 0 ? boxWidth : boxHeight)]));
-  return ok(scales.length === 0 ? null : Math.min(...scales));
+  return ok(
+    scales.length === 0 ? null : (/\bslice\b/.test(preserveAspectRatio ?? '') ? Math.max : Math.min)(...scales),
+  );
 }
 
 function physicalMm(text: string | undefined): number | null {

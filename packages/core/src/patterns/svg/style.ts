@@ -25,7 +25,7 @@ export function styleSheetOf(root: SvgElement): StyleSheet {
   for (let element = visits.pop(); element; element = visits.pop()) {
     if (element.name === 'style') sheets.push(element.text);
     for (const child of element.children) parents.set(child, element);
-    visits.push(...element.children);
+    for (const child of element.children) visits.push(child);
   }
   if (sheets.length === 0) return () => ({});
   const adapter = adapterFor(parents);
@@ -61,7 +61,7 @@ function rulesOf(text: string, adapter: TreeAdapter): StyleRule[] {
     if (rule.type !== 'rule' || !('selectors' in rule)) return [];
     const said = (rule.declarations ?? []).flatMap((declaration) =>
       'property' in declaration
-        ? [[declaration.property.toLowerCase(), declaration.value.replace(/\s*!important$/, '')] as const]
+        ? [[declaration.property.toLowerCase(), withoutImportant(declaration.value)] as const]
         : [],
     );
     const properties = Object.fromEntries(said);
@@ -70,6 +70,18 @@ function rulesOf(text: string, adapter: TreeAdapter): StyleRule[] {
       return matches ? [{ matches, weight: weightOf(selector), properties }] : [];
     });
   });
+}
+
+/** A value without the word that makes it count more. */
+export function withoutImportant(value: string): string {
+  const mark = value.lastIndexOf('!');
+  const isMark =
+    mark >= 0 &&
+    value
+      .slice(mark + 1)
+      .trim()
+      .toLowerCase() === 'important';
+  return (isMark ? value.slice(0, mark) : value).trim();
 }
 
 /** Whether an element is meant by a selector; null where the selector cannot be understood (it then means nothing). */

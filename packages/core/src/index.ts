@@ -108,6 +108,7 @@ export type {
   KindReason,
   LeftOut,
   LeftOutKind,
+  Likeness,
   LikeParts,
   LineKind,
   MendAction,

@@ -14,6 +14,9 @@ export interface Bridge {
 /** Wood wider than this is not looked at as a bridge, mm: an inch. */
 export const WIDEST_BRIDGE = 25.4;
 
+/** So near it is looked first, mm: a comb has thousands of teeth within a millimetre. */
+const FIRST_REACH = 1 / 16;
+
 /**
  * The thinnest bridge of a part: twice the smallest inward offset that splits it or joins two of its cuts, and where.
  * `rings` are the outline and its inside cuts, in any direction. Null where no wood is narrower than an inch.
@@ -27,7 +30,7 @@ export function thinnestBridge(rings: readonly (readonly Point[])[], widest = WI
   const lines = intoWoodOnTheLeft(rings);
   if (lines.length === 0) return null;
   const field = fieldOf(lines);
-  for (let reach = 1; ; reach = Math.min(widest, reach * 2)) {
+  for (let reach = FIRST_REACH; ; reach = Math.min(widest, reach * 2)) {
     const found = bestWithin(field, reach);
     if (found || reach >= widest) return found;
   }
@@ -87,7 +90,12 @@ function bestWithin(field: Field, reach: number): Bridge | null {
     }
   }
   passes.sort((a, b) => a.width - b.width);
-  const best = passes.find((pass) => !pass.sameLine || splitsOff(field, pass));
+  let looked = 0;
+  const best = passes.find((pass) => {
+    if (!pass.sameLine) return true;
+    looked += field.index.count;
+    return looked > MOST_LOOKED || splitsOff(field, pass);
+  });
   return best ? { width: best.width, from: best.from, to: best.to } : null;
 }
 
@@ -130,6 +138,9 @@ function isClear(index: SegmentIndex, v: Point, q: Point): boolean {
   const nearest = index.nearest(middle, radius);
   return nearest === null || nearest.distance >= radius * (1 - SAME_SHARE) - SAME_POINT;
 }
+
+/** Pieces that are walked to tell a tip from a bridge, at most; in a comb of thousands of tips the next is taken for a bridge, which is the safe side. */
+const MOST_LOOKED = 300_000;
 
 /** A tip ends in a circle of the width of its pass; only what holds a larger one, by this share, is split off. */
 const MORE_THAN_A_TIP = 1.02;

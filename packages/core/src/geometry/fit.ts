@@ -30,34 +30,69 @@ const REFINEMENTS = 12;
  * point of either outline is further than `tolerance` mm from the other, in the order of the angle.
  */
 export function fittingsOf(piece: readonly Point[], opening: readonly Point[], tolerance: number): Fittings {
-  const [one, other] = [shapeOf(piece), shapeOf(opening)];
+  const [one, other] = [shapeToFit(piece), shapeToFit(opening)];
   const alike = Math.abs(one.length - other.length) <= 4 * Math.PI * tolerance + 0.01 * other.length;
   if (!alike) return { upright: [], turnedOver: [], anyTurn: false };
   if (isDisc(one, tolerance / 2) && isDisc(other, tolerance / 2)) {
     const near = Math.abs(meanRadius(one) - meanRadius(other)) <= tolerance;
     return { upright: [], turnedOver: [], anyTurn: near };
   }
-  const over = shapeOf(piece.map(({ x, y }) => ({ x: -x, y })).reverse());
-  const ways = (shape: Shape, turnedOver: boolean): Fitting[] =>
+  const over = mirrored(one);
+  const ways = (shape: ShapeToFit, turnedOver: boolean): Fitting[] =>
     turnsThatFit(shape, other, tolerance).map((angle) => ({ angle, turnedOver }));
   return { upright: ways(one, false), turnedOver: ways(over, true), anyTurn: false };
 }
 
-interface Shape {
+/** How a shape first goes into an opening: by any turn, by one, or turned over; null where it does not. */
+export type FirstFit = 'any-turn' | 'upright' | 'turned-over';
+
+/** Whether a shape fits another that it may fit, without looking for every way: see {@link fittingsOf}, {@link mayFit}. */
+export function firstFit(piece: ShapeToFit, opening: ShapeToFit, tolerance: number): FirstFit | null {
+  if (isDisc(piece, tolerance / 2) && isDisc(opening, tolerance / 2))
+    return Math.abs(meanRadius(piece) - meanRadius(opening)) <= tolerance ? 'any-turn' : null;
+  if (turnsThatFit(piece, opening, tolerance, 1).length > 0) return 'upright';
+  return turnsThatFit(mirrored(piece), opening, tolerance, 1).length > 0 ? 'turned-over' : null;
+}
+
+/** False where one certainly does not fit the other: it is longer by more than its corners, or lies nearer to its middle or further. */
+export function mayFit(one: ShapeToFit, other: ShapeToFit, tolerance: number): boolean {
+  const alike = Math.abs(one.length - other.length) <= 4 * Math.PI * tolerance + 0.01 * other.length;
+  return (
+    alike && one.reaches.every((reach, i) => Math.abs(reach - (other.reaches[i] ?? 0)) <= 3 * tolerance + 0.02 * reach)
+  );
+}
+
+export interface ShapeToFit {
   /** About the centre of area, counter-clockwise. */
   readonly ring: readonly Point[];
   readonly samples: readonly Point[];
   readonly length: number;
+  /** How far its samples lie from the middle, every sixteenth from the nearest to the furthest: the same however it is turned. */
+  readonly reaches: readonly number[];
   readonly index: SegmentIndex;
+  /** The samples twice over, x and y in rows; and the sum of the squares of how far one round of them lies from the middle. */
+  readonly rows: readonly [Float64Array, Float64Array];
+  readonly squares: number;
 }
 
-function shapeOf(points: readonly Point[]): Shape {
+/** A shape made ready to be laid on others. */
+export function shapeToFit(points: readonly Point[]): ShapeToFit {
   const center = centroid(points);
   const about = points.map(({ x, y }) => ({ x: x - center.x, y: y - center.y }));
   const ring = shoelace(about) >= 0 ? about : about.reverse();
   const length = ring.reduce((sum, p, i) => sum + distance(p, ring[(i + 1) % ring.length] ?? p), 0);
-  return { ring, samples: evenly(ring, length), length, index: indexSegments([{ points: ring, closed: true }]) };
+  const samples = evenly(ring, length);
+  const reaches = samples
+    .map(radius)
+    .sort((a, b) => a - b)
+    .filter((_reach, i) => i % (SAMPLES / 16) === 0);
+  const twice = [...samples, ...samples];
+  const rows: ShapeToFit['rows'] = [Float64Array.from(twice, ({ x }) => x), Float64Array.from(twice, ({ y }) => y)];
+  const squares = samples.reduce((sum, p) => sum + p.x * p.x + p.y * p.y, 0);
+  return { ring, samples, length, reaches, rows, squares, index: indexSegments([{ points: ring, closed: true }]) };
 }
+
+const mirrored = ({ ring }: ShapeToFit): ShapeToFit => shapeToFit(ring.map(({ x, y }) => ({ x: -x, y })).reverse());
 
 /** Centre of area of a ring. */
 export function centroid(ring: readonly Point[]): Point {
@@ -98,52 +133,66 @@ function evenly(ring: readonly Point[], length: number): Point[] {
 }
 
 const radius = ({ x, y }: Point): number => Math.hypot(x, y);
-const meanRadius = ({ samples }: Shape): number => samples.reduce((sum, p) => sum + radius(p), 0) / samples.length;
+const meanRadius = ({ samples }: ShapeToFit): number => samples.reduce((sum, p) => sum + radius(p), 0) / samples.length;
 
-function isDisc(shape: Shape, tolerance: number): boolean {
+function isDisc(shape: ShapeToFit, tolerance: number): boolean {
   const mean = meanRadius(shape);
   return [...shape.samples, ...shape.ring].every((p) => Math.abs(radius(p) - mean) <= tolerance);
 }
 
-function turnsThatFit(piece: Shape, opening: Shape, tolerance: number): number[] {
+/** Turns that fit, up to so many. */
+function turnsThatFit(piece: ShapeToFit, opening: ShapeToFit, tolerance: number, most = Infinity): number[] {
   const step = Math.max(piece.length, opening.length) / SAMPLES;
-  const scores = Array.from({ length: SAMPLES }, (_none, k) => alignment(piece.samples, opening.samples, k));
+  const scores = alignments(piece, opening);
   const found: number[] = [];
-  scores.forEach(({ angle, apart }, k) => {
+  for (const [k, { angle, apart }] of scores.entries()) {
+    if (found.length >= most) break;
     const [left, right] = [scores[(k + SAMPLES - 1) % SAMPLES], scores[(k + 1) % SAMPLES]];
     const lowest = apart <= (left?.apart ?? apart) && apart <= (right?.apart ?? apart);
-    if (!lowest || apart > tolerance + step) return;
+    if (!lowest || apart > tolerance + step) continue;
     const exact = refined(piece, opening, angle, 2 * (tolerance + step));
     if (
       found.every((other) => turnsApart(other, exact) * meanRadius(piece) > tolerance) &&
       fits(piece, opening, exact, tolerance)
     )
       found.push(exact);
-  });
+  }
   return found.sort((a, b) => a - b);
 }
 
-/** The best turn that lays sample i on sample i + k, and how far apart they then are (root mean square). */
-function alignment(from: readonly Point[], to: readonly Point[], k: number): { angle: number; apart: number } {
-  let [dot, cross, squares] = [0, 0, 0];
-  for (let i = 0; i < SAMPLES; i++) {
-    const [p, q] = [from[i], to[(i + k) % SAMPLES]];
-    if (!p || !q) continue;
-    dot += p.x * q.x + p.y * q.y;
-    cross += p.x * q.y - p.y * q.x;
-    squares += p.x * p.x + p.y * p.y + q.x * q.x + q.y * q.y;
+/** A turn that lays each sample of one shape on one of another, and how far apart they then are (root mean square). */
+interface Alignment {
+  readonly angle: number;
+  readonly apart: number;
+}
+
+/** For each k the best turn that lays sample i on sample i + k. */
+function alignments({ rows: [px, py], squares }: ShapeToFit, to: ShapeToFit): Alignment[] {
+  const [qx, qy] = to.rows;
+  const found: Alignment[] = [];
+  for (let k = 0; k < SAMPLES; k++) {
+    let dot = 0;
+    let cross = 0;
+    // Figures in rows, those of the other shape twice: this is done for every part of a drawing, and points in objects take ten times as long.
+    for (let i = 0; i < SAMPLES; i++) {
+      const x = px[i] ?? 0;
+      const y = py[i] ?? 0;
+      const u = qx[i + k] ?? 0;
+      const v = qy[i + k] ?? 0;
+      dot += x * u + y * v;
+      cross += x * v - y * u;
+    }
+    const apart = Math.sqrt(Math.max(0, (squares + to.squares - 2 * Math.hypot(dot, cross)) / SAMPLES));
+    found.push({ angle: Math.atan2(cross, dot), apart });
   }
-  return {
-    angle: Math.atan2(cross, dot),
-    apart: Math.sqrt(Math.max(0, (squares - 2 * Math.hypot(dot, cross)) / SAMPLES)),
-  };
+  return found;
 }
 
 const full = 2 * Math.PI;
 const turnsApart = (a: number, b: number): number => Math.abs(((((a - b) % full) + full + Math.PI) % full) - Math.PI);
 
 /** The turn made better by laying each sample on the nearest point of the other outline, again and again. */
-function refined(piece: Shape, opening: Shape, angle: number, reach: number): number {
+function refined(piece: ShapeToFit, opening: ShapeToFit, angle: number, reach: number): number {
   let exact = angle;
   for (let n = 0; n < REFINEMENTS; n++) {
     let [dot, cross] = [0, 0];
@@ -160,7 +209,7 @@ function refined(piece: Shape, opening: Shape, angle: number, reach: number): nu
   return ((exact % full) + full) % full < full - STRAIGHT ? ((exact % full) + full) % full : 0;
 }
 
-function fits(piece: Shape, opening: Shape, angle: number, tolerance: number): boolean {
+function fits(piece: ShapeToFit, opening: ShapeToFit, angle: number, tolerance: number): boolean {
   const near = (points: readonly Point[], by: number, index: SegmentIndex): boolean =>
     points.every((point) => index.nearest(moved(turn(by), point), tolerance * 1.0001) !== null);
   return (

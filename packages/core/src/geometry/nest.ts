@@ -1,3 +1,4 @@
+import { indexBoxes } from './box-index';
 import { boxAround, boxContains, type Box, type Point } from './point';
 
 /** A closed line as points, for questions of inside and outside. */
@@ -55,13 +56,16 @@ export function nestRings(rings: readonly Ring[]): NestedRing[] {
   const bySize = rings
     .map((ring, index) => ({ ring, index }))
     .sort((a, b) => b.ring.area - a.ring.area || a.index - b.index);
+  const around = indexBoxes(bySize.map(({ ring }) => ring.box));
   const nested = new Array<NestedRing>(rings.length);
   bySize.forEach(({ ring, index }, place) => {
     // The smallest larger ring around this one is the nearest before it in the order of size.
     let parent: number | null = null;
-    for (let i = place - 1; i >= 0 && parent === null; i--) {
-      const larger = bySize[i];
-      if (larger && boxContains(larger.ring.box, ring.box) && liesIn(ring, larger.ring)) parent = larger.index;
+    for (const i of around(ring.box).reverse()) {
+      const larger = i < place ? bySize[i] : undefined;
+      if (!larger || !boxContains(larger.ring.box, ring.box) || !liesIn(ring, larger.ring)) continue;
+      parent = larger.index;
+      break;
     }
     const depth = parent === null ? 0 : (nested[parent]?.depth ?? 0) + 1;
     nested[index] = { index, parent, depth };

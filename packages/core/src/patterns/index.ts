@@ -34,6 +34,7 @@ export type {
   DifficultyLevel,
   DifficultyReason,
   DifficultyRule,
+  Likeness,
   LikeParts,
   NoPierceHole,
   PartShape,

@@ -1,6 +1,7 @@
 import {
   boxWidth,
   boxHeight,
+  indexBoxes,
   indexSegments,
   isInside,
   nestRings,
@@ -145,17 +146,18 @@ function ownerFinder(lines: readonly Line[], outlines: readonly number[]): (i: n
   const rings = outlines
     .map((i) => ({ i, ring: ringOf(lines[i]?.points ?? []) }))
     .sort((a, b) => a.ring.area - b.ring.area);
+  const near = indexBoxes(rings.map(({ ring }) => ring.box));
   return (i) => {
     const line = lines[i];
     if (!line) return null;
     const samples = samplesOf(line);
     const own = line.path.closed ? ringOf(line.points).area : 0;
-    const around = rings.find(({ i: other, ring }) => {
-      if (other === i || ring.area <= own) return false;
-      const { minX, minY, maxX, maxY } = ring.box;
-      if (line.box.minX > maxX || line.box.maxX < minX || line.box.minY > maxY || line.box.maxY < minY) return false;
-      return samples.filter((point) => isInside(point, ring.points)).length * 2 > samples.length;
-    });
+    const around = near(line.box)
+      .flatMap((n) => rings[n] ?? [])
+      .find(({ i: other, ring }) => {
+        if (other === i || ring.area <= own) return false;
+        return samples.filter((point) => isInside(point, ring.points)).length * 2 > samples.length;
+      });
     return around?.i ?? null;
   };
 }

@@ -1,5 +1,4 @@
-import simplify from 'simplify-js';
-import { circlePath, flatten, pathBox, type Box, type Path } from '../geometry';
+import { circlePath, flatten, pathBox, thinnedLine, type Box, type Path } from '../geometry';
 import type { Part, Template } from './template';
 
 /** A part as a small picture shows it. */
@@ -71,7 +70,7 @@ const spanOf = ({ minX, minY, maxX, maxY }: Box): number => (maxX - minX) * (max
 function thinned(path: Path, size: number, most: number): string {
   let points = flatten(path, size * STANDS_OFF).map(({ x, y }) => ({ x, y }));
   for (let within = size * STANDS_OFF; points.length > most && within < size; within *= 2)
-    points = simplify(points, within, true);
+    points = thinnedLine(points, within);
   const digits = size > 100 ? 0 : 1;
   const at = ({ x, y }: { readonly x: number; readonly y: number }): string =>
     `${String(Number(x.toFixed(digits)))} ${String(Number((-y).toFixed(digits)))}`;

@@ -130,5 +130,7 @@ export function stageWords(stage: ReadingStage): string {
       return 'Drawing …';
     case 'measuring':
       return stage.of === 1 ? 'Measuring …' : `Measuring part ${String(stage.part)} of ${String(stage.of)} …`;
+    case 'comparing':
+      return `Looking for parts that are alike: ${String(stage.part)} of ${String(stage.of)} …`;
   }
 }

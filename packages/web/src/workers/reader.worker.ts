@@ -22,7 +22,7 @@ import {
   type DrawingSteps,
   type DrawnLine,
   type EdgeOfLine,
-  type LikeParts,
+  type Likeness,
   type Part,
   type PartDefaults,
   type PartUnderstanding,
@@ -68,7 +68,8 @@ export interface SawnContext extends Omit<UnderstandingOf, 'bitFor'> {
 
 export interface Understood {
   readonly parts: readonly PartUnderstanding[];
-  readonly alike: readonly LikeParts[];
+  readonly alike: Likeness['alike'];
+  readonly notCompared: Likeness['notCompared'];
 }
 
 export interface SheetsFor {
@@ -80,8 +81,11 @@ export interface SheetsFor {
 /** What the worker is at, for the maker who waits. */
 export type ReadingStage =
   | { readonly at: 'reading' | 'joining' | 'drawing' }
-  | { readonly at: 'measuring'; readonly part: number; readonly of: number };
+  | { readonly at: 'measuring' | 'comparing'; readonly part: number; readonly of: number };
 export type OnStage = (stage: ReadingStage) => void;
+
+/** Of many parts only every so-manyth is told. */
+const TOLD_EVERY = 50;
 
 /** On the screen nobody sees a line moved by so little, mm; a fretwork then has a third of its points to draw. */
 const UNSEEN = 0.02;
@@ -128,10 +132,14 @@ const reader = {
     const bitFor: UnderstandingOf['bitFor'] = (_cut, measure, openingMm) =>
       bitForLayer({ ...layer, measure, openingMm }, preferences, drawer);
     const parts = shapes.map((shape, i) => {
-      onStage({ at: 'measuring', part: i + 1, of: shapes.length });
+      if (i % TOLD_EVERY === 0 || shapes.length < TOLD_EVERY)
+        onStage({ at: 'measuring', part: i + 1, of: shapes.length });
       return understandPart(shape, { ...context, bitFor });
     });
-    return { parts, alike: likeParts(shapes, context.fitTolerance) };
+    const likeness = likeParts(shapes, context.fitTolerance, (done) => {
+      if (done % TOLD_EVERY === 0) onStage({ at: 'comparing', part: done + 1, of: shapes.length });
+    });
+    return { parts, ...likeness };
   },
 
   /** The corner or end of a line nearest to a place, within `reach` mm; the place itself where there is none. */

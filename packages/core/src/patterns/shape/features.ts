@@ -1,4 +1,5 @@
 import {
+  indexBoxes,
   boxHeight,
   boxWidth,
   distance,
@@ -40,16 +41,17 @@ const MOST_SEGMENTS = 12;
  */
 export function featuresOf(lines: readonly Line[]): Feature[] {
   const closed = lines.filter(({ path }) => path.closed);
-  return closed.flatMap((line) => [...wholeFeature(line, closed), ...slotsOf(line)]);
+  const near = indexBoxes(closed.map(({ box }) => box));
+  const isWithin = ({ box }: Line): boolean =>
+    near(box).some((n) => {
+      const outer = closed[n]?.box ?? box;
+      return outer.minX < box.minX && outer.minY < box.minY && outer.maxX > box.maxX && outer.maxY > box.maxY;
+    });
+  return closed.flatMap((line) => [...(isWithin(line) ? wholeFeature(line) : []), ...slotsOf(line)]);
 }
 
-function wholeFeature(line: Line, closed: readonly Line[]): Feature[] {
+function wholeFeature(line: Line): Feature[] {
   const { box, path } = line;
-  const isInner = closed.some(
-    ({ box: outer }) =>
-      outer !== box && outer.minX < box.minX && outer.minY < box.minY && outer.maxX > box.maxX && outer.maxY > box.maxY,
-  );
-  if (!isInner) return [];
   return [
     {
       id: line.id,

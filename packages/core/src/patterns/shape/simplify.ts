@@ -1,5 +1,4 @@
-import simplify from 'simplify-js';
-import { eachSegment, type Path, type Point, type Segment } from '../../geometry';
+import { eachSegment, thinnedLine, type Path, type Point, type Segment } from '../../geometry';
 
 /**
  * The path with fewer points: runs of straight pieces lose every point that can go without moving the line by more than
@@ -10,13 +9,7 @@ export function simplifyPath(path: Path, within: number): Path {
   const segments: Segment[] = [];
   let run: Point[] = [path.start];
   const finish = (): void => {
-    // The package drops what lies within the square root of its figure only when told to look closely.
-    if (run.length > 1)
-      segments.push(
-        ...simplify(run, within, true)
-          .slice(1)
-          .map(({ x, y }): Segment => ({ kind: 'line', to: { x, y } })),
-      );
+    for (const to of thinnedLine(run, within).slice(1)) segments.push({ kind: 'line', to });
     run = [];
   };
   eachSegment(path, (_from, segment) => {

@@ -1,4 +1,22 @@
-import { boxHeight, boxWidth, fittingsOf, flatten, pathBox, pathLength, signedArea, type Point } from '../../geometry';
+import {
+  boxAround,
+  boxHeight,
+  boxWidth,
+  distance,
+  firstFit,
+  fittingsOf,
+  flatten,
+  mayFit,
+  movePath,
+  pathBox,
+  pathLength,
+  shapeToFit,
+  shift,
+  signedArea,
+  toSvgPathData,
+  type Point,
+  type ShapeToFit,
+} from '../../geometry';
 import type { PartShape } from './part-shape';
 
 /** In how many ways a piece goes into the opening it was cut from. */
@@ -9,7 +27,13 @@ export interface WaysToFit {
   readonly turnedOver: number;
 }
 
+/** A line this many times as long as it is far across is a scribble: it is not turned on itself, and goes back the one way it came. */
+const SCRIBBLE = 150;
+
 export function waysToFit(outline: readonly Point[], tolerance: number): WaysToFit {
+  const box = boxAround(outline);
+  const length = outline.reduce((sum, p, i) => sum + distance(p, outline[(i + 1) % outline.length] ?? p), 0);
+  if (length > SCRIBBLE * Math.hypot(boxWidth(box), boxHeight(box))) return { upright: 1, turnedOver: 0 };
   const { upright, turnedOver, anyTurn } = fittingsOf(outline, outline, tolerance);
   return anyTurn
     ? { upright: Infinity, turnedOver: Infinity }
@@ -29,34 +53,79 @@ interface Measured {
   readonly area: number;
   readonly length: number;
   readonly reach: number;
-  points: readonly Point[] | null;
+  /** The outline as seen from its start: equal for copies that are only shifted. */
+  readonly copyKey: string;
+  fit: ShapeToFit | null;
 }
+
+export interface Likeness {
+  readonly alike: readonly LikeParts[];
+  /** Parts that were held against others no further, since so many that might be alike are not. */
+  readonly notCompared: number;
+}
+
+/** Outlines that are turned on each other to see whether they fit, at most: a few seconds. */
+const MOST_COMPARED = 4000;
 
 /**
  * Which parts have the same outline, and which are mirror images of each other. A part that is its own mirror image is
- * the same as another and not its mirror. Each part is told once, with the first that it is like.
+ * the same as another and not its mirror. Each part is told once, with the first that it is like; so each is held against one of
+ * every kind only. `onPart` hears how many are done.
  */
-export function likeParts(shapes: readonly PartShape[], tolerance: number): LikeParts[] {
-  const measured = shapes.map((shape): Measured => {
-    const box = pathBox(shape.outline.path);
-    return {
-      shape,
-      area: Math.abs(signedArea(shape.outline.path)),
-      length: pathLength(shape.outline.path),
-      reach: Math.hypot(boxWidth(box), boxHeight(box)),
-      points: null,
-    };
-  });
+export function likeParts(
+  shapes: readonly PartShape[],
+  tolerance: number,
+  onPart: (done: number) => void = () => undefined,
+): Likeness {
+  const kinds: Measured[] = [];
+  const budget = { left: MOST_COMPARED };
+  let notCompared = 0;
+  const copies = new Map<string, Measured>();
   const found: LikeParts[] = [];
-  measured.forEach((one, i) => {
-    for (const first of measured.slice(0, i)) {
-      const like = couldBeAlike(first, one, tolerance) ? likeness(first, one, tolerance) : null;
-      if (!like) continue;
-      found.push(like);
-      break;
+  shapes.forEach((shape, i) => {
+    onPart(i);
+    const one = measured(shape);
+    const copy = copies.get(one.copyKey);
+    const like = copy ? { first: copy, kind: 'same-outline' as const } : firstAlike(one, kinds, tolerance, budget);
+    if (!like) {
+      if (budget.left <= 0) notCompared++;
+      kinds.push(one);
+      copies.set(one.copyKey, one);
+      return;
     }
+    const wholly = sameInside(like.first.shape, shape, tolerance);
+    found.push({ parts: [like.first.shape.id, shape.id], kind: like.kind, wholly });
   });
-  return found;
+  return { alike: found, notCompared };
+}
+
+function measured(shape: PartShape): Measured {
+  const { path } = shape.outline;
+  const box = pathBox(path);
+  return {
+    shape,
+    area: Math.abs(signedArea(path)),
+    length: pathLength(path),
+    reach: Math.hypot(boxWidth(box), boxHeight(box)),
+    copyKey: toSvgPathData(movePath(path, shift(-path.start.x, -path.start.y))),
+    fit: null,
+  };
+}
+
+function firstAlike(
+  one: Measured,
+  kinds: readonly Measured[],
+  tolerance: number,
+  budget: { left: number },
+): { readonly first: Measured; readonly kind: LikeParts['kind'] } | null {
+  const fitOf = (of: Measured): ShapeToFit => (of.fit ??= shapeToFit(flatten(of.shape.outline.path)));
+  for (const first of kinds) {
+    if (!couldBeAlike(first, one, tolerance) || !mayFit(fitOf(one), fitOf(first), tolerance)) continue;
+    if (budget.left-- <= 0) return null;
+    const fit = firstFit(fitOf(one), fitOf(first), tolerance);
+    if (fit) return { first, kind: fit === 'turned-over' ? 'mirror' : 'same-outline' };
+  }
+  return null;
 }
 
 /** Area and length of shapes that lie within the tolerance of each other differ by no more than a band round the line. */
@@ -65,18 +134,6 @@ const couldBeAlike = (a: Measured, b: Measured, tolerance: number): boolean =>
   Math.abs(a.length - b.length) <= 0.02 * Math.max(a.length, b.length) + 4 * Math.PI * tolerance &&
   a.reach <= b.reach * 1.45 + tolerance &&
   b.reach <= a.reach * 1.45 + tolerance;
-
-function likeness(a: Measured, b: Measured, tolerance: number): LikeParts | null {
-  const pointsOf = (one: Measured): readonly Point[] => (one.points ??= flatten(one.shape.outline.path));
-  const { upright, turnedOver, anyTurn } = fittingsOf(pointsOf(b), pointsOf(a), tolerance);
-  const same = anyTurn || upright.length > 0;
-  if (!same && turnedOver.length === 0) return null;
-  return {
-    parts: [a.shape.id, b.shape.id],
-    kind: same ? 'same-outline' : 'mirror',
-    wholly: sameInside(a.shape, b.shape, tolerance),
-  };
-}
 
 /** Alike in number, area and length of their inside cuts: enough to say that one stack makes both. */
 function sameInside(a: PartShape, b: PartShape, tolerance: number): boolean {

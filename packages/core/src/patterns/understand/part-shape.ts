@@ -1,5 +1,4 @@
-import simplify from 'simplify-js';
-import { flatten, pathBox, type Path, type Point } from '../../geometry';
+import { circlePath, flatten, pathBox, thinnedLine, type Path, type Point } from '../../geometry';
 import type { Drawing, DrawnLine } from '../drawing';
 
 export interface ShapeLine {
@@ -52,13 +51,20 @@ export function circleOf(path: Path): { readonly center: Point; readonly diamete
 /** Points that can go without moving a line by more than this are not measured, mm: a tenth of a pencil line. */
 const COARSE = 0.02;
 
-/** The outline and inside cuts as points, the outline first. Figures taken from them are true within twice `COARSE`. */
-export const woodRings = ({ outline, inside }: PartShape): (readonly Point[])[] =>
-  [outline, ...inside].map(({ path }) => thinned(flatten(path)));
+/**
+ * The outline, then its inside cuts and drilled holes as points: what bounds the wood. Figures taken from them are true within twice
+ * `COARSE`.
+ */
+export const woodRings = ({ outline, inside, drilled }: PartShape): (readonly Point[])[] =>
+  [
+    outline.path,
+    ...inside.map(({ path }) => path),
+    ...drilled.map(({ center, diameterMm }) => circlePath(center, diameterMm / 2)),
+  ].map((path) => thinned(flatten(path)));
 
 /** A ring of many short pieces with fewer points; the rest stays as it is. */
 function thinned(ring: readonly Point[]): readonly Point[] {
   const [first] = ring;
   if (!first || ring.length < 32) return ring;
-  return simplify([...ring, first], COARSE, true).slice(0, -1);
+  return thinnedLine([...ring, first], COARSE).slice(0, -1);
 }

@@ -1,10 +1,15 @@
 import polylabel from 'polylabel';
 import {
+  boxAround,
+  boxHeight,
+  boxWidth,
   distance,
   flatten,
   indexSegments,
   isInside,
+  offsetRings,
   pathLength,
+  shoelace,
   signedArea,
   type Bends,
   type Corner,
@@ -76,16 +81,50 @@ export function openingRoom(path: Path, kept: readonly Path[]): number {
   return 2 * widest(ring, inner, CLEAR_OF_LINE / 50).room;
 }
 
+/** An opening with less room than this share of its size is a long slot or a ring: nearly as wide wherever one looks. */
+const SLENDER = 0.06;
+
 /** The place furthest from every line, to `precision` mm. */
 function widest(
   ring: readonly Point[],
   kept: readonly (readonly Point[])[],
   precision: number,
 ): { readonly at: Point; readonly room: number } {
+  const box = boxAround(ring);
+  const rings = [ring, ...kept];
+  const area = Math.abs(shoelace(ring)) - kept.reduce((sum, piece) => sum + Math.abs(shoelace(piece)), 0);
+  const sure = area / rings.reduce((sum, one) => sum + lengthOf(one), 0);
+  if (sure < SLENDER * Math.max(boxWidth(box), boxHeight(box)))
+    return widestInSlot(rings, Math.max(0, sure), precision / 10);
   const polygon = [ring, ...kept].map((points) => points.map(({ x, y }): [number, number] => [x, y]));
   const middle = polylabel(polygon, precision);
   const [x = NaN, y = NaN] = middle;
   return { at: { x, y }, room: Math.max(0, middle.distance) };
+}
+
+const lengthOf = (ring: readonly Point[]): number =>
+  ring.reduce((sum, p, i) => sum + distance(p, ring[(i + 1) % ring.length] ?? p), 0);
+
+/**
+ * The same for slots and rings, where a search over squares never ends: what is left when the lines are moved inwards, as far as that
+ * leaves anything. A circle of radius area over length has room in any shape, so it begins there.
+ */
+function widestInSlot(
+  rings: readonly (readonly Point[])[],
+  sure: number,
+  precision: number,
+): { readonly at: Point; readonly room: number } {
+  const leftAt = (by: number): Point | undefined => offsetRings(rings, -by)[0]?.[0];
+  let [room, beyond] = [0, Math.max(sure, precision)];
+  let at = rings[0]?.[0] ?? { x: NaN, y: NaN };
+  for (let left = leftAt(beyond); left; left = leftAt(beyond)) [room, beyond, at] = [beyond, beyond * 1.25, left];
+  while (beyond - room > precision) {
+    const by = (room + beyond) / 2;
+    const left = leftAt(by);
+    if (left) [room, at] = [by, left];
+    else beyond = by;
+  }
+  return { at, room };
 }
 
 interface Waste {
@@ -95,7 +134,7 @@ interface Waste {
 }
 
 function wasteOf(path: Path, kept: readonly Path[]): Waste {
-  const [ring, ...others] = [path, ...kept].map((one) => flatten(one, CLEAR_OF_LINE / 8));
+  const [ring, ...others] = [path, ...kept].map((one) => flatten(one, CLEAR_OF_LINE / 40));
   const rings = [ring ?? [], ...others];
   const inner = others.filter((other) => other[0] && isInside(other[0], ring ?? []));
   return { ring: ring ?? [], kept: inner, index: indexSegments(rings.map((points) => ({ points, closed: true }))) };

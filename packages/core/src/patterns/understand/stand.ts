@@ -1,4 +1,4 @@
-import { centroid, moved, shoelace, turn, type Point } from '../../geometry';
+import { centroid, inOrder, moved, shoelace, turn, type Point } from '../../geometry';
 
 /** Whether a part stands on its edge, as drawn or on its datum edge. */
 export interface Stand {
@@ -16,14 +16,17 @@ const TOUCHES = 0.2;
 
 /**
  * Does the part stand upright on its lowest edge (or on `base`, turned to lie below)? It does where the centre of mass
- * is above the ground between the outermost places that touch. `rings`: the outline first, then what is cut out of it.
+ * is above the ground between the outermost places that touch. A foot that is a little out of level rests on the line from its lowest
+ * point to the next. `rings`: the outline first, then what is cut out of it.
  */
 export function standOf(
   rings: readonly (readonly Point[])[],
   base: { readonly from: Point; readonly to: Point } | null,
 ): Stand {
   const center = centerOfMass(rings);
-  const level = levelling(rings[0] ?? [], base);
+  const drawn = levelling(rings[0] ?? [], base);
+  const asDrawn = (rings[0] ?? []).map((point) => moved(drawn, point));
+  const level = inOrder(drawn, turn(-restingAngle(asDrawn)));
   const outline = (rings[0] ?? []).map((point) => moved(level, point));
   const middle = moved(level, center);
   const ground = Math.min(...bounds(outline, 'y'));
@@ -31,6 +34,25 @@ export function standOf(
   const [left, right] = [Math.min(...touching), Math.max(...touching)];
   const leanBeforeFalling = Math.atan2(Math.min(middle.x - left, right - middle.x), middle.y - ground);
   return { stands: leanBeforeFalling > 0, baseWidth: right - left, leanBeforeFalling, center };
+}
+
+/** A part that comes to rest by leaning no more than this stands as it is meant to, radians: a degree. */
+const LEANS = Math.PI / 180;
+
+/** By how much the line that a part rests on is out of level: from its lowest point to the next it would touch, the nearer way; else 0. */
+function restingAngle(outline: readonly Point[]): number {
+  const [first] = outline;
+  if (!first) return 0;
+  const lowest = outline.reduce((low, p) => (p.y < low.y ? p : low), first);
+  let [left, right] = [Infinity, Infinity];
+  for (const { x, y } of outline) {
+    // What touches the ground beside it already lies level with it.
+    if (x > lowest.x) right = Math.min(right, Math.atan2(y - lowest.y, x - lowest.x));
+    else if (x < lowest.x) left = Math.min(left, Math.atan2(y - lowest.y, lowest.x - x));
+  }
+  const least = Math.min(left, right);
+  if (least > LEANS) return 0;
+  return right <= left ? right : -left;
 }
 
 /** Lowest and highest of one coordinate, without spreading thousands of points into one call. */

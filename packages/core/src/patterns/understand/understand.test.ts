@@ -44,6 +44,12 @@ describe('figures of a part', () => {
     expect(pierce).toHaveLength(2);
   });
 
+  test('drilled holes are no wood, and bridges lie beside them: a quarter-inch hole 2 mm from an edge', () => {
+    const { areaMm2, bridge } = understood('<rect width="100" height="60"/><circle cx="30" cy="5.175" r="3.175"/>');
+    expect(areaMm2).toBeCloseTo(6000 - Math.PI * 3.175 ** 2, 6);
+    expect(bridge!.width).toBeCloseTo(2, 1);
+  });
+
   test('corners by angle: a star has five sharp points and five blunt hollows', () => {
     const star = Array.from({ length: 10 }, (_none, i) => {
       const r = i % 2 === 0 ? 50 : 19.1;
@@ -112,6 +118,19 @@ describe('does it stand', () => {
     expect(leanBeforeFalling).toBeCloseTo(Math.atan2(15, 40), 9);
     expect(center).toEqual({ x: 15, y: 40 });
   });
+
+  test.each([0, 0.1, 0.2, 0.5])(
+    'a foot that rises by %d over 60 mm rests on its line; one that leans far does not',
+    (rise) => {
+      const foot = polygon([0, 0], [60, rise], [60, 80], [0, 80]);
+      const { stands, baseWidth, leanBeforeFalling } = standOf([foot], null);
+      expect(stands).toBe(true);
+      expect(baseWidth).toBeCloseTo(Math.hypot(60, rise), 3);
+      // A quarter of a right angle and more: the middle is 40 up and 30 from either side.
+      expect(leanBeforeFalling).toBeCloseTo(Math.atan2(30, 40), 1);
+      expect(standOf([polygon([0, 0], [60, 9], [60, 80], [0, 80])], null).stands).toBe(false);
+    },
+  );
 
   test('a disc touches in one place; on a flat an inch wide it stands', () => {
     const disc = Array.from({ length: 720 }, (_none, i) => {
@@ -210,9 +229,41 @@ describe('pierce holes', () => {
   });
 });
 
+describe('drawings larger than any saw needs are answered', () => {
+  test('a comb of twenty thousand teeth, fifteen hundred circles in each other, a scribble', () => {
+    const teeth = Array.from(
+      { length: 20_000 },
+      (_none, i) => `L${(i * 0.012).toFixed(3)} 20L${(i * 0.012 + 0.006).toFixed(3)} 1`,
+    );
+    expect(understood(`<path d="M0 0${teeth.join('')}L240 0Z"/>`).bridge).not.toBeNull();
+    const circles = Array.from(
+      { length: 1500 },
+      (_none, i) => `<circle cx="150" cy="150" r="${(148 - i * 0.09).toFixed(2)}"/>`,
+    );
+    expect(shapes(circles.join('')).length).toBeGreaterThan(1);
+    const points = Array.from({ length: 2000 }, (_none, i) => `${(i * 7919) % 290} ${(i * 104_729) % 287}`);
+    expect(understood(`<path d="M${points.join('L')}Z"/>`).ways).toEqual({ upright: 1, turnedOver: 0 });
+  });
+
+  test('a ring-shaped opening a kerf wide has the room of a kerf, wherever one looks', () => {
+    const circle = (radius: number) => circlePath({ x: 100, y: 100 }, radius);
+    expect(openingRoom(circle(90), [circle(89.2)])).toBeCloseTo(0.8, 1);
+    expect(openingRoom(circle(20), [circle(18)])).toBeCloseTo(2, 1);
+  });
+
+  test('of hundreds of copies each is told once; of parts that are all a little different it is told how far that went', () => {
+    const copies = Array.from(
+      { length: 400 },
+      (_none, i) => `<path d="M${(i % 20) * 14} ${Math.floor(i / 20) * 14}h12v6h-6v6h-6z"/>`,
+    );
+    const likeness = likeParts(shapes(copies.join('')), 0.25);
+    expect([likeness.alike.length, likeness.notCompared]).toEqual([399, 0]);
+  });
+});
+
 describe('parts that are like each other', () => {
   const ell = 'M0 0h40v20h-20v60h-20z';
-  const parts = (body: string) => likeParts(shapes(body), 0.25);
+  const parts = (body: string) => likeParts(shapes(body), 0.25).alike;
 
   test('the same outline turned by some angle; its mirror image; something else', () => {
     const found = parts(

@@ -69,7 +69,7 @@ export interface PartUnderstanding {
 export function understandPart(shape: PartShape, context: UnderstandingOf): PartUnderstanding {
   const rings = woodRings(shape);
   const outline = rings[0] ?? [];
-  const inner = rings.slice(1);
+  const inner = rings.slice(1, 1 + shape.inside.length);
   const cuts = cutsIn(shape);
   const measures = cuts.map(({ measure }) => measure);
   const tightest = measures
@@ -85,7 +85,10 @@ export function understandPart(shape: PartShape, context: UnderstandingOf): Part
   return {
     part: shape.id,
     lengthMm,
-    areaMm2: Math.abs(signedArea(shape.outline.path)) - sum(shape.inside, ({ path }) => Math.abs(signedArea(path))),
+    areaMm2:
+      Math.abs(signedArea(shape.outline.path)) -
+      sum(shape.inside, ({ path }) => Math.abs(signedArea(path))) -
+      sum(shape.drilled, ({ diameterMm }) => (Math.PI / 4) * diameterMm ** 2),
     corners: cuts.flatMap(cornersOf),
     tightest,
     bridge,

@@ -24,7 +24,7 @@ interface AsksPanelProps {
 /** What a part asks of blade and hand: figures that are marked on the drawing where they were measured. */
 export function AsksPanel({ desk, making, understood, part, names, onPart }: AsksPanelProps) {
   const { unit } = useUnit();
-  const { parts, alike } = understood;
+  const { parts, alike, notCompared } = understood;
   const { level, reasons } = part.difficulty;
   return (
     <>
@@ -66,6 +66,12 @@ export function AsksPanel({ desk, making, understood, part, names, onPart }: Ask
         width={150}
       />
       <Alike alike={alike} names={names} />
+      {notCompared > 0 && (
+        <Typography variant="body2" color="textSecondary">
+          {notCompared} parts were not held against all others: too many are nearly alike. What is said of them is true;
+          more of them may be alike.
+        </Typography>
+      )}
     </>
   );
 }

@@ -27,7 +27,7 @@ function desk(mmPerUnit: number | null = 1, steps: DrawingSteps | null = null) {
       new Promise((resolve) =>
         asked.push({ steps: of, answer: (width) => resolve({ ok: true, value: drawing(width) }) }),
       ),
-    understand: () => Promise.resolve({ parts: [], alike: [] }),
+    understand: () => Promise.resolve({ parts: [], alike: [], notCompared: 0 }),
     nearestCorner: (to) => Promise.resolve(to),
     nearestEdge: () => Promise.resolve(null),
     parts: () => Promise.resolve([]),
@@ -44,7 +44,7 @@ function desk(mmPerUnit: number | null = 1, steps: DrawingSteps | null = null) {
     drawer: () => TYPICAL_BLADES,
     preferences: () => bladePreferences(TYPICAL_SHOP),
   });
-  return { opened, asked, kept, state: () => opened.store.getState() };
+  return { opened, asked, kept, reader, state: () => opened.store.getState() };
 }
 
 const settle = () => new Promise((resolve) => setTimeout(resolve, 0));
@@ -59,6 +59,26 @@ describe('a drawing on the desk', () => {
     asked[0]!.answer(50);
     await settle();
     expect(state()).toMatchObject({ drawing: { width: 50 }, understood: { parts: [] }, stage: null, fault: null });
+  });
+
+  test('whatever breaks in the worker is told with a way on, and another file is read', async () => {
+    const { opened, asked, reader, state } = desk(1);
+    reader.understand = () => Promise.reject(new RangeError('Maximum call stack size exceeded'));
+    opened.goOn();
+    await settle();
+    asked[0]!.answer(50);
+    await settle();
+    expect(state()).toMatchObject({
+      stage: null,
+      stopped: true,
+      fault: { kind: 'reading-broke', where: 'Maximum call stack size exceeded' },
+    });
+    reader.understand = () => Promise.resolve({ parts: [], alike: [], notCompared: 0 });
+    opened.replaceFile(drawingOf('tern.svg', new TextEncoder().encode('<svg/>')));
+    await settle();
+    asked[1]!.answer(60);
+    await settle();
+    expect(state()).toMatchObject({ drawing: { width: 60 }, stage: null, stopped: false, fault: null });
   });
 
   test('waits for the maker where the file gives no size', async () => {

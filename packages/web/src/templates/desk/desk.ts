@@ -96,6 +96,14 @@ const NOT_READ: Fault<string> = {
   hint: 'See that the program runs on its computer, then go on. What you did is kept.',
 };
 
+/** Whatever breaks while a drawing is worked on is told: nobody waits for an answer that does not come. */
+const brokenBy = (error: unknown): Fault<string> => ({
+  kind: 'reading-broke',
+  message: 'This drawing breaks what reads it, which is a fault of this program.',
+  where: (error instanceof Error ? error.message : String(error)).slice(0, 200),
+  hint: 'Try another file: simplify the drawing in your drawing program, or save it in the other form, SVG or DXF. What you did is kept.',
+});
+
 /** Puts a drawing on the desk; once begun it reads it, follows the maker's steps, and says what they make of it. Late answers are dropped. */
 export function openDesk(options: DeskOptions): Desk {
   const { reader, kept, key } = options;
@@ -151,11 +159,15 @@ export function openDesk(options: DeskOptions): Desk {
     if (isLate() || understood === null) return;
     rest({ understood });
   };
-  /** Works; where the worker cannot be started the steps are kept and the maker is told. */
+  /** Works; where the worker cannot be started, or breaks, the steps are kept and the maker is told. */
   const begin = (from: 'file' | 'steps' | 'making'): void =>
     void work(from).catch((error: unknown) => {
-      if (!(error instanceof WorkerFailed)) throw error;
-      set({ stage: null, stopped: true, read: null, fault: NOT_READ });
+      set({
+        stage: null,
+        stopped: true,
+        read: null,
+        fault: error instanceof WorkerFailed ? NOT_READ : brokenBy(error),
+      });
     });
   const putSteps = (steps: DrawingSteps, more: Partial<DeskState>): void => {
     set({ steps, ...more, stopped: false });

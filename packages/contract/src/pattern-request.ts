@@ -1,5 +1,11 @@
 import Joi from 'joi';
-import { LINE_COLOURS, type LineColour, type PatternSheetOptions, type PatternOrder } from '@rapid-jig/core';
+import {
+  LEAST_OVERLAP,
+  LINE_COLOURS,
+  type LineColour,
+  type PatternSheetOptions,
+  type PatternOrder,
+} from '@rapid-jig/core';
 import type { PatternRequest } from './api';
 import { id, point, type Wire } from './fields';
 
@@ -30,7 +36,7 @@ const options = Joi.object<PatternSheetOptions, true>({
   lineRule: Joi.string().valid('on', 'outside', 'inside').required(),
   ruleMm: Joi.number().min(0).max(5).required(),
   pierceMarks: Joi.boolean().required(),
-  overlapMm: Joi.number().min(2).max(50).required(),
+  overlapMm: Joi.number().min(LEAST_OVERLAP).max(50).required(),
 });
 
 export const patternRequestSchema = Joi.object<Wire<PatternRequest>, true>({

@@ -337,6 +337,7 @@ export {
   PAGES,
   partListCsv,
   patternsFor,
+  LEAST_OVERLAP,
   patternSheets,
   turnedBox,
   turnedPath,

@@ -8,6 +8,7 @@ export type { Ink, Mark, SheetPage } from './marks';
 export { LINE_COLOURS } from './pattern';
 export type { LineColour, Pattern, PatternLook } from './pattern';
 export { defaultPatternOptions, patternSheets } from './pattern-sheets';
+export { LEAST_OVERLAP } from './tiles';
 export type { PatternSheetOptions, PatternSheets } from './pattern-sheets';
 export { patternsFor, ordersOfPlan, ordersOfTemplate } from './orders';
 export type { PatternOrder, OrderFault } from './orders';

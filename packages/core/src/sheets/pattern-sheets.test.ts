@@ -8,6 +8,7 @@ import { inches } from '../units';
 import { defaultPatternOptions, patternsFor, patternSheets, ordersOfPlan, ordersOfTemplate } from '.';
 import type { Mark, Pattern } from '.';
 import { workArea } from './furniture';
+import { LEAST_OVERLAP } from './tiles';
 import { marksBox, wrapText } from './marks';
 import { drawPattern } from './pattern';
 
@@ -154,6 +155,23 @@ describe('a pattern larger than the paper', () => {
     const [first, second] = pages.map(({ marks }) => blue(marks)[0]!.path);
     expect(second!.start.x + shifts[0]!.x).toBeCloseTo(first!.start.x, 9);
     expect(second!.start.y + shifts[0]!.y).toBeCloseTo(first!.start.y, 9);
+  });
+
+  test('register marks stand whole on both sheets at the smallest overlap that can be chosen', () => {
+    const { pages: tight } = patternSheets([pattern(500, 500)], { ...OPTIONS, overlapMm: LEAST_OVERLAP });
+    const { minX, minY, maxX, maxY } = workArea('a4');
+    const red = tight.flatMap(({ marks }) =>
+      flat(marks).flatMap((mark) =>
+        (mark.kind === 'path' && mark.ink.colour === '#c01818') || (mark.kind === 'text' && /^[RU]\d/.test(mark.text))
+          ? [marksBox([mark])]
+          : [],
+      ),
+    );
+    expect(red.length).toBeGreaterThan(20);
+    for (const box of red) {
+      expect(Math.min(box.minX - minX, box.minY - minY)).toBeGreaterThanOrEqual(0);
+      expect(Math.min(maxX - box.maxX, maxY - box.maxY)).toBeGreaterThanOrEqual(0);
+    }
   });
 
   test('nothing lies outside the part of the page that is printed', () => {

@@ -11,6 +11,14 @@ export interface Tile {
 
 const REGISTER = ink(0.2, '#c01818');
 const REGISTER_RADIUS = 2;
+/** Its arms reach beyond its circle. */
+const REGISTER_ARM = REGISTER_RADIUS * 1.6;
+
+/** Letters of its name, mm: five of them are as wide as its circle. */
+const NAME_SIZE = 1.6;
+
+/** Sheets share at least this much, mm, so that register marks stand whole on both. */
+export const LEAST_OVERLAP = 8;
 
 /** How many pieces of `room` mm, each overlapping the next, cover `length` mm. */
 const piecesFor = (length: number, room: number, overlap: number): number =>
@@ -64,12 +72,20 @@ interface Grid {
 function registerPoints({ minX, minY }: Box, { columns, rows, w, h, overlap }: Grid): Mark[] {
   const marks: Mark[] = [];
   const add = (at: Point, name: string): void => {
-    const arm = REGISTER_RADIUS * 1.6;
     marks.push(
       { kind: 'path', path: circlePath(at, REGISTER_RADIUS), ink: REGISTER },
-      { kind: 'path', path: straight({ x: at.x - arm, y: at.y }, { x: at.x + arm, y: at.y }), ink: REGISTER },
-      { kind: 'path', path: straight({ x: at.x, y: at.y - arm }, { x: at.x, y: at.y + arm }), ink: REGISTER },
-      textMark({ x: at.x + 0.5, y: at.y + 0.5 }, name, 2),
+      {
+        kind: 'path',
+        path: straight({ x: at.x - REGISTER_ARM, y: at.y }, { x: at.x + REGISTER_ARM, y: at.y }),
+        ink: REGISTER,
+      },
+      {
+        kind: 'path',
+        path: straight({ x: at.x, y: at.y - REGISTER_ARM }, { x: at.x, y: at.y + REGISTER_ARM }),
+        ink: REGISTER,
+      },
+      // Over the mark, where it is no wider than that.
+      textMark({ x: at.x, y: at.y + REGISTER_RADIUS / 2 }, name, NAME_SIZE, { align: 'middle' }),
     );
   };
   const [stepX, stepY] = [w - overlap, h - overlap];

@@ -115,3 +115,36 @@ describe('the PDF drawn by poppler', () => {
     expect(text.split('\f').length - 1).toBe(pages.length);
   });
 });
+
+describe('names in other scripts', () => {
+  /** The dark pixels of one letter, set large, as a picture. */
+  const letter = async (text: string): Promise<string> => {
+    const mark = {
+      kind: 'text',
+      at: { x: 10, y: 10 },
+      text,
+      sizeMm: 8,
+      align: 'middle',
+      turn: 0,
+      bold: false,
+    } as const;
+    const { width, height, dark } = await rendered(
+      await writePdf([{ width: 20, height: 20, marks: [mark] }], 'letter'),
+    );
+    const seen: number[] = [];
+    for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) if (dark(x, y)) seen.push(y * width + x);
+    return seen.join();
+  };
+  test('letters of Europe and Vietnam are drawn, and not the box that stands for what no font has', async () => {
+    const box = await letter('\u4e2d');
+    const drawn = new Map<string, string>();
+    for (const one of ['A', 'ß', 'Ğ', 'ő', 'ž', 'Æ', 'Ω', 'ή', 'Ж', 'ї', 'Ў', 'ế', 'ữ', 'Đ'])
+      drawn.set(one, await letter(one));
+    for (const [one, picture] of drawn) expect([one, picture === box, picture === '']).toEqual([one, false, false]);
+    // All of them differ: none is a stand-in for another.
+    expect(new Set(drawn.values()).size).toBe(drawn.size);
+  });
+  test('a letter with its mark apart is the same as with it', async () => {
+    expect(await letter('e\u0302\u0301')).toBe(await letter('ế'));
+  });
+});

@@ -1,12 +1,9 @@
-import { createRequire } from 'node:module';
 import PDFDocument from 'pdfkit';
 import { arcCubics, eachSegment, type Ink, type Mark, type Path, type SheetPage } from '@rapid-jig/core';
+import { everyFont, fontFile, scriptRuns } from './fonts';
 
 /** PDF counts 72 to the inch. */
 const POINTS_PER_MM = 72 / 25.4;
-
-const fontFile = (weight: number): string =>
-  createRequire(import.meta.url).resolve(`@fontsource/fira-sans/files/fira-sans-latin-${String(weight)}-normal.woff`);
 
 /** Writes pages of drawing instructions as a PDF, true to size. `title` goes into its properties. */
 export async function writePdf(pages: readonly SheetPage[], title: string): Promise<Buffer> {
@@ -17,8 +14,8 @@ export async function writePdf(pages: readonly SheetPage[], title: string): Prom
     pdf.on('end', () => resolve(Buffer.concat(chunks)));
     pdf.on('error', reject);
   });
-  pdf.registerFont('plain', fontFile(400));
-  pdf.registerFont('bold', fontFile(600));
+  // Only fonts that are used go into the file, and of them only the letters that are.
+  for (const { weight, script } of everyFont) pdf.registerFont(`${weight} ${script}`, fontFile(weight, script));
   for (const { width, height, marks } of pages) {
     pdf.addPage({ size: [width * POINTS_PER_MM, height * POINTS_PER_MM], margin: 0 });
     pdf.save();
@@ -75,9 +72,17 @@ function write(pdf: PDFKit.PDFDocument, mark: Extract<Mark, { kind: 'text' }>): 
   pdf.translate(at.x, at.y).rotate((turn * 180) / Math.PI);
   // Letters stand upright in a frame with y down.
   pdf.transform(1, 0, 0, -1, 0, 0);
-  pdf.font(bold ? 'bold' : 'plain', sizeMm).fillColor('#000000');
-  const width = pdf.widthOfString(text);
-  const left = align === 'left' ? 0 : align === 'middle' ? -width / 2 : -width;
-  pdf.text(text, left, 0, { lineBreak: false, baseline: 'alphabetic' });
+  pdf.fillColor('#000000');
+  const runs = scriptRuns(text).map((run) => {
+    pdf.font(`${bold ? 'bold' : 'plain'} ${run.script}`, sizeMm);
+    return { ...run, width: pdf.widthOfString(run.text) };
+  });
+  const width = runs.reduce((sum, run) => sum + run.width, 0);
+  let left = align === 'left' ? 0 : align === 'middle' ? -width / 2 : -width;
+  for (const run of runs) {
+    pdf.font(`${bold ? 'bold' : 'plain'} ${run.script}`, sizeMm);
+    pdf.text(run.text, left, 0, { lineBreak: false, baseline: 'alphabetic' });
+    left += run.width;
+  }
   pdf.restore();
 }

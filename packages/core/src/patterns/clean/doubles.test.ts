@@ -33,6 +33,10 @@ describe('one line drawn twice in another form is one cut, and told', () => {
     expect(seen(open('M0 0H100V60H0M0 0H100V60H0Z'))).toEqual({ lengths: [320], doubled: 1 });
     expect(seen(open('M0 0H100V60H0V0H100V60H0Z'))).toEqual({ lengths: [320], doubled: 1 });
   });
+  test('two lenses between the same corners are two, though every other arc ends where one before did', () => {
+    const lenses = 'M0 50A60 60 0 0 1 100 50A60 60 0 0 1 0 50A90 90 0 0 1 100 50A90 90 0 0 1 0 50Z';
+    expect(seen(open(lenses)).doubled).toBe(0);
+  });
   test('straight lines that partly lie on each other are one as long as both', () => {
     const plate = '<rect width="100" height="60"/>';
     expect(seen(plate + open('M0 30H60') + open('M100 30H40'))).toEqual({ lengths: [100, 320], doubled: 1 });

@@ -1,5 +1,14 @@
 import Flatbush from 'flatbush';
-import { boxAround, distance, indexSegments, pathLength, type Point, type SegmentIndex } from '../../geometry';
+import {
+  boxAround,
+  boxGrown,
+  distance,
+  indexSegments,
+  pathLength,
+  type Point,
+  type Segment,
+  type SegmentIndex,
+} from '../../geometry';
 import { faultOf, lineOf, type Cleaned, type DrawingFault, type Line, type Mends } from './line';
 
 /** Lines that stand off each other by less are one line drawn twice, mm: half a fine pencil line. */
@@ -9,64 +18,101 @@ const SAME_LINE = 0.1;
 const SHORTEST = 1;
 
 /**
- * Finds lines drawn twice: one that runs all along an earlier one, in either direction and from any start; an open one that lies all
- * along a longer one, as the sides of a shape drawn once more; and of two straight lines that partly lie on each other, the stretch
- * they share. What is drawn twice is left out until the maker keeps it.
+ * Finds lines drawn twice: a closed one that runs round again; one that runs all along an earlier one, in either direction and from
+ * any start; an open one that lies all along a longer one, as the sides of a shape drawn once more; and of two straight lines that
+ * partly lie on each other, the stretch they share. What is drawn twice is left out until the maker keeps it.
  */
 export function findDoubles(drawn: readonly Line[], mends: Mends): Cleaned {
-  const once = drawn.map(onceRound);
-  const faults = drawn.flatMap((line, i) => (once[i] === line ? [] : [doubled(line, mends, ROUND_AGAIN)]));
-  const lines = drawn.map((line, i) => (faultKept(faults, line) ? line : (once[i] ?? line)));
+  const stages = [roundAgain, alongEarlier, withinLonger, onEachOther];
+  return stages.reduce<Cleaned>(
+    (found, stage) => {
+      const next = stage(found.lines, mends);
+      return { lines: next.lines, faults: [...found.faults, ...next.faults] };
+    },
+    { lines: drawn, faults: [] },
+  );
+}
+
+function roundAgain(lines: readonly Line[], mends: Mends): Cleaned {
+  const faults: DrawingFault[] = [];
+  const once = lines.map((line) => {
+    const short = onceRound(line);
+    if (short === line) return line;
+    const fault = doubled(line, mends, ROUND_AGAIN);
+    faults.push(fault);
+    return fault.mended === 'keep' ? line : short;
+  });
+  return faults.length === 0 ? { lines, faults } : { lines: once, faults };
+}
+
+function alongEarlier(lines: readonly Line[], mends: Mends): Cleaned {
+  const corners = cornerIndex(lines);
+  const indexes: Indexes = new Map();
+  const place = new Map(lines.map((line, i) => [line, i]));
+  return withoutDoubled(lines, mends, (line, dropped) => {
+    const { minX, minY } = line.box;
+    const near = corners.search(minX - SAME_LINE, minY - SAME_LINE, minX + SAME_LINE, minY + SAME_LINE);
+    return near
+      .filter((j) => j < (place.get(line) ?? 0))
+      .map((j) => lines[j])
+      .some((other) => other !== undefined && !dropped.has(other) && runsAlong(line, other, indexes));
+  });
+}
+
+function withinLonger(lines: readonly Line[], mends: Mends): Cleaned {
+  const beside = neighbours(lines);
+  const indexes: Indexes = new Map();
+  return withoutDoubled(lines, mends, (line, dropped) => {
+    const length = pathLength(line.path);
+    if (line.path.closed || length < SHORTEST) return false;
+    return beside(line).some(
+      (other) => !dropped.has(other) && pathLength(other.path) > length && liesAlong(line, other, indexes),
+    );
+  });
+}
+
+function onEachOther(lines: readonly Line[], mends: Mends): Cleaned {
+  const beside = neighbours(lines);
+  const place = new Map(lines.map((line, i) => [line, i]));
+  const faults: DrawingFault[] = [];
+  const left = lines.map((line, i) => {
+    if (!straightEnds(line) || pathLength(line.path) < SHORTEST) return line;
+    const earlier = beside(line).filter((other) => (place.get(other) ?? i) < i);
+    const rest = earlier.reduce<Line>(withoutShared, line);
+    if (rest === line) return line;
+    const fault = doubled(line, mends);
+    faults.push(fault);
+    return fault.mended === 'keep' ? line : rest;
+  });
+  return faults.length === 0 ? { lines, faults } : { lines: left, faults };
+}
+
+/** Leaves out every line that is drawn twice, unless the maker keeps it. */
+function withoutDoubled(
+  lines: readonly Line[],
+  mends: Mends,
+  isTwice: (line: Line, dropped: ReadonlySet<Line>) => boolean,
+): Cleaned {
+  const faults: DrawingFault[] = [];
   const dropped = new Set<Line>();
-  const shortened = new Map<Line, Line>();
-  const indexes = new Map<Line, SegmentIndex>();
-  const drop = (line: Line): void => {
+  for (const line of lines) {
+    if (!isTwice(line, dropped)) continue;
     const fault = doubled(line, mends);
     faults.push(fault);
     if (fault.mended !== 'keep') dropped.add(line);
-  };
-  const corners = cornerIndex(lines);
-  lines.forEach((line, i) => {
-    const { minX, minY } = line.box;
-    const near = corners.search(minX - SAME_LINE, minY - SAME_LINE, minX + SAME_LINE, minY + SAME_LINE);
-    const first = near
-      .filter((j) => j < i)
-      .map((j) => lines[j])
-      .find((other) => other && !dropped.has(other) && runsAlong(line, other, indexes));
-    if (first) drop(line);
-  });
-  const pieces = indexSegments(lines.map(({ points, path }) => ({ points, closed: path.closed })));
-  const beside = (line: Line): Line[] => {
-    // Of a line with bends its middle tells: what lies all along another lies there too.
-    const { minX, minY, maxX, maxY } = straightEnds(line) ? line.box : boxAround([middleOf(line)]);
-    const box = { minX: minX - SAME_LINE, minY: minY - SAME_LINE, maxX: maxX + SAME_LINE, maxY: maxY + SAME_LINE };
+  }
+  return { lines: dropped.size === 0 ? lines : lines.filter((line) => !dropped.has(line)), faults };
+}
+
+/** Other lines that come near a line all along: near a straight one anywhere, near the middle of one with bends. */
+function neighbours(lines: readonly Line[]): (line: Line) => Line[] {
+  // Drawings without open lines need none.
+  let index: SegmentIndex | null = null;
+  return (line) => {
+    const pieces = (index ??= indexSegments(lines.map(({ points, path }) => ({ points, closed: path.closed }))));
+    const box = boxGrown(straightEnds(line) ? line.box : boxAround([middleOf(line)]), SAME_LINE);
     const near = new Set(pieces.search(box).map((piece) => lines[pieces.line[piece] ?? -1]));
-    return [...near].flatMap((other) => (other && other !== line && !dropped.has(other) ? [other] : []));
-  };
-  const place = new Map(lines.map((line, i) => [line, i]));
-  const placeOf = (line: Line): number => place.get(line) ?? 0;
-  const open = lines.filter((line) => !line.path.closed && pathLength(line.path) >= SHORTEST);
-  for (const line of open) {
-    if (dropped.has(line)) continue;
-    const isCovered = beside(line).some(
-      (other) => pathLength(other.path) > pathLength(line.path) && liesAlong(line, other, indexes),
-    );
-    if (isCovered) drop(line);
-  }
-  for (const line of open) {
-    if (dropped.has(line)) continue;
-    const earlier = beside(line).filter((other) => placeOf(other) < placeOf(line));
-    const left = earlier.reduce<Line>((rest, other) => withoutShared(rest, other), line);
-    if (left === line) continue;
-    const fault = doubled(line, mends);
-    faults.push(fault);
-    if (fault.mended !== 'keep') shortened.set(line, left);
-  }
-  if (dropped.size + shortened.size === 0 && lines.every((line, i) => line === drawn[i]))
-    return { lines: drawn, faults };
-  return {
-    lines: lines.flatMap((line) => (dropped.has(line) ? [] : [shortened.get(line) ?? line])),
-    faults,
+    return [...near].flatMap((other) => (other && other !== line ? [other] : []));
   };
 }
 
@@ -82,9 +128,6 @@ const doubled = (line: Line, mends: Mends, ordinal = 0): DrawingFault =>
     ordinal,
   );
 
-const faultKept = (faults: readonly DrawingFault[], { id }: Line): boolean =>
-  faults.some(({ lines, mended }) => lines.includes(id) && mended === 'keep');
-
 /** A closed line that runs round more than once, over itself, as it runs round once. */
 function onceRound(line: Line): Line {
   const { segments, closed, start } = line.path;
@@ -92,15 +135,24 @@ function onceRound(line: Line): Line {
   for (let rounds = 2; rounds <= MOST_ROUNDS; rounds++) {
     const length = segments.length / rounds;
     if (!Number.isInteger(length) || length < 2) continue;
-    const isSame = segments.every((segment, i) => {
-      const first = segments[i % length];
-      return first?.kind === segment.kind && distance(first.to, segment.to) <= SAME_LINE;
-    });
+    const isSame = segments.every((segment, i) => isSameSegment(segment, segments[i % length]));
     if (isSame) return lineOf(line, { start, segments: segments.slice(0, length), closed });
   }
   return line;
 }
 const MOST_ROUNDS = 4;
+
+function isSameSegment(one: Segment, other: Segment | undefined): boolean {
+  if (!other || distance(one.to, other.to) > SAME_LINE) return false;
+  if (one.kind === 'arc')
+    return other.kind === 'arc' && distance(one.center, other.center) <= SAME_LINE && one.sweep * other.sweep > 0;
+  if (one.kind === 'cubic')
+    return other.kind === 'cubic' && distance(one.c1, other.c1) <= SAME_LINE && distance(one.c2, other.c2) <= SAME_LINE;
+  return other.kind === 'line';
+}
+
+/** Lines made ready to be asked what lies near them. */
+type Indexes = Map<Line, SegmentIndex>;
 
 const middleOf = ({ points }: Line): Point => {
   const [a, b] = [points[Math.floor((points.length - 1) / 2)], points[Math.floor((points.length - 1) / 2) + 1]];
@@ -139,7 +191,7 @@ function cornerIndex(lines: readonly Line[]): Flatbush {
   return tree;
 }
 
-function runsAlong(line: Line, other: Line, indexes: Map<Line, SegmentIndex>): boolean {
+function runsAlong(line: Line, other: Line, indexes: Indexes): boolean {
   const far = (a: number, b: number): boolean => Math.abs(a - b) > SAME_LINE;
   if (far(line.box.maxX, other.box.maxX) || far(line.box.maxY, other.box.maxY)) return false;
   if (line.path.closed !== other.path.closed) return false;
@@ -151,7 +203,7 @@ function runsAlong(line: Line, other: Line, indexes: Map<Line, SegmentIndex>): b
 const SHARES = [0, 0.3, 0.5, 0.8];
 
 /** True where a line lies on another at every point and on the way from each to the next. */
-function liesAlong(line: Line, other: Line, indexes: Map<Line, SegmentIndex>): boolean {
+function liesAlong(line: Line, other: Line, indexes: Indexes): boolean {
   const known = indexes.get(other);
   const index = known ?? indexSegments([{ points: other.points, closed: other.path.closed }]);
   if (!known) indexes.set(other, index);

@@ -1,5 +1,5 @@
 import { moved, turn } from './affine';
-import { shoelace } from './nest';
+import { perimeter, shoelace } from './nest';
 import { distance, type Point } from './point';
 import { indexSegments, type SegmentIndex } from './segment-index';
 import { SAME_SHARE, STRAIGHT } from '../units';
@@ -31,12 +31,9 @@ const REFINEMENTS = 12;
  */
 export function fittingsOf(piece: readonly Point[], opening: readonly Point[], tolerance: number): Fittings {
   const [one, other] = [shapeToFit(piece), shapeToFit(opening)];
-  const alike = Math.abs(one.length - other.length) <= 4 * Math.PI * tolerance + 0.01 * other.length;
-  if (!alike) return { upright: [], turnedOver: [], anyTurn: false };
-  if (isDisc(one, tolerance / 2) && isDisc(other, tolerance / 2)) {
-    const near = Math.abs(meanRadius(one) - meanRadius(other)) <= tolerance;
-    return { upright: [], turnedOver: [], anyTurn: near };
-  }
+  if (!isAboutAsLong(one, other, tolerance)) return { upright: [], turnedOver: [], anyTurn: false };
+  if (areDiscs(one, other, tolerance))
+    return { upright: [], turnedOver: [], anyTurn: isDiscAsWide(one, other, tolerance) };
   const over = mirrored(one);
   const ways = (shape: ShapeToFit, turnedOver: boolean): Fitting[] =>
     turnsThatFit(shape, other, tolerance).map((angle) => ({ angle, turnedOver }));
@@ -48,19 +45,28 @@ export type FirstFit = 'any-turn' | 'upright' | 'turned-over';
 
 /** Whether a shape fits another that it may fit, without looking for every way: see {@link fittingsOf}, {@link mayFit}. */
 export function firstFit(piece: ShapeToFit, opening: ShapeToFit, tolerance: number): FirstFit | null {
-  if (isDisc(piece, tolerance / 2) && isDisc(opening, tolerance / 2))
-    return Math.abs(meanRadius(piece) - meanRadius(opening)) <= tolerance ? 'any-turn' : null;
+  if (areDiscs(piece, opening, tolerance)) return isDiscAsWide(piece, opening, tolerance) ? 'any-turn' : null;
   if (turnsThatFit(piece, opening, tolerance, 1).length > 0) return 'upright';
   return turnsThatFit(mirrored(piece), opening, tolerance, 1).length > 0 ? 'turned-over' : null;
 }
 
-/** False where one certainly does not fit the other: it is longer by more than its corners, or lies nearer to its middle or further. */
+/** False where one hardly fits the other: it is longer by more than its corners, or lies nearer to its middle or further. */
 export function mayFit(one: ShapeToFit, other: ShapeToFit, tolerance: number): boolean {
-  const alike = Math.abs(one.length - other.length) <= 4 * Math.PI * tolerance + 0.01 * other.length;
   return (
-    alike && one.reaches.every((reach, i) => Math.abs(reach - (other.reaches[i] ?? 0)) <= 3 * tolerance + 0.02 * reach)
+    isAboutAsLong(one, other, tolerance) &&
+    one.reaches.every((reach, i) => Math.abs(reach - (other.reaches[i] ?? 0)) <= 3 * tolerance + 0.02 * reach)
   );
 }
+
+/** What lies everywhere within the tolerance of another is as long, but for its corners. */
+const isAboutAsLong = (one: ShapeToFit, other: ShapeToFit, tolerance: number): boolean =>
+  Math.abs(one.length - other.length) <= 4 * Math.PI * tolerance + 0.01 * other.length;
+
+const areDiscs = (one: ShapeToFit, other: ShapeToFit, tolerance: number): boolean =>
+  isDisc(one, tolerance / 2) && isDisc(other, tolerance / 2);
+
+const isDiscAsWide = (one: ShapeToFit, other: ShapeToFit, tolerance: number): boolean =>
+  Math.abs(meanRadius(one) - meanRadius(other)) <= tolerance;
 
 export interface ShapeToFit {
   /** About the centre of area, counter-clockwise. */
@@ -80,7 +86,7 @@ export function shapeToFit(points: readonly Point[]): ShapeToFit {
   const center = centroid(points);
   const about = points.map(({ x, y }) => ({ x: x - center.x, y: y - center.y }));
   const ring = shoelace(about) >= 0 ? about : about.reverse();
-  const length = ring.reduce((sum, p, i) => sum + distance(p, ring[(i + 1) % ring.length] ?? p), 0);
+  const length = perimeter(ring);
   const samples = evenly(ring, length);
   const reaches = samples
     .map(radius)

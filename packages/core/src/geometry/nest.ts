@@ -1,5 +1,5 @@
 import { indexBoxes } from './box-index';
-import { boxAround, boxContains, type Box, type Point } from './point';
+import { boxAround, boxContains, distance, type Box, type Point } from './point';
 
 /** A closed line as points, for questions of inside and outside. */
 export interface Ring {
@@ -23,6 +23,10 @@ export function shoelace(points: readonly Point[]): number {
   }
   return twice / 2;
 }
+
+/** Length all the way round a polygon, mm. */
+export const perimeter = (ring: readonly Point[]): number =>
+  ring.reduce((sum, p, i) => sum + distance(p, ring[(i + 1) % ring.length] ?? p), 0);
 
 /** True where the point is inside the polygon (even-odd). On the line itself either answer may come. */
 export function isInside(point: Point, polygon: readonly Point[]): boolean {

@@ -1,4 +1,4 @@
-import { boxAround, boxHeight, boxWidth, intersectRings, type Box, type Point } from '../geometry';
+import { boxAround, boxHeight, boxWidth, indexBoxes, intersectRings, type Point } from '../geometry';
 import { contactOf, type Body } from './contact';
 import type { Room } from './cover-field';
 import type { Search } from './search';
@@ -37,6 +37,7 @@ export function settle(bodies: readonly Body[], start: Settled, gap: number, sea
       const settled = pushedApart(bodies, next, gap);
       failed = settled ? 0 : failed + 1;
       best = settled ?? best;
+      // Each share is tried once even where no steps are left.
       if (!search.spend(bodies.length)) break;
     }
   }
@@ -93,11 +94,8 @@ function crosses(bodies: readonly Body[], at: readonly Point[]): boolean {
   const lying = bodies.map(({ ring }, i) =>
     ring.map(({ x, y }) => ({ x: x + (at[i]?.x ?? 0), y: y + (at[i]?.y ?? 0) })),
   );
-  const boxes = lying.map(boxAround);
+  const near = indexBoxes(lying.map(boxAround));
   return lying.some((ring, i) =>
-    lying.some((other, j) => j > i && boxesMeet(boxes[i], boxes[j]) && intersectRings([ring], [other]).length > 0),
+    near(boxAround(ring)).some((j) => j > i && intersectRings([ring], [lying[j] ?? []]).length > 0),
   );
 }
-
-const boxesMeet = (a: Box | undefined, b: Box | undefined): boolean =>
-  !!a && !!b && a.minX < b.maxX && b.minX < a.maxX && a.minY < b.maxY && b.minY < a.maxY;

@@ -1,4 +1,4 @@
-import { addUpWork, type WorkEvent } from '../ledger';
+import { addUpWork, type WorkDone } from '../ledger';
 import { ok, type Result } from '../result';
 import { countNeeds, type CountedPart } from './count';
 import { formFamilies, type Family } from './families';
@@ -11,6 +11,7 @@ import { gangKeyOf } from './stack-key';
 export interface GangsOfRun {
   /** The input with what was granted. */
   readonly input: PlanInput;
+  readonly work: WorkDone;
   readonly counted: readonly CountedPart[];
   readonly gangs: readonly Gang[];
   readonly families: readonly Family[];
@@ -23,13 +24,14 @@ export function gangsOfRun(asked: PlanInput): Result<GangsOfRun, PlanError> {
   if (!counted.ok) return counted;
   const gangs = formGangs(counted.value, input);
   if (!gangs.ok) return gangs;
-  const families = formFamilies(gangs.value, input.run.stacks, sawnTogether(input.work));
-  return ok({ input, counted: counted.value, gangs: gangs.value, families });
+  const work = addUpWork(input.work);
+  const families = formFamilies(gangs.value, input.run.stacks, sawnTogether(work));
+  return ok({ input, work, counted: counted.value, gangs: gangs.value, families });
 }
 
 /** Keys of gangs whose layers were sawn in one stack with those of others. */
-function sawnTogether(work: readonly WorkEvent[]): ReadonlySet<string> {
-  const stacks = addUpWork(work).passes.map(({ stackLayers }) => new Set((stackLayers ?? []).map(gangKeyOf)));
+function sawnTogether({ passes }: WorkDone): ReadonlySet<string> {
+  const stacks = passes.map(({ stackLayers }) => new Set((stackLayers ?? []).map(gangKeyOf)));
   return new Set(stacks.flatMap((keys) => (keys.size > 1 ? [...keys] : [])));
 }
 

@@ -1,4 +1,3 @@
-import { addUpWork } from '../ledger';
 import { err, ok, type Result } from '../result';
 import { snapMm, toNm } from '../units';
 import { blanksOf } from './blanks';
@@ -39,13 +38,11 @@ export async function planRun(asked: PlanInput, kit: PlanKit, signal?: AbortSign
   kit.onStage('count');
   const known = gangsOfRun(asked);
   if (!known.ok) return known;
-  const { input, counted, families } = known.value;
+  const { input, work, counted, families } = known.value;
   if (await stopped(signal)) return err(STOPPED);
 
   kit.onStage('stack');
-  const chosen = await chooseStacks(families, input, addUpWork(input.work), () => kit.solver().catch(notLoaded)).catch(
-    withoutSolver,
-  );
+  const chosen = await chooseStacks(families, input, work, () => kit.solver().catch(notLoaded)).catch(withoutSolver);
   if (!chosen.ok) return chosen;
   const { stacks, pinsLeftOut, proven } = chosen.value;
   if (await stopped(signal)) return err(STOPPED);

@@ -1,4 +1,3 @@
-import Flatbush from 'flatbush';
 import {
   boxAround,
   boxGrown,
@@ -9,6 +8,7 @@ import {
   type Segment,
   type SegmentIndex,
 } from '../../geometry';
+import { pointIndex } from './ends';
 import { faultOf, lineOf, type Cleaned, type DrawingFault, type Line, type Mends } from './line';
 
 /** Lines that stand off each other by less are one line drawn twice, mm: half a fine pencil line. */
@@ -46,7 +46,7 @@ function roundAgain(lines: readonly Line[], mends: Mends): Cleaned {
 }
 
 function alongEarlier(lines: readonly Line[], mends: Mends): Cleaned {
-  const corners = cornerIndex(lines);
+  const corners = pointIndex(lines.map(({ box }) => ({ x: box.minX, y: box.minY })));
   const indexes: Indexes = new Map();
   const place = new Map(lines.map((line, i) => [line, i]));
   return withoutDoubled(lines, mends, (line, dropped) => {
@@ -182,13 +182,6 @@ function withoutShared(line: Line, other: Line): Line {
   if (low < SAME_LINE && high > SAME_LINE && high < length - SAME_LINE) return kept(at(high), to);
   if (low > SAME_LINE && low < length - SAME_LINE && high > length - SAME_LINE) return kept(from, at(low));
   return line;
-}
-
-function cornerIndex(lines: readonly Line[]): Flatbush {
-  const tree = new Flatbush(lines.length);
-  for (const { box } of lines) tree.add(box.minX, box.minY, box.minX, box.minY);
-  tree.finish();
-  return tree;
 }
 
 function runsAlong(line: Line, other: Line, indexes: Indexes): boolean {

@@ -58,7 +58,8 @@ function inShortRuns(data: string): string {
     const figures = run.match(FIGURE) ?? [];
     const isMove = letter.toLowerCase() === 'm';
     const again = isMove ? (letter === 'm' ? 'l' : 'L') : letter;
-    const lot = Math.floor(LONGEST_RUN / (FIGURES[again.toLowerCase()] ?? 2)) * (FIGURES[again.toLowerCase()] ?? 2);
+    const each = FIGURES[again.toLowerCase()] ?? 2;
+    const lot = Math.floor(LONGEST_RUN / each) * each;
     const lots: string[] = isMove ? [letter + figures.slice(0, 2).join(' ')] : [];
     for (let i = isMove ? 2 : 0; i < figures.length; i += lot) lots.push(again + figures.slice(i, i + lot).join(' '));
     return lots.join('');

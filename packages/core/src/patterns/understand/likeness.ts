@@ -2,7 +2,6 @@ import {
   boxAround,
   boxHeight,
   boxWidth,
-  distance,
   firstFit,
   fittingsOf,
   flatten,
@@ -10,6 +9,7 @@ import {
   movePath,
   pathBox,
   pathLength,
+  perimeter,
   shapeToFit,
   shift,
   signedArea,
@@ -32,8 +32,7 @@ const SCRIBBLE = 150;
 
 export function waysToFit(outline: readonly Point[], tolerance: number): WaysToFit {
   const box = boxAround(outline);
-  const length = outline.reduce((sum, p, i) => sum + distance(p, outline[(i + 1) % outline.length] ?? p), 0);
-  if (length > SCRIBBLE * Math.hypot(boxWidth(box), boxHeight(box))) return { upright: 1, turnedOver: 0 };
+  if (perimeter(outline) > SCRIBBLE * Math.hypot(boxWidth(box), boxHeight(box))) return { upright: 1, turnedOver: 0 };
   const { upright, turnedOver, anyTurn } = fittingsOf(outline, outline, tolerance);
   return anyTurn
     ? { upright: Infinity, turnedOver: Infinity }

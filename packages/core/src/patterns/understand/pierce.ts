@@ -9,6 +9,7 @@ import {
   isInside,
   offsetRings,
   pathLength,
+  perimeter,
   shoelace,
   signedArea,
   type Bends,
@@ -93,7 +94,7 @@ function widest(
   const box = boxAround(ring);
   const rings = [ring, ...kept];
   const area = Math.abs(shoelace(ring)) - kept.reduce((sum, piece) => sum + Math.abs(shoelace(piece)), 0);
-  const sure = area / rings.reduce((sum, one) => sum + lengthOf(one), 0);
+  const sure = area / rings.reduce((sum, one) => sum + perimeter(one), 0);
   if (sure < SLENDER * Math.max(boxWidth(box), boxHeight(box)))
     return widestInSlot(rings, Math.max(0, sure), precision / 10);
   const polygon = [ring, ...kept].map((points) => points.map(({ x, y }): [number, number] => [x, y]));
@@ -101,9 +102,6 @@ function widest(
   const [x = NaN, y = NaN] = middle;
   return { at: { x, y }, room: Math.max(0, middle.distance) };
 }
-
-const lengthOf = (ring: readonly Point[]): number =>
-  ring.reduce((sum, p, i) => sum + distance(p, ring[(i + 1) % ring.length] ?? p), 0);
 
 /**
  * The same for slots and rings, where a search over squares never ends: what is left when the lines are moved inwards, as far as that

@@ -1,4 +1,4 @@
-import { distance, shoelace, turnBetween, type Point } from '../../geometry';
+import { distance, perimeter, shoelace, turnBetween, type Point } from '../../geometry';
 import { inches } from '../../units';
 
 /** A thin end of wood: a point, a finger, an ear. */
@@ -30,7 +30,7 @@ export function fragileTips(rings: readonly (readonly Point[])[]): Tip[] {
 
 /** Tips of one ring with the wood on its left. */
 function tipsOf(ring: readonly Point[]): Tip[] {
-  const length = ring.reduce((sum, p, i) => sum + distance(p, ring[(i + 1) % ring.length] ?? p), 0);
+  const length = perimeter(ring);
   const step = TIP_DEPTH / STEPS;
   const count = Math.floor(length / step);
   if (count < 4 * STEPS) return [];

@@ -2,25 +2,8 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { circlePath, distance, flatten, isInside, nearestOnPiece, type Point } from '../../geometry';
 import { inches } from '../../units';
-import { followSteps, noSteps, readDrawing } from '..';
-import { difficultyOf, fragileTips, likeParts, openingRoom, shapesOf, standOf, understandPart, waysToFit } from '.';
-import type { PartUnderstanding, UnderstandingOf } from '.';
-
-const CONTEXT: UnderstandingOf = {
-  thicknessMm: inches(1 / 4),
-  hardnessN: 5600,
-  bitFor: (_cut, _measure, openingMm) => [inches(3 / 64), inches(1 / 32)].find((bit) => bit <= openingMm) ?? null,
-  fitTolerance: 0.25,
-};
-
-function shapes(body: string) {
-  const raw = readDrawing(`<svg width="300mm" viewBox="0 0 300 300">${body}</svg>`);
-  const drawing = raw.ok ? followSteps(raw.value, noSteps(1)) : raw;
-  if (!drawing.ok) throw new Error(drawing.error.kind);
-  return shapesOf(drawing.value);
-}
-const understood = (body: string, changes: Partial<UnderstandingOf> = {}): PartUnderstanding =>
-  understandPart(shapes(body)[0]!, { ...CONTEXT, ...changes });
+import { difficultyOf, fragileTips, likeParts, openingRoom, standOf, understandPart, waysToFit } from '.';
+import { CONTEXT, shapes, understood } from './understanding.test-support';
 
 const polygon = (...points: readonly (readonly [number, number])[]): Point[] => points.map(([x, y]) => ({ x, y }));
 const box = (w: number, h: number, x = 0, y = 0) => polygon([x, y], [x + w, y], [x + w, y + h], [x, y + h]);
@@ -226,38 +209,6 @@ describe('pierce holes', () => {
       }),
       { numRuns: 60 },
     );
-  });
-});
-
-describe('drawings larger than any saw needs are answered', () => {
-  test('a comb of twenty thousand teeth, fifteen hundred circles in each other, a scribble', () => {
-    const teeth = Array.from(
-      { length: 20_000 },
-      (_none, i) => `L${(i * 0.012).toFixed(3)} 20L${(i * 0.012 + 0.006).toFixed(3)} 1`,
-    );
-    expect(understood(`<path d="M0 0${teeth.join('')}L240 0Z"/>`).bridge).not.toBeNull();
-    const circles = Array.from(
-      { length: 1500 },
-      (_none, i) => `<circle cx="150" cy="150" r="${(148 - i * 0.09).toFixed(2)}"/>`,
-    );
-    expect(shapes(circles.join('')).length).toBeGreaterThan(1);
-    const points = Array.from({ length: 2000 }, (_none, i) => `${(i * 7919) % 290} ${(i * 104_729) % 287}`);
-    expect(understood(`<path d="M${points.join('L')}Z"/>`).ways).toEqual({ upright: 1, turnedOver: 0 });
-  });
-
-  test('a ring-shaped opening a kerf wide has the room of a kerf, wherever one looks', () => {
-    const circle = (radius: number) => circlePath({ x: 100, y: 100 }, radius);
-    expect(openingRoom(circle(90), [circle(89.2)])).toBeCloseTo(0.8, 1);
-    expect(openingRoom(circle(20), [circle(18)])).toBeCloseTo(2, 1);
-  });
-
-  test('of hundreds of copies each is told once; of parts that are all a little different it is told how far that went', () => {
-    const copies = Array.from(
-      { length: 400 },
-      (_none, i) => `<path d="M${(i % 20) * 14} ${Math.floor(i / 20) * 14}h12v6h-6v6h-6z"/>`,
-    );
-    const likeness = likeParts(shapes(copies.join('')), 0.25);
-    expect([likeness.alike.length, likeness.notCompared]).toEqual([399, 0]);
   });
 });
 

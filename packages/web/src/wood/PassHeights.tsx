@@ -48,7 +48,7 @@ export function PassHeights({ plan, groups, entries }: PassHeightsProps) {
         </Alert>
       ))}
       <Box sx={{ overflowX: 'auto' }}>
-        <Table size="small" sx={{ maxWidth: 900 }}>
+        <Table size="small" sx={{ maxWidth: 900, '& td, & th': { px: { xs: 0.75, sm: 2 } } }}>
           <TableHead>
             <TableRow>
               <TableCell>Stack</TableCell>

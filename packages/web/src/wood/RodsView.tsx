@@ -56,6 +56,9 @@ function BarPicture({
   readonly unit: LengthUnit;
 }) {
   const lengths = bar.pieces.flatMap((count, i) => Array.from({ length: count }, () => group.rods[i]?.lengthMm ?? 0));
+  // What neither a piece takes nor is left, the saw does: drawn behind each piece, so that the bar comes out even.
+  const sawnMm = bar.lengthMm - bar.restMm - lengths.reduce((sum, mm) => sum + mm, 0);
+  const share = (mm: number): string => `${String((100 * mm) / bar.lengthMm)}%`;
   return (
     <Box
       aria-hidden
@@ -73,14 +76,7 @@ function BarPicture({
         <Box
           key={i}
           title={formatLength(mm, unit)}
-          sx={{
-            boxSizing: 'border-box',
-            width: `${String((100 * mm) / bar.lengthMm)}%`,
-            borderRight: '2px solid',
-            borderColor: 'sheet',
-            bgcolor: 'shelf',
-            flexShrink: 0,
-          }}
+          sx={{ width: share(mm), mr: share(sawnMm / lengths.length), bgcolor: 'shelf', flexShrink: 0 }}
         />
       ))}
     </Box>

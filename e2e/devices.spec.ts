@@ -14,7 +14,7 @@ test('two devices on one run see each other’s taps, say whose they were, and c
   await other.goto(one.url());
   await expect(progress(other)).toContainText('14 of 188');
   await one.getByRole('checkbox', { name: WHALE }).first().click();
-  await expect(progress(other)).toContainText('26 of 188', { timeout: 2000 });
+  await expect(progress(other)).toContainText('26 of 188');
   await expect(other.getByText('The other device: 1 pass of Boat tag + Star tag + Wave tag')).toBeVisible();
 
   // The other is cut off, and marks the same pass that the first one marks meanwhile.
@@ -45,7 +45,7 @@ test('an edit on one device arrives on the other without being asked for, two ta
   }
   await one.getByLabel('Note for next time').fill('three coats');
   for (const page of [tab, other])
-    await expect(page.getByLabel('Note for next time')).toHaveValue('three coats', { timeout: 3000 });
+    await expect(page.getByLabel('Note for next time')).toHaveValue('three coats');
   // The first tab had the stream; closed, another one takes it over.
   await one.close();
   await other.getByLabel('Note for next time').fill('four coats');

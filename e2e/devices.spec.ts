@@ -44,8 +44,7 @@ test('an edit on one device arrives on the other without being asked for, two ta
     await expect(page.getByLabel('Note for next time')).toHaveValue(/two coats/);
   }
   await one.getByLabel('Note for next time').fill('three coats');
-  for (const page of [tab, other])
-    await expect(page.getByLabel('Note for next time')).toHaveValue('three coats');
+  for (const page of [tab, other]) await expect(page.getByLabel('Note for next time')).toHaveValue('three coats');
   // The first tab had the stream; closed, another one takes it over.
   await one.close();
   await other.getByLabel('Note for next time').fill('four coats');

@@ -1,140 +1,86 @@
-import { eachSegment, pointOnCubic, type ArcSegment, type CubicSegment, type Path, type Segment } from './path';
-import { distance, turnBetween, type Point } from './point';
-import { SAME_POINT, STRAIGHT } from '../units';
-
-/** A change of direction of this much or more at one place is a corner; less is a step of a curve drawn in short lines. */
-export const CORNER_ANGLE = Math.PI / 6;
-
-/** A bend tighter than this is sawn as a corner, not steered: about the kerf of a mid-size blade, mm. */
-const CORNER_RADIUS = 0.5;
-
-/** Points of a drawing closer than this are one place: steps this short say nothing of a curve, mm. */
-const SPECK = 0.05;
-
-export interface Corner {
-  readonly at: Point;
-  /** Radians, positive to the left. */
-  readonly turn: number;
-  /** The direction in which the line comes to it, of any length. */
-  readonly enter: Point;
-}
+import { tightestThrough } from './circle-fit';
+import { CORNER_RADIUS, CORNER_REACH, turnsOf, type Corner, type Turn } from './corners';
+import type { Curve } from './curvature';
+import type { Path } from './path';
+import type { Point } from './point';
+import { traceOf, type Trace, type TracePoint } from './trace';
 
 export interface Bends {
   /** Sharp changes of direction, in order along the path. */
   readonly corners: readonly Corner[];
   /** The tightest curve that can be steered, or null where there is none. */
-  readonly tightest: { readonly radius: number; readonly at: Point } | null;
-}
-
-interface Stretch {
-  readonly from: Point;
-  readonly length: number;
-  readonly enter: Point;
-  readonly leave: Point;
-  readonly isLine: boolean;
+  readonly tightest: Curve | null;
 }
 
 /**
- * Corners and the tightest curve of a path. Curves are measured exactly on arcs, at 16 places on cubics, and between
- * short straight lines by the circle that touches both. Curves tighter than half a millimetre count as corners.
+ * Corners and the tightest curve of a path. Arcs are measured by their radius and cubics by the peak of their curvature;
+ * through the points of short lines circles are fitted first, between the corners. What turns by {@link CORNER_ANGLE} or
+ * more within a bend tighter than {@link CORNER_RADIUS} is a corner, however it was drawn.
  */
 export function bendsOf(path: Path): Bends {
-  const corners: Corner[] = [];
-  let tightest: Bends['tightest'] = null;
-  const curve = (radius: number, at: Point): void => {
-    if (tightest === null || radius < tightest.radius) tightest = { radius, at };
+  const trace = traceOf(path, CORNER_REACH, CORNER_RADIUS);
+  const turns = turnsOf(trace);
+  const places = placesOf(turns, trace);
+  const curves: Curve[] = [
+    ...trace.curves.filter(({ radius, near }) => radius >= CORNER_RADIUS || places[near] === 'between'),
+    ...turns.flatMap(({ isCorner, at, turn, lengthMm }) =>
+      isCorner ? [] : [{ radius: lengthMm / Math.abs(turn), at }],
+    ),
+    ...rowsBetween(places, trace).flatMap(({ points, closed }) => tightestThrough(points, closed) ?? []),
+  ];
+  const tightest = curves.reduce<Curve | null>((a, b) => (a && a.radius <= b.radius ? a : b), null);
+  return {
+    corners: turns.filter(({ isCorner }) => isCorner).map(({ at, turn, enter }) => ({ at, turn, enter })),
+    tightest: tightest && { radius: tightest.radius, at: tightest.at },
   };
-  const stretches: Stretch[] = [];
-  eachSegment(path, (from, segment) => {
-    if (segment.kind !== 'line')
-      for (const bend of curvesOf(from, segment)) {
-        if (bend.radius >= CORNER_RADIUS) curve(bend.radius, bend.at);
+}
+
+/** Where a point of a trace lies: at a sharp turn, within reach of a rounded one, or between turns. */
+type Place = 'sharp' | 'rounded' | 'between';
+
+function placesOf(turns: readonly Turn[], { points, closed, length }: Trace): Place[] {
+  const places = points.map((): Place => 'between');
+  for (const { first, last } of turns) {
+    if (first === last) {
+      places[first] = 'sharp';
+      continue;
+    }
+    for (let i = first; i !== last; i = (i + 1) % points.length) places[i] = 'rounded';
+    for (const [from, side] of [
+      [first, -1],
+      [last, 1],
+    ] as const)
+      for (let i = from, walked = 0; walked < CORNER_REACH;) {
+        places[i] = 'rounded';
+        const next = closed ? (i + side + points.length) % points.length : i + side;
+        const [here, there] = [points[i], points[next]];
+        if (!here || !there || next === from) break;
+        walked += ((there.along - here.along) * side + length) % length;
+        i = next;
       }
-    const stretch = stretchOf(from, segment);
-    if (stretch.length > SPECK) stretches.push(stretch);
-    const hidden = tightTurn(segment, stretch);
-    if (hidden !== null) corners.push({ at: segment.to, turn: hidden, enter: stretch.enter });
-  });
-  const last = stretches[stretches.length - 1];
-  let before = path.closed ? last : undefined;
-  for (const stretch of stretches) {
-    if (before) {
-      const turn = turnBetween(before.leave, stretch.enter);
-      if (Math.abs(turn) >= CORNER_ANGLE) corners.push({ at: stretch.from, turn, enter: before.leave });
-      else if (before.isLine && stretch.isLine && Math.abs(turn) > STRAIGHT) {
-        const radius = Math.min(before.length, stretch.length) / (2 * Math.tan(Math.abs(turn) / 2));
-        if (radius >= CORNER_RADIUS) curve(radius, stretch.from);
-      }
-    }
-    before = stretch;
   }
-  return { corners, tightest };
+  return places;
 }
 
-function stretchOf(from: Point, segment: Segment): Stretch {
-  const { to } = segment;
-  switch (segment.kind) {
-    case 'line': {
-      const along = minus(to, from);
-      return { from, length: Math.hypot(along.x, along.y), enter: along, leave: along, isLine: true };
-    }
-    case 'arc': {
-      const side = Math.sign(segment.sweep);
-      const tangent = (at: Point): Point => ({
-        x: -(at.y - segment.center.y) * side,
-        y: (at.x - segment.center.x) * side,
-      });
-      const length = distance(from, segment.center) * Math.abs(segment.sweep);
-      return { from, length, enter: tangent(from), leave: tangent(to), isLine: false };
-    }
-    case 'cubic': {
-      const { c1, c2 } = segment;
-      return {
-        from,
-        length: distance(from, c1) + distance(c1, c2) + distance(c2, to),
-        enter: towards(from, c1, c2, to),
-        leave: minus(ORIGIN, towards(to, c2, c1, from)),
-        isLine: false,
-      };
-    }
+interface Row {
+  readonly points: readonly Point[];
+  readonly closed: boolean;
+}
+
+/** The rows of lines that a path has between its corners and its long curves, each with the points at both its ends. */
+function rowsBetween(places: readonly Place[], { points, closed }: Trace): Row[] {
+  const start = closed ? points.findIndex(({ isOnCurve }, i) => isOnCurve || places[i] !== 'between') : 0;
+  if (start < 0) return [{ points, closed: true }];
+  const rows: TracePoint[][] = [];
+  let row: TracePoint[] = [];
+  for (let k = 0; k < points.length + (closed ? 1 : 0); k++) {
+    const i = (start + k) % points.length;
+    const point = points[i];
+    if (!point) break;
+    if (places[i] !== 'rounded') row.push(point);
+    if (places[i] === 'between' && !point.isOnCurve) continue;
+    rows.push(row);
+    row = places[i] === 'sharp' && !point.isOnCurve ? [point] : [];
   }
-}
-
-const ORIGIN: Point = { x: 0, y: 0 };
-const minus = (a: Point, b: Point): Point => ({ x: a.x - b.x, y: a.y - b.y });
-
-/** From a point towards the first of three others that is not the same place. */
-function towards(from: Point, a: Point, b: Point, c: Point): Point {
-  if (distance(from, a) > SAME_POINT) return minus(a, from);
-  return distance(from, b) > SAME_POINT ? minus(b, from) : minus(c, from);
-}
-
-function curvesOf(from: Point, segment: ArcSegment | CubicSegment): { radius: number; at: Point }[] {
-  if (segment.kind === 'arc') return [{ radius: distance(from, segment.center), at: from }];
-  const curves: { radius: number; at: Point }[] = [];
-  for (let i = 0; i <= 16; i++) {
-    const radius = cubicRadius(from, segment, i / 16);
-    if (Number.isFinite(radius)) curves.push({ radius, at: pointOnCubic(from, segment, i / 16) });
-  }
-  return curves;
-}
-
-/** Radius of curvature |p'|^3 / |p' x p''| of a cubic at t; infinite where it is straight or stands still. */
-function cubicRadius(p0: Point, { c1, c2, to }: CubicSegment, t: number): number {
-  const s = 1 - t;
-  const first = (k: 'x' | 'y'): number =>
-    3 * (s * s * (c1[k] - p0[k]) + 2 * s * t * (c2[k] - c1[k]) + t * t * (to[k] - c2[k]));
-  const second = (k: 'x' | 'y'): number => 6 * (s * (c2[k] - 2 * c1[k] + p0[k]) + t * (to[k] - 2 * c2[k] + c1[k]));
-  const [dx, dy] = [first('x'), first('y')];
-  const cross = Math.abs(dx * second('y') - dy * second('x'));
-  const speed = Math.hypot(dx, dy);
-  return speed < SAME_POINT || cross < STRAIGHT * SAME_POINT ? Infinity : speed ** 3 / cross;
-}
-
-/** The turn of a curve so small and tight that it is a corner to the blade, or null. */
-function tightTurn(segment: Segment, stretch: Stretch): number | null {
-  if (segment.kind === 'line') return null;
-  const turn = segment.kind === 'arc' ? segment.sweep : turnBetween(stretch.enter, stretch.leave);
-  if (Math.abs(turn) < CORNER_ANGLE) return null;
-  return stretch.length / Math.abs(turn) < CORNER_RADIUS ? turn : null;
+  return [...rows, row].filter((line) => line.length > 2).map((line) => ({ points: line, closed: false }));
 }

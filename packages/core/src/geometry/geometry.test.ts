@@ -1,7 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
-  bendsOf,
   flatten,
   isInside,
   nestRings,
@@ -12,22 +11,8 @@ import {
   signedArea,
   toSvgPathData,
   type Path,
-  type Point,
 } from '.';
-
-const circle = (radius: number, at: Point = { x: 0, y: 0 }): Path => ({
-  start: { x: at.x + radius, y: at.y },
-  segments: [
-    { kind: 'arc', to: { x: at.x - radius, y: at.y }, center: at, sweep: Math.PI },
-    { kind: 'arc', to: { x: at.x + radius, y: at.y }, center: at, sweep: Math.PI },
-  ],
-  closed: true,
-});
-
-const polygon = (...corners: [number, number][]): Path => {
-  const [first, ...rest] = corners.map(([x, y]) => ({ x, y }));
-  return { start: first!, segments: [...rest, first!].map((to) => ({ kind: 'line', to })), closed: true };
-};
+import { circle, polygon } from './shapes.test-support';
 
 const square = (side: number, x = 0, y = 0): Path =>
   polygon([x, y], [x + side, y], [x + side, y + side], [x, y + side]);
@@ -93,65 +78,6 @@ describe('length, area and box', () => {
     const box = pathBox(polygon(...corners));
     expect(box.maxY - box.minY).toBeCloseTo(4.3813, 4);
     expect(pathLength(polygon(...corners))).toBeCloseTo(14, 9);
-  });
-});
-
-describe('bends', () => {
-  test('a plus sign has twelve right-angle corners, four of them inside', () => {
-    const plus = polygon(
-      [1, 0],
-      [2, 0],
-      [2, 1],
-      [3, 1],
-      [3, 2],
-      [2, 2],
-      [2, 3],
-      [1, 3],
-      [1, 2],
-      [0, 2],
-      [0, 1],
-      [1, 1],
-    );
-    const { corners, tightest } = bendsOf(plus);
-    expect(corners).toHaveLength(12);
-    expect(corners.filter((corner) => corner.turn < 0)).toHaveLength(4);
-    expect(corners.reduce((sum, corner) => sum + corner.turn, 0)).toBeCloseTo(2 * Math.PI, 9);
-    expect(tightest).toBeNull();
-  });
-
-  test('a circle has no corner and its own radius, drawn as arcs or as forty short lines', () => {
-    expect(bendsOf(circle(9.525))).toMatchObject({ corners: [], tightest: { radius: 9.525 } });
-    const forty = Array.from({ length: 40 }, (_, i): [number, number] => [
-      10 * Math.cos((i * Math.PI) / 20),
-      10 * Math.sin((i * Math.PI) / 20),
-    ]);
-    // The circle that touches every side of a regular polygon: r cos(180/n).
-    expect(bendsOf(polygon(...forty)).tightest?.radius).toBeCloseTo(10 * Math.cos(Math.PI / 40), 6);
-  });
-
-  test('the quarter ellipse drawn as a cubic is tightest at the end of its long axis', () => {
-    const k = 0.5522847498;
-    const quarter: Path = {
-      start: { x: 20, y: 0 },
-      segments: [{ kind: 'cubic', c1: { x: 20, y: 10 * k }, c2: { x: 20 * k, y: 10 }, to: { x: 0, y: 10 } }],
-      closed: false,
-    };
-    // Radius of curvature of an ellipse at the end of its long axis: b^2 / a = 5; the cubic is within 2 %.
-    expect(bendsOf(quarter).tightest?.radius).toBeCloseTo(5, 0);
-  });
-
-  test('a fillet smaller than the kerf is a corner', () => {
-    const filleted: Path = {
-      start: { x: 0, y: 0 },
-      segments: [
-        { kind: 'line', to: { x: 10, y: 0 } },
-        { kind: 'arc', to: { x: 10.2, y: 0.2 }, center: { x: 10, y: 0.2 }, sweep: Math.PI / 2 },
-        { kind: 'line', to: { x: 10.2, y: 10 } },
-        { kind: 'line', to: { x: 0, y: 0 } },
-      ],
-      closed: true,
-    };
-    expect(bendsOf(filleted).corners).toHaveLength(3);
   });
 });
 

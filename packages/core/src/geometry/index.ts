@@ -15,8 +15,10 @@ export {
 export type { Affine } from './affine';
 export { isSameLine, lineToCompare, movesOnto, turnsOver, undo } from './alike';
 export type { LineToCompare } from './alike';
-export { bendsOf, CORNER_ANGLE } from './bends';
-export type { Bends, Corner } from './bends';
+export { bendsOf } from './bends';
+export { CORNER_ANGLE } from './corners';
+export type { Bends } from './bends';
+export type { Corner } from './corners';
 export { indexBoxes } from './box-index';
 export { thinnestBridge, WIDEST_BRIDGE } from './bridge';
 export type { Bridge } from './bridge';

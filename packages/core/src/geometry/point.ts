@@ -15,6 +15,9 @@ export interface Box {
 /** Between two points, mm. */
 export const distance = (a: Point, b: Point): number => Math.hypot(b.x - a.x, b.y - a.y);
 
+/** The way from `b` to `a`. */
+export const minus = (a: Point, b: Point): Point => ({ x: a.x - b.x, y: a.y - b.y });
+
 /** The box around points; throws on an empty list, which has none. */
 export function boxAround(points: readonly Point[]): Box {
   if (points.length === 0) throw new RangeError('boxAround needs at least one point, got 0');

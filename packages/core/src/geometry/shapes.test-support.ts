@@ -1,3 +1,4 @@
+import type { Path } from './path';
 import type { Point } from './point';
 
 /** Corners of a rectangle, counter-clockwise. */
@@ -21,6 +22,22 @@ export const disc = (radius: number, at: Point = { x: 0, y: 0 }): Point[] => reg
 /** Points from pairs of figures. */
 export const ring = (...figures: readonly (readonly [number, number])[]): Point[] =>
   figures.map(([x, y]) => ({ x, y }));
+
+/** A circle as two half arcs. */
+export const circle = (radius: number, at: Point = { x: 0, y: 0 }): Path => ({
+  start: { x: at.x + radius, y: at.y },
+  segments: [
+    { kind: 'arc', to: { x: at.x - radius, y: at.y }, center: at, sweep: Math.PI },
+    { kind: 'arc', to: { x: at.x + radius, y: at.y }, center: at, sweep: Math.PI },
+  ],
+  closed: true,
+});
+
+/** A closed line from corner to corner. */
+export const polygon = (...corners: [number, number][]): Path => {
+  const [start = { x: 0, y: 0 }, ...rest] = ring(...corners);
+  return { start, segments: [...rest, start].map((to) => ({ kind: 'line', to })), closed: true };
+};
 
 /** A repeatable chance in [0, 1): a linear congruence (Numerical Recipes' constants). */
 export function chance(seed: number): () => number {

@@ -1,0 +1,155 @@
+import type { Curve } from './curvature';
+import { minus, type Point } from './point';
+
+/** How far the points of a drawing stand off its curve, root mean square, mm: half a unit of the second decimal, evenly spread. */
+const OFF_THE_CURVE = 0.003;
+/** A circle is taken from a window as soon as what the points are off changes its curvature by no more than this share. */
+const SURE_WITHIN = 0.035;
+/** More points in a window than this are not rounded each for itself: along an axis many in a row fall on one line. So many are taken. */
+const MOST_APART = 32;
+/** The third moment of points whose reach is 1, when they bend to neither side: what rounding leaves. */
+const UNBENT = 1e-12;
+/** Windows reach so many steps to either side; the last are for drawings of very short steps. */
+const REACHES = [1, 2, 3, 4, 5, 6, 8, 11, 16, 23, 32, 45, 64, 91, 128, 181, 256, 512, 1024, 2048];
+
+/**
+ * The tightest curve that a row of points was drawn from, or null where it is straight: at each place the circle through the
+ * smallest window of points that says its radius surely, however short the steps and however coarse the rounding.
+ */
+export function tightestThrough(points: readonly Point[], closed: boolean): Curve | null {
+  const row = rowOf(points, closed);
+  const settled = new Uint8Array(points.length);
+  let best: Curve | null = null;
+  for (const reach of REACHES) {
+    if (reach > (closed ? Math.floor((points.length - 1) / 2) : points.length)) break;
+    const stride = Math.max(1, Math.floor(reach / 4));
+    for (let i = closed ? 0 : reach; i < (closed ? points.length : points.length - reach); i += stride) {
+      if (settled[i] === 1) continue;
+      const middle = i + (closed ? points.length : 0);
+      const reachMm = reachAbout(row, middle, reach);
+      const least = doubt(2 * reach + 1, reachMm) / SURE_WITHIN;
+      // No window that goes about the centre by less than a right angle to either side bends more than this.
+      if (least > Math.PI / 2 / reachMm || bulge(row, middle, reach) < (least * reachMm ** 2) / 4) continue;
+      const curvature = curvatureOf(windowAbout(row, middle, reach, reachMm));
+      if (curvature === 0 || curvature < least) continue;
+      settled.fill(1, i, i + stride);
+      const at = points[i];
+      if (at && 1 / curvature < (best?.radius ?? Infinity)) best = { radius: 1 / curvature, at };
+    }
+  }
+  return best;
+}
+
+interface Row {
+  readonly points: readonly Point[];
+  /** Length from the first point to each, mm. */
+  readonly along: Float64Array;
+}
+
+/** A closed row is laid out three times over, so that no window runs off it. */
+function rowOf(points: readonly Point[], closed: boolean): Row {
+  const laid = closed ? [...points, ...points, ...points] : points;
+  const along = new Float64Array(laid.length);
+  laid.forEach((p, i) => {
+    const before = laid[i - 1];
+    along[i] = before ? (along[i - 1] ?? 0) + Math.hypot(p.x - before.x, p.y - before.y) : 0;
+  });
+  return { points: laid, along };
+}
+
+const ORIGIN: Point = { x: 0, y: 0 };
+
+interface Window {
+  /** About the middle, as shares of the reach. */
+  readonly x: readonly number[];
+  readonly y: readonly number[];
+  readonly reachMm: number;
+}
+
+/** The shorter side of so many steps, mm. */
+const reachAbout = ({ along }: Row, i: number, steps: number): number =>
+  Math.min((along[i] ?? 0) - (along[i - steps] ?? 0), (along[i + steps] ?? 0) - (along[i] ?? 0));
+
+/** How far the middle of so many steps to either side stands off the line between its ends, mm. */
+function bulge({ points }: Row, i: number, steps: number): number {
+  const [a, b, c] = [points[i - steps] ?? ORIGIN, points[i] ?? ORIGIN, points[i + steps] ?? ORIGIN];
+  const chord = minus(c, a);
+  return Math.abs(chord.x * (b.y - a.y) - chord.y * (b.x - a.x)) / Math.hypot(chord.x, chord.y);
+}
+
+/**
+ * The points about one as far to either side, the longer side of so many steps cut to the reach. The
+ * line from the first to the last lies along x, for on a slope the small bend is lost in the differences of large figures.
+ */
+function windowAbout({ points, along }: Row, i: number, steps: number, reachMm: number): Window {
+  const s = along[i] ?? 0;
+  const middle = points[i] ?? ORIGIN;
+  const chord = minus(points[i + steps] ?? middle, points[i - steps] ?? middle);
+  const scale = reachMm * Math.hypot(chord.x, chord.y);
+  const [x, y]: [number[], number[]] = [[], []];
+  const add = (px: number, py: number): void => {
+    const [dx, dy] = [px - middle.x, py - middle.y];
+    x.push((dx * chord.x + dy * chord.y) / scale);
+    y.push((dy * chord.x - dx * chord.y) / scale);
+  };
+  const every = Math.max(1, Math.floor((2 * steps) / MOST_APART));
+  for (let j = i - steps; j <= i + steps; j += every) {
+    const [p, off] = [points[j], (along[j] ?? 0) - s];
+    const inner = points[off < 0 ? j + 1 : j - 1];
+    if (!p || !inner) continue;
+    const beyond = Math.abs(off) - reachMm;
+    const step = Math.hypot(p.x - inner.x, p.y - inner.y);
+    if (beyond <= 0) add(p.x, p.y);
+    else if (beyond < step) add(p.x + ((inner.x - p.x) * beyond) / step, p.y + ((inner.y - p.y) * beyond) / step);
+  }
+  return { x, y, reachMm };
+}
+
+const sum = (values: readonly number[]): number => values.reduce((total, value) => total + value, 0);
+
+/** Standard error of a curvature fitted to n points evenly over twice the reach: sqrt(45) sigma / (sqrt(n) reach^2), by least squares. */
+const doubt = (n: number, reachMm: number): number =>
+  (Math.sqrt(45) * OFF_THE_CURVE) / (Math.sqrt(Math.min(n, MOST_APART)) * reachMm ** 2);
+
+/**
+ * Curvature of the circle through points, 1/mm: the algebraic fit of Taubin 1991 by Newton's steps (Chernov, Circular and
+ * Linear Regression, 2010, chapter 5). 0 where they lie on a line.
+ */
+function curvatureOf({ x, y, reachMm }: Window): number {
+  const n = x.length;
+  if (n < 3 || !Number.isFinite(x[0])) return 0;
+  const [mx, my] = [sum(x) / n, sum(y) / n];
+  let [xx, yy, xy, xz, yz, zz] = [0, 0, 0, 0, 0, 0];
+  for (let i = 0; i < n; i++) {
+    const [u, v] = [(x[i] ?? 0) - mx, (y[i] ?? 0) - my];
+    const square = u * u + v * v;
+    xx += (u * u) / n;
+    yy += (v * v) / n;
+    xy += (u * v) / n;
+    xz += (u * square) / n;
+    yz += (v * square) / n;
+    zz += (square * square) / n;
+  }
+  // Bent to neither side: what follows would divide what rounding left by what rounding left.
+  if (Math.abs(yz) < UNBENT) return 0;
+  const z = xx + yy;
+  const cov = xx * yy - xy * xy;
+  const varZ = zz - z * z;
+  const a3 = 4 * z;
+  const a2 = -3 * z * z - zz;
+  const a1 = varZ * z + 4 * cov * z - xz * xz - yz * yz;
+  const a0 = xz * (xz * yy - yz * xy) + yz * (yz * xx - xz * xy) - varZ * cov;
+  let eta = 0;
+  for (let step = 0; step < 20; step++) {
+    const slope = a1 + eta * (2 * a2 + 3 * eta * a3);
+    const next = eta - (a0 + eta * (a1 + eta * (a2 + eta * a3))) / slope;
+    if (!Number.isFinite(next) || Math.abs(next - eta) < 1e-14) break;
+    eta = next;
+  }
+  const det = eta * eta - eta * z + cov;
+  const [cx, cy] = [xz * (yy - eta) - yz * xy, yz * (xx - eta) - xz * xy];
+  // The centre is (cx, cy) / (2 det). Among the points themselves it says nothing: they lie on a line, or go far round.
+  const twice = 2 * Math.abs(det);
+  const [away, spread] = [cx * cx + cy * cy, z * twice * twice];
+  return away <= spread ? 0 : twice / Math.sqrt(away + spread) / reachMm;
+}

@@ -14,7 +14,9 @@ import {
   shift,
   signedArea,
   toSvgPathData,
+  turnedOver,
   type Point,
+  type PieceToFit,
   type ShapeToFit,
 } from '../../geometry';
 import type { PartShape } from './part-shape';
@@ -54,7 +56,7 @@ interface Measured {
   readonly reach: number;
   /** The outline as seen from its start: equal for copies that are only shifted. */
   readonly copyKey: string;
-  fit: ShapeToFit | null;
+  fit: PieceToFit | null;
 }
 
 export interface Likeness {
@@ -64,7 +66,7 @@ export interface Likeness {
 }
 
 /** Outlines that are turned on each other to see whether they fit, at most: a few seconds. */
-const MOST_COMPARED = 4000;
+const MOST_COMPARED = 8000;
 
 /**
  * Which parts have the same outline, and which are mirror images of each other. A part that is its own mirror image is
@@ -117,14 +119,23 @@ function firstAlike(
   tolerance: number,
   budget: { left: number },
 ): { readonly first: Measured; readonly kind: LikeParts['kind'] } | null {
-  const fitOf = (of: Measured): ShapeToFit => (of.fit ??= shapeToFit(flatten(of.shape.outline.path)));
   for (const first of kinds) {
-    if (!couldBeAlike(first, one, tolerance) || !mayFit(fitOf(one), fitOf(first), tolerance)) continue;
+    if (!couldBeAlike(first, one, tolerance)) continue;
+    const [piece, opening] = [fitOf(one), fitOf(first).shape];
+    if (!mayFit(piece.shape, opening, tolerance)) continue;
     if (budget.left-- <= 0) return null;
-    const fit = firstFit(fitOf(one), fitOf(first), tolerance);
+    const fit = firstFit(piece, opening, tolerance);
     if (fit) return { first, kind: fit === 'turned-over' ? 'mirror' : 'same-outline' };
   }
   return null;
+}
+
+function fitOf(of: Measured): PieceToFit {
+  if (of.fit) return of.fit;
+  const shape = shapeToFit(flatten(of.shape.outline.path));
+  let over: ShapeToFit | undefined;
+  of.fit = { shape, over: () => (over ??= turnedOver(shape)) };
+  return of.fit;
 }
 
 /** Area and length of shapes that lie within the tolerance of each other differ by no more than a band round the line. */

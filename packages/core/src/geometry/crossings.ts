@@ -1,6 +1,6 @@
-import { indexSegments, type IndexedLine, type SegmentIndex } from './segment-index';
-import type { Point } from './point';
-import { SAME_SHARE } from '../units';
+import { distance, type Point } from './point';
+import { indexSegments, nearestOnPiece, type IndexedLine, type SegmentIndex } from './segment-index';
+import { SAME_SHARE, TOUCHING } from '../units';
 
 export interface Crossing {
   readonly at: Point;
@@ -8,21 +8,47 @@ export interface Crossing {
   readonly lines: readonly [number, number];
 }
 
+export interface Contacts {
+  readonly crossings: readonly Crossing[];
+  /** Pairs of unlike lines that touch somewhere without crossing there; a pair may be told more than once. */
+  readonly touching: readonly (readonly [number, number])[];
+}
+
 /**
  * Where lines truly cross: each passes from one side of the other to the other side, between points or at them.
- * Touching, meeting at an end and running along each other are no crossings. The search ends when `most` are found.
+ * Touching, meeting at an end and running along each other are no crossings, and are told besides. The search ends when
+ * `most` crossings are found.
  */
-export function crossingsOf(lines: readonly IndexedLine[], most = Infinity): Crossing[] {
+export function contactsOf(lines: readonly IndexedLine[], most = Infinity): Contacts {
   const index = indexSegments(lines);
-  const found: Crossing[] = [];
-  for (let i = 0; i < index.count && found.length < most; i++) {
+  const crossings: Crossing[] = [];
+  const touching: [number, number][] = [];
+  for (let i = 0; i < index.count && crossings.length < most; i++) {
     for (const j of index.search(boxOfPiece(index, i))) {
       if (j <= i) continue;
+      const pair: [number, number] = [index.line[i] ?? 0, index.line[j] ?? 0];
       const at = crossingAt(index, lines, i, j);
-      if (at) found.push({ at, lines: [index.line[i] ?? 0, index.line[j] ?? 0] });
+      if (at) crossings.push({ at, lines: pair });
+      else if (pair[0] !== pair[1] && touch(index, i, j)) touching.push(pair);
     }
   }
-  return found;
+  return { crossings, touching };
+}
+
+/** Where lines truly cross: see {@link contactsOf}. */
+export const crossingsOf = (lines: readonly IndexedLine[], most = Infinity): readonly Crossing[] =>
+  contactsOf(lines, most).crossings;
+
+/** True where an end of one piece lies on the other. */
+function touch(index: SegmentIndex, i: number, j: number): boolean {
+  const ends = ({ ax, ay, bx, by }: SegmentIndex, k: number): [Point, Point] => [
+    { x: ax[k] ?? 0, y: ay[k] ?? 0 },
+    { x: bx[k] ?? 0, y: by[k] ?? 0 },
+  ];
+  const on = (points: readonly Point[], [a, b]: readonly [Point, Point]): boolean =>
+    points.some((p) => distance(p, nearestOnPiece(p, a.x, a.y, b.x, b.y)) <= TOUCHING);
+  const [one, other] = [ends(index, i), ends(index, j)];
+  return on(one, other) || on(other, one);
 }
 
 /** Each point counts as the start of the piece after it, so that a crossing at a point is met once. */

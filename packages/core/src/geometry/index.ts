@@ -24,7 +24,7 @@ export { thinnestBridge, WIDEST_BRIDGE } from './bridge';
 export type { Bridge } from './bridge';
 export { intersectRings, offsetRings, subtractRings, uniteRings } from './clip';
 export type { Fill, Rings } from './clip';
-export { crossingsOf } from './crossings';
+export { contactsOf, crossingsOf } from './crossings';
 export type { Crossing } from './crossings';
 export { firstFit, fittingsOf } from './fit';
 export { centroid, mayFit, shapeToFit, turnedOver } from './shape-to-fit';

@@ -80,6 +80,7 @@ export function faultWords({ kind, size }: FaultFigures, unit: LengthUnit): stri
     case 'gap':
       return `Gap of ${mm}`;
     case 'crossing':
+      if (size === 0) return 'Two outlines lie partly in each other';
       return size === 1 ? 'Two lines cross' : `Two lines cross ${String(size)} times`;
     case 'self-crossing':
       return size === 1 ? 'A line crosses itself' : `A line crosses itself ${String(size)} times`;
@@ -88,7 +89,7 @@ export function faultWords({ kind, size }: FaultFigures, unit: LengthUnit): stri
     case 'speck':
       return `A speck of ${mm}`;
     case 'fill-unclear':
-      return 'Hole or solid? The two fill rules disagree';
+      return 'Hole or solid? Its own fill rule (non-zero) shows it solid, the other (even-odd) as a hole';
   }
 }
 

@@ -66,10 +66,56 @@ describe('what may not be meant', () => {
     expect(after('keep')).toEqual([1200, 1000]);
   });
 
+  const closeAll = (drawing: string) =>
+    fromSvg(drawing, { mends: Object.fromEntries(faultsOf(drawing).map(({ id }) => [id, 'close'])) }).lines;
+
+  test.each([
+    ['a stair of three', [0, 5, 10], 3 * 800 - 2 * 10 * 15, 2],
+    ['a row of three whose edges run along each other', [0, 0, 0], 2000, 0],
+  ])('%s overlapping outlines become one', (_name, heights, area, crossings) => {
+    const chain = heights
+      .map((y, i) => `<rect x="${String(30 * i)}" y="${String(y)}" width="40" height="20"/>`)
+      .join('');
+    expect(faultsOf(chain).map(({ kind, size }) => [kind, size])).toEqual([
+      ['crossing', crossings],
+      ['crossing', crossings],
+    ]);
+    expect(closeAll(chain).map((line) => Math.round(line.area))).toEqual([area]);
+  });
+
+  test('of a chain only what the maker unites is united; a ring of overlaps keeps its hole', () => {
+    const stair = [0, 1, 2]
+      .map((i) => `<rect x="${String(30 * i)}" y="${String(5 * i)}" width="40" height="20"/>`)
+      .join('');
+    const [first] = faultsOf(stair);
+    const some = fromSvg(stair, { mends: { [first!.id]: 'close' } });
+    expect(some.lines.map((line) => Math.round(line.area))).toEqual([1600 - 150, 800]);
+    const frame =
+      '<rect width="60" height="10"/><rect x="50" y="-5" width="10" height="70"/><rect x="-5" y="50" width="70" height="10"/><rect y="-5" width="10" height="70"/>';
+    // Bars of 60 by 10, 70 by 10, 70 by 10, 70 by 10 that overlap in four squares of 10 by 10, round an opening of 40 by 40.
+    expect(
+      closeAll(frame)
+        .map((line) => Math.round(line.area))
+        .sort((a, b) => b - a),
+    ).toEqual([2700 - 400 + 1600, 1600]);
+  });
+
+  test('overlapping parts of one filled path are proposed to be united, as it is shown', () => {
+    expect(faultsOf('<path d="M0 0h40v20h-40zM30 5h40v20h-40z"/>')).toEqual([
+      expect.objectContaining({ kind: 'crossing', proposed: 'close' }),
+    ]);
+  });
+
+  test('outlines that touch, or share an edge from inside, do not overlap', () => {
+    expect(faultsOf('<rect width="20" height="20"/><rect x="20" width="20" height="30"/>')).toEqual([]);
+    expect(faultsOf('<rect width="40" height="40"/><rect y="10" width="10" height="10"/>')).toEqual([]);
+  });
+
   test('both fill rules disagreeing is told, and the maker decides whether the line is cut', () => {
     const both = '<path d="M0 0H60V60H0Z M20 20H40V40H20Z"/>';
     const [fault] = faultsOf(both);
-    expect(fault).toMatchObject({ kind: 'fill-unclear', actions: ['keep', 'drop'] });
+    // Both squares run the same way: non-zero, which an element has unless it says otherwise, shows one solid square.
+    expect(fault).toMatchObject({ kind: 'fill-unclear', actions: ['keep', 'drop'], proposed: 'drop' });
     expect(fromSvg(both, { mends: { [fault!.id]: 'drop' } }).lines).toHaveLength(1);
     expect(faultsOf(both.replace('<path', '<path fill-rule="evenodd"'))).toEqual([]);
   });

@@ -1,11 +1,12 @@
 import {
-  crossingsOf,
+  contactsOf,
+  intersectRings,
   nestRings,
+  offsetRings,
   ringOf,
-  shoelace,
   signedArea,
+  subtractRings,
   uniteRings,
-  type Crossing,
   type Path,
   type Point,
 } from '../../geometry';
@@ -14,65 +15,113 @@ import { faultOf, lineOf, type Cleaned, type DrawingFault, type Line, type Mends
 /** More crossings than this are a scribble: the rest is not counted. */
 const MOST_CROSSINGS = 2000;
 
+/** An overlap or what stands out of another counts when a strip this wide lies in it, mm: less is two lines that touch. */
+const OVERLAP = 0.1;
+
 /**
- * Finds closed lines that cross themselves or each other. Mending by `close` makes outlines of what they bound (by the
- * element's own fill rule for one line, together for two), `drop` takes out the line, or the smaller of two.
+ * Finds closed lines that cross themselves or each other, or lie partly in each other. Mending by `close` makes outlines of
+ * what they bound, each by its own fill rule and together with all that they are to be united with; `drop` takes out the
+ * line, or the smaller of two.
  */
 export function findTangles(lines: readonly Line[], mends: Mends): Cleaned {
   const closed = lines.filter(({ path, points }) => path.closed && points.length > 2);
   if (closed.length === 0) return { lines, faults: [] };
-  const crossings = crossingsOf(
+  const faults = tangledPairs(closed).map(({ tangled, at, size }) => {
+    const isOne = tangled.length === 1;
+    // Parts of one filled element are shown as one; of two elements each may be meant.
+    const isOneElement = tangled.every(({ where, filled }) => filled && where === tangled[0]?.where);
+    return faultOf(
+      isOne ? 'self-crossing' : 'crossing',
+      tangled,
+      { at, size, actions: ['close', 'drop', 'keep'], proposed: isOne || isOneElement ? 'close' : 'keep' },
+      mends,
+    );
+  });
+  return { lines: united(withoutSmaller(lines, faults), faults), faults };
+}
+
+interface TangledPair {
+  /** One line that crosses itself, or two. */
+  readonly tangled: readonly Line[];
+  readonly at: Point;
+  /** How often they cross; none where they run along each other into each other. */
+  readonly size: number;
+}
+
+function tangledPairs(closed: readonly Line[]): TangledPair[] {
+  const { crossings, touching } = contactsOf(
     closed.map(({ points }) => ({ points, closed: true })),
     MOST_CROSSINGS,
   );
-  const groups = new Map<string, Crossing[]>();
-  for (const crossing of crossings) {
-    const key = [...crossing.lines].sort((a, b) => a - b).join();
-    groups.set(key, [...(groups.get(key) ?? []), crossing]);
+  const pairs = new Map<string, { readonly lines: readonly number[]; at: Point; size: number }>();
+  const pairOf = (numbers: readonly number[]) => [...new Set(numbers)].sort((a, b) => a - b);
+  for (const { at, lines } of crossings) {
+    const pair = pairOf(lines);
+    const known = pairs.get(pair.join());
+    if (known) known.size++;
+    else pairs.set(pair.join(), { lines: pair, at, size: 1 });
   }
-  const faults: DrawingFault[] = [];
-  let left = lines;
-  for (const group of groups.values()) {
-    const [first] = group;
-    const tangled = [...new Set(first?.lines ?? [])].sort((a, b) => a - b).flatMap((n) => closed[n] ?? []);
-    if (!first) continue;
-    const single = tangled.length === 1;
-    const fault = faultOf(
-      single ? 'self-crossing' : 'crossing',
-      tangled,
-      { at: first.at, size: group.length, actions: ['close', 'drop', 'keep'], proposed: single ? 'close' : 'keep' },
-      mends,
-    );
-    faults.push(fault);
-    left = mendTangle(left, fault);
+  for (const lines of touching) {
+    const pair = pairOf(lines);
+    const [a, b] = pair.flatMap((n) => closed[n] ?? []);
+    if (pairs.has(pair.join()) || !a || !b) continue;
+    const at = overlapAt(a, b);
+    // A pair that only touches is looked at once, however many places it touches in.
+    pairs.set(pair.join(), { lines: pair, at: at ?? a.path.start, size: at ? 0 : NaN });
   }
-  return { lines: left, faults };
+  return [...pairs.values()]
+    .filter(({ size }) => !Number.isNaN(size))
+    .map(({ lines, at, size }) => ({ tangled: lines.flatMap((n) => closed[n] ?? []), at, size }));
 }
 
-function mendTangle(lines: readonly Line[], { lines: ids, mended }: DrawingFault): readonly Line[] {
-  const tangled = lines.filter(({ id }) => ids.includes(id));
-  const [first, second] = tangled;
-  if (!first || mended === null || mended === 'keep') return lines;
-  if (mended === 'drop') {
-    const smaller =
-      second && areaOf(second) < areaOf(first)
-        ? second
-        : tangled.length > 1
-          ? areaOf(first) < areaOf(second ?? first)
-            ? first
-            : second
-          : first;
-    return lines.filter((line) => line !== smaller);
+/** A place where one outline lies in another that it also stands out of; null where one holds the other, or they touch. */
+function overlapAt(a: Line, b: Line): Point | null {
+  const strip = (rings: readonly (readonly Point[])[]): Point | null =>
+    offsetRings(rings, -OVERLAP / 2)[0]?.[0] ?? null;
+  const shared = strip(intersectRings([a.points], [b.points]));
+  if (!shared || !strip(subtractRings([a.points], [b.points])) || !strip(subtractRings([b.points], [a.points])))
+    return null;
+  return shared;
+}
+
+function withoutSmaller(lines: readonly Line[], faults: readonly DrawingFault[]): readonly Line[] {
+  const dropped = new Set<Line>();
+  const byId = new Map(lines.map((line) => [line.id, line]));
+  for (const { lines: ids } of faults.filter(({ mended }) => mended === 'drop')) {
+    const left = ids.flatMap((id) => byId.get(id) ?? []).filter((line) => !dropped.has(line));
+    // Of a pair whose other line is out already, nothing is tangled any more.
+    if (left.length < ids.length) continue;
+    dropped.add(left.reduce((small, line) => (areaOf(line) < areaOf(small) ? line : small)));
   }
-  const fill = tangled.length > 1 ? 'non-zero' : first.fillRule;
-  // Two outlines are united whichever way each runs.
-  const rings = tangled.map(({ points }) =>
-    shoelace(points) < 0 && tangled.length > 1 ? [...points].reverse() : points,
-  );
-  const loops = uniteRings(rings, fill).map((points, i) =>
+  return dropped.size === 0 ? lines : lines.filter((line) => !dropped.has(line));
+}
+
+/** The lines with those united that hang together by faults to be closed, over any number of others. */
+function united(lines: readonly Line[], faults: readonly DrawingFault[]): readonly Line[] {
+  const groups = new Map<string, Set<string>>();
+  for (const { lines: ids } of faults.filter(({ mended }) => mended === 'close')) {
+    const together = new Set(ids.flatMap((id) => [id, ...(groups.get(id) ?? [])]));
+    for (const id of together) groups.set(id, together);
+  }
+  if (groups.size === 0) return lines;
+  const done = new Set<Set<string>>();
+  return lines.flatMap((line) => {
+    const group = groups.get(line.id);
+    if (!group) return [line];
+    if (done.has(group)) return [];
+    done.add(group);
+    return outlinesOf(lines.filter(({ id }) => group.has(id)));
+  });
+}
+
+/** What lines bound together, each by its own fill rule; under the first one's name, or that of the one left. */
+function outlinesOf(tangled: readonly Line[]): Line[] {
+  const [first] = tangled;
+  if (!first) return [];
+  const rings = tangled.flatMap(({ points, fillRule }) => uniteRings([points], fillRule));
+  return uniteRings(rings, 'non-zero').map((points, i) =>
     lineOf({ ...first, id: i === 0 ? first.id : `${first.id} loop ${String(i + 1)}` }, polygonPath(points)),
   );
-  return lines.flatMap((line) => (line === first ? loops : tangled.includes(line) ? [] : [line]));
 }
 
 const areaOf = ({ path }: Line): number => Math.abs(signedArea(path));
@@ -115,7 +164,8 @@ function unclearIn(group: readonly Line[], mends: Mends): DrawingFault[] {
       at: line.path.start,
       size: areaOf(line),
       actions: ['keep', 'drop'] as const,
-      proposed: 'keep' as const,
+      // The element's own rule shows it solid.
+      proposed: 'drop' as const,
     };
     return [faultOf('fill-unclear', [line], found, mends)];
   });

@@ -5,7 +5,7 @@ import { useUnit } from '../../services';
 import { faultWords, LEFT_OUT_WORDS, MEND_WORDS } from '../../words/drawing';
 import { counted } from '../../words/counted';
 import type { Desk } from './desk';
-import type { ShownDrawing } from '../../workers/reader.worker';
+import type { ShownDrawing, ShownLine } from '../../workers/reader.worker';
 
 interface MendPanelProps {
   readonly desk: Desk;
@@ -54,6 +54,7 @@ export function MendPanel({ desk, drawing, joinWithin, chosenFault }: MendPanelP
           <FaultRow
             key={fault.id}
             fault={fault}
+            drawn={drawing.lines}
             number={i + 1}
             chosen={fault.id === chosenFault}
             onMend={(action) => mend([fault], () => action)}
@@ -70,12 +71,13 @@ export function MendPanel({ desk, drawing, joinWithin, chosenFault }: MendPanelP
 
 interface FaultRowProps {
   readonly fault: DrawingFault;
+  readonly drawn: readonly ShownLine[];
   readonly number: number;
   readonly chosen: boolean;
   readonly onMend: (action: MendAction) => void;
 }
 
-function FaultRow({ fault, number, chosen, onMend }: FaultRowProps) {
+function FaultRow({ fault, drawn, number, chosen, onMend }: FaultRowProps) {
   const { unit } = useUnit();
   return (
     <Box
@@ -95,6 +97,7 @@ function FaultRow({ fault, number, chosen, onMend }: FaultRowProps) {
           at {fault.where}
         </Typography>
       </Typography>
+      {fault.kind === 'fill-unclear' && fault.mended === null && <BothRules fault={fault} drawn={drawn} />}
       <ButtonGroup size="small" sx={{ mt: 0.5 }}>
         {fault.actions.map((action) => (
           <Button
@@ -108,6 +111,41 @@ function FaultRow({ fault, number, chosen, onMend }: FaultRowProps) {
           </Button>
         ))}
       </ButtonGroup>
+    </Box>
+  );
+}
+
+const RULES = [
+  { rule: 'nonzero', says: 'Left out: solid' },
+  { rule: 'evenodd', says: 'Kept: a hole' },
+] as const;
+
+/** The element that a line belongs to as either fill rule shows it. */
+function BothRules({ fault, drawn }: Pick<FaultRowProps, 'fault' | 'drawn'>) {
+  const element = drawn.filter(({ where }) => where === fault.where);
+  const boxes = element.map(({ box }) => box);
+  const [left, top] = [Math.min(...boxes.map(({ minX }) => minX)), Math.max(...boxes.map(({ maxY }) => maxY))];
+  const width = Math.max(...boxes.map(({ maxX }) => maxX)) - left;
+  const height = top - Math.min(...boxes.map(({ minY }) => minY));
+  if (element.length === 0) return null;
+  return (
+    <Box sx={{ display: 'flex', gap: 2, my: 0.5 }}>
+      {RULES.map(({ rule, says }) => (
+        <Box component="figure" key={rule} sx={{ m: 0 }}>
+          <Box
+            component="svg"
+            viewBox={`${String(left)} ${String(-top)} ${String(width)} ${String(height)}`}
+            sx={{ width: 96, height: 72, display: 'block' }}
+            role="img"
+            aria-label={`${says}, as the rule ${rule} shows it`}
+          >
+            <path d={element.map(({ data }) => data).join('')} fillRule={rule} fill="currentColor" />
+          </Box>
+          <Typography component="figcaption" variant="body2">
+            {says}
+          </Typography>
+        </Box>
+      ))}
     </Box>
   );
 }

@@ -1,6 +1,7 @@
 import { benchBatches } from './batches';
 import { benchBoards } from './boards';
 import { benchClose } from './close';
+import { benchDrawings } from './drawings';
 import { benchLayers } from './layers';
 import { benchLengths } from './lengths';
 import { benchPlanning } from './planning';
@@ -15,6 +16,7 @@ const benches: Readonly<Record<string, () => void | Promise<void>>> = {
   layers: benchLayers,
   close: benchClose,
   reading: benchReading,
+  drawings: benchDrawings,
   boards: benchBoards,
   batches: benchBatches,
   lengths: benchLengths,

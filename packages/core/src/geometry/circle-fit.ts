@@ -4,9 +4,11 @@ import { minus, type Point } from './point';
 /** How far the points of a drawing stand off its curve, root mean square, mm: half a unit of the second decimal, evenly spread. */
 const OFF_THE_CURVE = 0.003;
 /** A circle is taken from a window as soon as what the points are off changes its curvature by no more than this share. */
-const SURE_WITHIN = 0.035;
+const SURE_WITHIN = 0.034;
 /** More points in a window than this are not rounded each for itself: along an axis many in a row fall on one line. So many are taken. */
-const MOST_APART = 32;
+const MOST_APART = 24;
+/** A window that reaches so many steps shows by what its points are off its circle whether the drawing is rounded finer. */
+const SHOWS_ITS_ROUNDING = 8;
 /** The third moment of points whose reach is 1, when they bend to neither side: what rounding leaves. */
 const UNBENT = 1e-12;
 /** Windows reach so many steps to either side; the last are for drawings of very short steps. */
@@ -29,9 +31,10 @@ export function tightestThrough(points: readonly Point[], closed: boolean): Curv
       const reachMm = reachAbout(row, middle, reach);
       const least = doubt(2 * reach + 1, reachMm) / SURE_WITHIN;
       // No window that goes about the centre by less than a right angle to either side bends more than this.
-      if (least > Math.PI / 2 / reachMm || bulge(row, middle, reach) < (least * reachMm ** 2) / 4) continue;
-      const curvature = curvatureOf(windowAbout(row, middle, reach, reachMm));
-      if (curvature === 0 || curvature < least) continue;
+      if (least > Math.PI / reachMm || bulge(row, middle, reach) < (least * reachMm ** 2) / 8) continue;
+      const { curvature, off } = circleThrough(windowAbout(row, middle, reach, reachMm));
+      const isFine = reach >= SHOWS_ITS_ROUNDING && off < OFF_THE_CURVE / 2;
+      if (curvature === 0 || curvature < (isFine ? least / 2 : least)) continue;
       settled.fill(1, i, i + stride);
       const at = points[i];
       if (at && 1 / curvature < (best?.radius ?? Infinity)) best = { radius: 1 / curvature, at };
@@ -111,13 +114,22 @@ const sum = (values: readonly number[]): number => values.reduce((total, value) 
 const doubt = (n: number, reachMm: number): number =>
   (Math.sqrt(45) * OFF_THE_CURVE) / (Math.sqrt(Math.min(n, MOST_APART)) * reachMm ** 2);
 
+interface FittedCircle {
+  /** 1/mm; 0 where the points lie on a line. */
+  readonly curvature: number;
+  /** How far the points are off it, root mean square, mm. */
+  readonly off: number;
+}
+
+const NO_CIRCLE: FittedCircle = { curvature: 0, off: 0 };
+
 /**
- * Curvature of the circle through points, 1/mm: the algebraic fit of Taubin 1991 by Newton's steps (Chernov, Circular and
- * Linear Regression, 2010, chapter 5). 0 where they lie on a line.
+ * The circle through points: the algebraic fit of Taubin 1991 by Newton's steps (Chernov, Circular and
+ * Linear Regression, 2010, chapter 5), whose last step is the mean square of what they are off.
  */
-function curvatureOf({ x, y, reachMm }: Window): number {
+function circleThrough({ x, y, reachMm }: Window): FittedCircle {
   const n = x.length;
-  if (n < 3 || !Number.isFinite(x[0])) return 0;
+  if (n < 3 || !Number.isFinite(x[0])) return NO_CIRCLE;
   const [mx, my] = [sum(x) / n, sum(y) / n];
   let [xx, yy, xy, xz, yz, zz] = [0, 0, 0, 0, 0, 0];
   for (let i = 0; i < n; i++) {
@@ -131,7 +143,7 @@ function curvatureOf({ x, y, reachMm }: Window): number {
     zz += (square * square) / n;
   }
   // Bent to neither side: what follows would divide what rounding left by what rounding left.
-  if (Math.abs(yz) < UNBENT) return 0;
+  if (Math.abs(yz) < UNBENT) return NO_CIRCLE;
   const z = xx + yy;
   const cov = xx * yy - xy * xy;
   const varZ = zz - z * z;
@@ -151,5 +163,6 @@ function curvatureOf({ x, y, reachMm }: Window): number {
   // The centre is (cx, cy) / (2 det). Among the points themselves it says nothing: they lie on a line, or go far round.
   const twice = 2 * Math.abs(det);
   const [away, spread] = [cx * cx + cy * cy, z * twice * twice];
-  return away <= spread ? 0 : twice / Math.sqrt(away + spread) / reachMm;
+  if (away <= spread) return NO_CIRCLE;
+  return { curvature: twice / Math.sqrt(away + spread) / reachMm, off: Math.sqrt(Math.max(0, eta)) * reachMm };
 }

@@ -12,3 +12,5 @@ export { LEAST_OVERLAP } from './tiles';
 export type { PatternSheetOptions, PatternSheets } from './pattern-sheets';
 export { patternsFor, ordersOfPlan, ordersOfTemplate } from './orders';
 export type { PatternOrder, OrderFault } from './orders';
+export { asPrinted, lettersWithoutFont, PRINTED_SCRIPTS, scriptsFrom } from './printed-letters';
+export type { PrintedScript, ScriptOf } from './printed-letters';

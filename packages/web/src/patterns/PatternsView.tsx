@@ -1,4 +1,5 @@
 import { useEffect, useMemo, useState } from 'react';
+import listedLetters from '@fontsource/fira-sans/unicode.json';
 import { Alert, Box, Button, FormControlLabel, Switch, Typography } from '@mui/material';
 import { IconFileTypePdf } from '@tabler/icons-react';
 import { Link } from 'react-router';
@@ -12,6 +13,8 @@ import {
   type PatternSheets,
   type PatternOrder,
   type TemplateRevision,
+  lettersWithoutFont,
+  scriptsFrom,
 } from '@rapid-jig/core';
 import { saveFile } from '../api/save-file';
 import { Choice } from '../fields/Choice';
@@ -76,6 +79,7 @@ export function PatternsView({ title, back, revisions, wishes }: PatternsViewPro
         <Button component={Link} to={back} relative="path">
           Back
         </Button>
+        {sheets && <LettersWithoutFont sheets={sheets} />}
         <PrintButton title={title} wanted={wanted} options={options} disabled={nothing || sheets === null} />
       </Box>
       {fault && (
@@ -252,6 +256,23 @@ function Pages({ sheets, nothing }: { readonly sheets: PatternSheets | null; rea
     </Box>
   );
 }
+
+const scriptOf = scriptsFrom(listedLetters);
+
+/** Told before it is printed: a name in a script that no font of the pages has. */
+function LettersWithoutFont({ sheets }: { readonly sheets: PatternSheets }) {
+  const letters = lettersWithoutFont(sheets.pages, scriptOf);
+  if (letters.length === 0) return null;
+  return (
+    <Alert severity="warning">
+      No font of the pages has {letters.slice(0, MOST_LETTERS).join(' ')}
+      {letters.length > MOST_LETTERS ? ` and ${String(letters.length - MOST_LETTERS)} more` : ''}: the PDF will show
+      boxes there. Give what is named so a name in Latin, Greek or Cyrillic letters.
+    </Alert>
+  );
+}
+
+const MOST_LETTERS = 12;
 
 interface PrintButtonProps {
   readonly title: string;

@@ -243,7 +243,14 @@ const isNothing = (opacity: string | undefined): boolean =>
 function paintOrNone(paint: string | undefined, opacity: string | undefined): string | undefined {
   if (isNothing(opacity)) return 'none';
   const named = paint?.trim();
-  return named !== undefined && /^(none|transparent)$/i.test(named) ? 'none' : named;
+  return named !== undefined && isClear(named) ? 'none' : named;
+}
+
+/** True of a colour that shows nothing: by its name, or by its alpha as fourth figure or as last pair of digits. */
+function isClear(colour: string): boolean {
+  if (/^(none|transparent|#[\da-f]{3}0|#[\da-f]{6}00)$/i.test(colour)) return true;
+  const alpha = /^(?:rgb|hsl)a?\((?:[^,/]*,){3}([^,/]*)\)$/i.exec(colour) ?? /^[a-z]+\([^/]*\/([^/]*)\)$/i.exec(colour);
+  return isNothing(alpha?.[1]);
 }
 
 /** True where dashes leave gaps: lengths of dash and gap in turn, over again; an odd number of them is said twice. */

@@ -66,6 +66,10 @@ describe('style', () => {
   const plate = '<rect width="90" height="60" fill="none" stroke="#000"/>';
   test.each([
     ['fill="transparent"', 'through'],
+    ['fill="rgba(0,0,0,0)"', 'through'],
+    ['fill="rgb(0 0 0 / 0%)"', 'through'],
+    ['fill="#c7a0"', 'through'],
+    ['fill="#11223300"', 'through'],
     ['fill="Transparent"', 'through'],
     ['fill="red" fill-opacity="0"', 'through'],
     ['fill="red" fill-opacity="0.0%"', 'through'],

@@ -61,7 +61,8 @@ function turnsThatFit(piece: ShapeToFit, opening: ShapeToFit, tolerance: number,
   const nearest = alignments(piece, opening, tolerance);
   for (const { angle } of nearest.sort((a, b) => a.apart - b.apart)) {
     if (found.length >= most) break;
-    const exact = angleThatFits(piece, opening, angle, tolerance);
+    // As it lies a shape fits the opening it was cut from.
+    const exact = piece === opening && angle === 0 ? 0 : angleThatFits(piece, opening, angle, tolerance);
     if (exact !== null && found.every((other) => turnsApart(other, exact) * piece.meanRadius > tolerance))
       found.push(exact);
   }

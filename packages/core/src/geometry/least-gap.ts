@@ -72,10 +72,12 @@ function gapsAt(piece: ShapeToFit, opening: ShapeToFit, pose: Pose, usual: numbe
   ];
 }
 
-const weighedOf = ({ samples, ring }: ShapeToFit): Point[] => [
-  ...samples.filter((_sample, i) => i % EVERY === 0),
-  ...(ring.length <= FEW_POINTS ? ring : []),
-];
+function weighedOf({ samples, ring }: ShapeToFit): Point[] {
+  const points = ring.length <= FEW_POINTS ? [...ring] : [];
+  for (let i = 0; i < samples.length; i += EVERY) points.push(samples[i] ?? ORIGIN);
+  return points;
+}
+const ORIGIN: Point = { x: 0, y: 0 };
 
 /** A step of the pose, and the mean gap that is left after it, by the weights it was found with. */
 interface Step extends Pose {

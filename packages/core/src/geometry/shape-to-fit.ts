@@ -65,7 +65,7 @@ export const isAboutAsLong = (one: ShapeToFit, other: ShapeToFit, tolerance: num
 
 /** True where no turn about its middle moves a point of the outline by more than the tolerance away from it. */
 export const isDisc = ({ samples, ring, meanRadius }: ShapeToFit, tolerance: number): boolean =>
-  [...samples, ...ring].every((p) => Math.abs(radius(p) - meanRadius) <= tolerance / 2);
+  [samples, ring].every((points) => points.every((p) => Math.abs(radius(p) - meanRadius) <= tolerance / 2));
 
 const radius = ({ x, y }: Point): number => Math.hypot(x, y);
 

@@ -72,7 +72,18 @@ export type {
   Wood,
   WoodGrain,
 } from './wood';
-export { BLADE_SIZES, chooseBlades, comfortHeight, TOOTH_FORMS, turningRadius, TYPICAL_BLADES } from './blades';
+export {
+  BLADE_SIZES,
+  chooseBlades,
+  comfortHeight,
+  leanOfBlock,
+  pierceBit,
+  squarenessBy,
+  steeredRadius,
+  TOOTH_FORMS,
+  turningRadius,
+  TYPICAL_BLADES,
+} from './blades';
 export type { Blade, BladeEnds, BladePreferences, BladeSize, Reason, ReasonSource, ToothForm } from './blades';
 export {
   bridgeStrength,

@@ -42,6 +42,17 @@ export function turningRadius(blade: Pick<Blade, 'widthMm' | 'thicknessMm' | 'ke
   return Math.max(0, blade.widthMm ** 2 / (8 * slack) - blade.thicknessMm / 2);
 }
 
+/**
+ * What a hand steers smoothly is larger than what just fits the slot. Radius charts for narrow band saw blades, which turn in
+ * the same way, sit at 1.26 to 1.80 times the formula at their usual body and kerf, median 1.39 (general machine-shop charts,
+ * from memory).
+ */
+const HAND_SHARE = 1.4;
+
+/** The tightest curve that a hand steers smoothly with a blade, radius in mm; Infinity where it binds. */
+export const steeredRadius = (blade: Pick<Blade, 'widthMm' | 'thicknessMm' | 'kerfMm'>): number =>
+  HAND_SHARE * turningRadius(blade);
+
 /** What a blade saws in comfort, mm (common practice, no published source; editable later by the log). */
 const COMFORT_INCHES: Readonly<Record<HardnessClass, readonly number[]>> = {
   soft: [1 / 4, 3 / 8, 1 / 2, 3 / 4, 3 / 2, 7 / 4, 2],

@@ -6,6 +6,7 @@ import {
   comfortHeight,
   pierceBit,
   sizeIndex,
+  steeredRadius,
   STRETCH,
   turningRadius,
   TYPICAL_BLADES,
@@ -116,9 +117,40 @@ describe('what a maker would pick', () => {
     expect(first(demand('cherry', 1 / 2, 1, 0), larger).blade.form).toBe('reverse');
   });
 
-  test('says that a curve below the steering limit must be pivoted', () => {
-    const { reasons } = first(demand('red-oak', 3 / 4, 0.02, 0), larger);
-    expect(reasons.map(({ rule }) => rule)).toContain('pivots');
+  test('says whether the tightest curve is steered, taken slowly or pivoted', () => {
+    const ruleAt = (radius: number) =>
+      first(demand('red-oak', 1 / 2, radius / 25.4, 20), { ...larger, favouriteForm: 'reverse' }).reasons.find(
+        ({ rule }) => ['steers', 'slow-turn', 'pivots'].includes(rule),
+      );
+    const blade = TYPICAL_BLADES.find(({ id }) => id === '5-reverse')!;
+    const limit = blade.widthMm ** 2 / (8 * (blade.kerfMm - blade.thicknessMm)) - blade.thicknessMm / 2;
+    expect(ruleAt(1.41 * limit)?.rule).toBe('steers');
+    expect(ruleAt(1.39 * limit)?.rule).toBe('slow-turn');
+    expect(ruleAt(1.01 * limit)).toMatchObject({
+      rule: 'slow-turn',
+      inputs: { limitMm: expect.closeTo(limit, 9), handMm: expect.closeTo(1.4 * limit, 9) },
+    });
+    expect(ruleAt(0.99 * limit)?.rule).toBe('pivots');
+  });
+
+  test('what a hand steers, against radius charts of narrow band saw blades (from memory)', () => {
+    // Width and smallest radius, in; bodies of 0.022 in kerfs of 0.039.
+    const chart = [
+      [1 / 8, 3 / 16],
+      [3 / 16, 5 / 16],
+      [1 / 4, 5 / 8],
+      [3 / 8, 23 / 16],
+      [1 / 2, 5 / 2],
+    ] as const;
+    const shares = chart
+      .map(([width, radius]) => {
+        const blade = { widthMm: inches(width), thicknessMm: inches(0.022), kerfMm: inches(0.039) };
+        return inches(radius) / steeredRadius(blade);
+      })
+      .sort((a, b) => a - b);
+    // The median of the chart is what a hand is taken to steer; none is further off than by a third.
+    expect(shares[2]).toBeCloseTo(1, 1);
+    expect(shares.every((share) => share > 0.75 && share < 4 / 3)).toBe(true);
   });
 });
 

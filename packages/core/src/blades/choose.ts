@@ -7,6 +7,7 @@ import {
   LARGEST_BIT,
   pierceBit,
   sizeIndex,
+  steeredRadius,
   STRETCH,
   turningRadius,
   type Blade,
@@ -172,7 +173,7 @@ function borderOf(cut: CutDemand, small: BladeSize, large: BladeSize, flat: read
   const inputs = { small, large, share: Math.round(share * 100), borderShare: BORDER_SHARE * 100 };
   if (share <= BORDER_SHARE) return { rule: 'well-within', inputs, source: 'common-practice' };
   const ofLarge = flat.filter(({ size }) => size === large);
-  if (!ofLarge.some((blade) => turningRadius(blade) <= (cut.tightestRadius ?? Infinity)))
+  if (!ofLarge.some((blade) => steeredRadius(blade) <= (cut.tightestRadius ?? Infinity)))
     return { rule: 'larger-too-wide', inputs: { ...inputs, radiusMm: cut.tightestRadius ?? 0 }, source: 'published' };
   const pivots = ofLarge.some(({ widthMm }) => widthMm <= WIDEST_TO_PIVOT);
   if (cut.sharpInsideCorners > FEW_CORNERS && !pivots)
@@ -220,9 +221,10 @@ function holeReason({ openingMm }: CutDemand, blade: Blade): Reason[] {
 
 function steeringReason(cut: CutDemand, blade: Blade): Reason[] {
   if (cut.tightestRadius === null) return [];
-  const limit = turningRadius(blade);
-  const rule = limit <= cut.tightestRadius ? 'steers' : 'pivots';
-  return [{ rule, inputs: { radiusMm: cut.tightestRadius, limitMm: limit, size: blade.size }, source: 'published' }];
+  const [handMm, limitMm] = [steeredRadius(blade), turningRadius(blade)];
+  const rule = handMm <= cut.tightestRadius ? 'steers' : limitMm <= cut.tightestRadius ? 'slow-turn' : 'pivots';
+  const inputs = { radiusMm: cut.tightestRadius, handMm, limitMm, size: blade.size };
+  return [{ rule, inputs, source: 'published' }];
 }
 
 /** Work that cannot be turned wants teeth all round; without such a blade, a flat one with a warning in its reasons. */

@@ -4,6 +4,7 @@ export {
   LARGEST_BIT,
   pierceBit,
   sizeIndex,
+  steeredRadius,
   STRETCH,
   TOOTH_FORMS,
   turningRadius,
@@ -13,3 +14,5 @@ export { chooseBlades, MANY_CORNERS, usableBlades, VERY_HARD_N } from './choose'
 export type { BladeChoice, BladeFault, BladePreferences, CutDemand } from './choose';
 export type { BladeRule, Reason, ReasonSource } from './reason';
 export { TYPICAL_BLADES } from './typical';
+export { leanOfBlock, squarenessBy } from './square';
+export type { Squareness, TestStrip } from './square';

@@ -11,6 +11,7 @@ export type BladeRule =
   | 'larger-too-coarse'
   | 'school'
   | 'steers'
+  | 'slow-turn'
   | 'pivots'
   | 'no-turn-spiral'
   | 'no-spiral-left'

@@ -1,5 +1,5 @@
 import { FormControlLabel, Switch, Typography } from '@mui/material';
-import { turningRadius, type Blade } from '@rapid-jig/core';
+import { steeredRadius, turningRadius, type Blade } from '@rapid-jig/core';
 import { KerfPicture } from '../drawing/BladePicture';
 import { CountField } from '../fields/CountField';
 import { DecimalField } from '../fields/DecimalField';
@@ -28,7 +28,8 @@ export function BladeEditor({ blade }: { readonly blade: Blade }) {
       <Typography variant="body2" color="textSecondary">
         {Number.isFinite(radius) ? (
           <>
-            Steers smoothly down to a radius of <Measure mm={radius} />; tighter is pivoted.
+            A hand steers it smoothly down to a radius of <Measure mm={steeredRadius(blade)} />; its slot lets it turn
+            at <Measure mm={radius} />, and tighter is pivoted.
           </>
         ) : (
           'Its kerf is no wider than its body: it would bind. Check the figures.'

@@ -15,6 +15,7 @@ import { NetworkSection } from './NetworkSection';
 import { MachinesSection } from './MachinesSection';
 import { HabitsSection, type Edit, type SectionProps } from './HabitsSection';
 import { Section } from './Section';
+import { SetUpSection } from './SetUpSection';
 import { SOURCE_WORDS } from '../words/plan';
 
 export interface LoadedShop {
@@ -52,6 +53,7 @@ export function ShopView() {
       </Box>
       <SaveTrouble document={document} />
       <SawSection shop={shop} edit={edit} />
+      <SetUpSection />
       <MachinesSection document={machines} />
       <HabitsSection shop={shop} edit={edit} />
       <PaperAndMoney shop={shop} edit={edit} />

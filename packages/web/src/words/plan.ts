@@ -63,9 +63,11 @@ export function reasonWords({ rule, inputs }: Reason, unit: LengthUnit): string 
     case 'school':
       return `A border case: number ${text('small')} works at ${text('share')} % of its comfort, and number ${text('large')} steers this cut too. Between the two your shop takes the ${text('betweenSizes')}.`;
     case 'steers':
-      return `Its tightest curve, ${mm('radiusMm')} radius, can be steered: number ${text('size')} follows down to ${mm('limitMm')}.`;
+      return `Its tightest curve, ${mm('radiusMm')} radius, can be steered: a hand follows down to ${mm('handMm')} with number ${text('size')}, whose slot lets it turn at ${mm('limitMm')}.`;
+    case 'slow-turn':
+      return `Its tightest curve, ${mm('radiusMm')} radius, is wider than the ${mm('limitMm')} at which number ${text('size')} turns in its slot and tighter than the ${mm('handMm')} a hand steers smoothly: go slowly there.`;
     case 'pivots':
-      return `Its tightest curve, ${mm('radiusMm')} radius, is below the ${mm('limitMm')} that number ${text('size')} steers: pivot or nibble there.`;
+      return `Its tightest curve, ${mm('radiusMm')} radius, is below the ${mm('limitMm')} at which number ${text('size')} turns in its slot: pivot or nibble there.`;
     case 'no-turn-spiral':
       return `The work cannot be turned into every line, so teeth all round are wanted; a spiral cuts as wide as a flat blade two sizes up.`;
     case 'no-spiral-left':

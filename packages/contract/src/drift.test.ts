@@ -111,7 +111,16 @@ test.each([
   ['shop.holding', all<Holding>({ tape: true, brads: true, 'double-sided': true, film: true, 'glue-dots': true })],
   [
     'shop.favouriteForm',
-    all<ToothForm>({ plain: true, skip: true, double: true, reverse: true, 'two-way': true, spiral: true }),
+    all<ToothForm>({
+      plain: true,
+      skip: true,
+      double: true,
+      reverse: true,
+      'two-way': true,
+      'wide-kerf': true,
+      ground: true,
+      spiral: true,
+    }),
   ],
   ['drawer.blades.ends', all<BladeEnds>({ plain: true, pinned: true })],
   ['template.parts.grain', all<Grain>({ 'along-x': true, 'along-y': true, any: true })],

@@ -74,6 +74,8 @@ export type {
 } from './wood';
 export {
   BLADE_SIZES,
+  bladeChart,
+  CHART_WORKS,
   chooseBlades,
   comfortHeight,
   leanOfBlock,
@@ -82,9 +84,21 @@ export {
   steeredRadius,
   TOOTH_FORMS,
   turningRadius,
+  typicalBlade,
   TYPICAL_BLADES,
 } from './blades';
-export type { Blade, BladeEnds, BladePreferences, BladeSize, Reason, ReasonSource, ToothForm } from './blades';
+export type {
+  Blade,
+  BladeEnds,
+  BladePreferences,
+  BladeSize,
+  ChartRow,
+  ChartStretch,
+  ChartWork,
+  Reason,
+  ReasonSource,
+  ToothForm,
+} from './blades';
 export {
   bridgeStrength,
   bitFor,
@@ -348,6 +362,9 @@ export {
   fileNameFor,
   LINE_COLOURS,
   asPrinted,
+  bladePoster,
+  chartHeights,
+  chartWoods,
   lettersWithoutFont,
   PAGES,
   PRINTED_SCRIPTS,

@@ -133,6 +133,10 @@ const SHOP_ROUTES: RouteObject[] = [
     path: 'blades',
     lazy: async () => ({ Component: (await fetched(() => import('./blades/BladesView'))).BladesView }),
   },
+  {
+    path: 'blades/chart',
+    lazy: async () => ({ Component: (await fetched(() => import('./blades/ChartView'))).ChartView }),
+  },
   { path: 'woods', lazy: async () => ({ Component: (await fetched(() => import('./woods/WoodsView'))).WoodsView }) },
   { path: '*', loader: () => redirect('/runs') },
 ];

@@ -5,8 +5,11 @@ import { inches } from '../units';
 export const BLADE_SIZES = ['2/0', '1', '3', '5', '7', '9', '12'] as const;
 export type BladeSize = (typeof BLADE_SIZES)[number];
 
-/** How the teeth stand, in general words; a spiral cuts to every side and is not steered. */
-export const TOOTH_FORMS = ['plain', 'skip', 'double', 'reverse', 'two-way', 'spiral'] as const;
+/**
+ * How the teeth stand, in general words: wide-kerf is skip with reverse teeth below and more set, ground teeth are cut with a
+ * stone after hardening; a spiral cuts to every side and is not steered.
+ */
+export const TOOTH_FORMS = ['plain', 'skip', 'double', 'reverse', 'two-way', 'wide-kerf', 'ground', 'spiral'] as const;
 export type ToothForm = (typeof TOOTH_FORMS)[number];
 
 export type BladeEnds = 'plain' | 'pinned';

@@ -1,3 +1,5 @@
+export { bladeChart, CHART_WORKS } from './chart';
+export type { ChartRow, ChartStretch, ChartWood, ChartWork } from './chart';
 export {
   BLADE_SIZES,
   comfortHeight,
@@ -13,6 +15,6 @@ export type { Blade, BladeEnds, BladeSize, ToothForm } from './blade';
 export { chooseBlades, MANY_CORNERS, usableBlades, VERY_HARD_N } from './choose';
 export type { BladeChoice, BladeFault, BladePreferences, CutDemand } from './choose';
 export type { BladeRule, Reason, ReasonSource } from './reason';
-export { TYPICAL_BLADES } from './typical';
+export { typicalBlade, TYPICAL_BLADES } from './typical';
 export { leanOfBlock, squarenessBy } from './square';
 export type { Squareness, TestStrip } from './square';

@@ -19,6 +19,8 @@ const FORM: Readonly<Record<ToothForm, readonly [set: number, teeth: number]>> =
   double: [0.006, 1],
   reverse: [0.007, 0.9],
   'two-way': [0.008, 0.8],
+  'wide-kerf': [0.011, 0.8],
+  ground: [0.006, 0.7],
   spiral: [0, 1.6],
 };
 
@@ -29,13 +31,16 @@ const SOLD: Readonly<Record<ToothForm, readonly BladeSize[]>> = {
   double: ['3', '5', '7', '9', '12'],
   reverse: BLADE_SIZES,
   'two-way': ['3', '5', '7', '9'],
+  'wide-kerf': ['3', '5', '7', '9', '12'],
+  ground: ['5', '7', '9'],
   spiral: ['2/0', '1', '3', '5'],
 };
 
 /** In a new drawer: what most shops hold. */
 const COMMON: readonly ToothForm[] = ['skip', 'reverse', 'spiral'];
 
-function typicalBlade(size: BladeSize, form: ToothForm, ends: BladeEnds): Blade {
+/** A blade with the figures that are typical of its size, tooth form and ends; check your packet. */
+export function typicalBlade(size: BladeSize, form: ToothForm, ends: BladeEnds): Blade {
   const [width, body, teeth] = BODY[size];
   const [set, share] = FORM[form];
   // A spiral is a body twisted round: as wide as it is thick, and its slot is its full width.

@@ -44,6 +44,7 @@ export function heavyPool(workerFile: string): HeavyPool {
       plan: run('plan'),
       checkWood: run('checkWood'),
       sheets: run('sheets'),
+      poster: run('poster'),
       readTemplate: run('readTemplate'),
       couldBeSawn: run('couldBeSawn'),
     },

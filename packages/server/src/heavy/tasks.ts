@@ -1,4 +1,5 @@
 import {
+  bladePoster,
   cardOf,
   couldBeSawn,
   drawDown,
@@ -56,6 +57,8 @@ export interface SheetsTask {
   readonly drawer: PlanInput['drawer'];
 }
 
+export type PosterTask = Pick<SheetsTask, 'shop' | 'drawer'>;
+
 export type Sheets =
   | { readonly kind: 'pdf'; readonly bytes: Uint8Array; readonly name: string }
   | { readonly kind: 'fault'; readonly fault: ApiFault };
@@ -74,6 +77,7 @@ export interface Tasks {
   plan(task: PlanTask): Promise<Planned>;
   checkWood(task: WoodTask): Promise<CheckedWood>;
   sheets(task: SheetsTask): Promise<Sheets>;
+  poster(task: PosterTask): Promise<Uint8Array>;
   readTemplate(body: Uint8Array): Promise<ReadTemplate>;
   /** Whether a run could have sawn a pass. */
   couldBeSawn(task: SawnTask): Promise<boolean>;
@@ -139,6 +143,7 @@ export const tasks = (plan: PlanRun = planRun): Tasks => ({
     const name = read[0]?.template.name ?? 'patterns';
     return { kind: 'pdf', bytes: await writePdf(pages, name), name };
   },
+  poster: ({ shop, drawer }) => writePdf([bladePoster(shop, drawer)], 'Blades'),
   readTemplate: (body) => Promise.resolve(readTemplate(body)),
   couldBeSawn: ({ plan: task, pass }) => Promise.resolve(couldBeSawn(pass, inputOf(task))),
 });

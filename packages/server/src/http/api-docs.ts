@@ -84,6 +84,7 @@ export const OPERATIONS: readonly Operation[] = [
     needs: ['X-File-Name'],
   },
   post('/pattern-sheets', 'Pattern sheets as PDF, true to size.', patternRequestSchema),
+  read('/blade-poster', 'Which blade saws which wood at which height, by the drawer: a page as PDF.'),
   read('/devices', 'How devices come in, and which were let in; on the main computer alone.'),
   post('/devices/pair', 'Lets a device in by the code; it keeps the cookie it is given.', pairingSchema),
   { method: 'delete', path: '/devices/{id}', does: 'Turns a device out.', body: null, needs: [] },

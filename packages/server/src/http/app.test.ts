@@ -295,6 +295,12 @@ describe('pattern sheets', () => {
   });
 });
 
+test('the chart of blades comes as one page for the wall, whatever is in the drawer', async () => {
+  const answer = await api().get('/api/blade-poster');
+  expect([answer.status, answer.headers['content-type']]).toEqual([200, 'application/pdf']);
+  expect((answer.body as Buffer).toString('latin1').match(/\/Type \/Page\b/g)).toHaveLength(1);
+});
+
 describe('the rack', () => {
   const { item } = typedStock('2 beech 6/4 x 5 1/2 x 48');
   const putItem = (doc: StockItem, version = 0) => put(`/api/rack/${doc.id}`, doc, version);

@@ -82,6 +82,7 @@ export interface Api {
   turnOut(deviceId: string): Answer<null>;
   /** A PDF. */
   patternSheets(request: PatternRequest): Answer<Blob>;
+  bladePoster(): Answer<Blob>;
   /** Sends what the outbox holds. */
   send(write: Write, said: { readonly key: string; readonly body: unknown }): Answer<unknown>;
 }
@@ -175,12 +176,8 @@ export function createApi(base: string, send: typeof fetch, tab: string): Api {
     turnOut: (id) => ask(`/devices/${id}`, isNothing, { method: 'DELETE' }),
     cutBlanks: (runId, cut) => ask(`/runs/${runId}/blanks`, isAfterCutting, post(cut)),
     reserveWood: (runId, reserve) => ask(`/runs/${runId}/reserve`, isMoves, post(reserve)),
-    patternSheets: async (request) => {
-      const answer = await fetched('/pattern-sheets', post(request), SHEETS_PATIENCE_MS);
-      if (!answer.ok) return answer;
-      const blob = await answer.value.blob().catch(() => null);
-      return blob?.type === 'application/pdf' ? ok(blob) : err(UNREACHABLE);
-    },
+    patternSheets: async (request) => pdfOf(await fetched('/pattern-sheets', post(request), SHEETS_PATIENCE_MS)),
+    bladePoster: async () => pdfOf(await fetched('/blade-poster', {}, SHEETS_PATIENCE_MS)),
     send: ({ kind, path, base: version }, { key, body }) =>
       ask(path, PROMISED[kind], {
         method: kind === 'document' ? 'PUT' : 'POST',
@@ -192,6 +189,12 @@ export function createApi(base: string, send: typeof fetch, tab: string): Api {
         body: JSON.stringify(body),
       }),
   };
+}
+
+async function pdfOf(answer: Result<Response, ApiFault>): Answer<Blob> {
+  if (!answer.ok) return answer;
+  const blob = await answer.value.blob().catch(() => null);
+  return blob?.type === 'application/pdf' ? ok(blob) : err(UNREACHABLE);
 }
 
 const isFault = (body: unknown): body is ApiFault =>

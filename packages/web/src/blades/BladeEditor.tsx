@@ -1,11 +1,11 @@
 import { FormControlLabel, Switch, Typography } from '@mui/material';
-import { steeredRadius, turningRadius, type Blade } from '@rapid-jig/core';
+import { formatFine, pierceBit, steeredRadius, turningRadius, type Blade } from '@rapid-jig/core';
 import { KerfPicture } from '../drawing/BladePicture';
 import { CountField } from '../fields/CountField';
 import { DecimalField } from '../fields/DecimalField';
 import { FineField } from '../fields/FineField';
 import { Measure } from '../drawing/Measure';
-import { useServices } from '../services';
+import { useServices, useUnit } from '../services';
 import { SidePanel } from '../shell/SidePanel';
 import { FORM_WORDS } from '../words/plan';
 
@@ -18,7 +18,9 @@ export function BladeEditor({ blade }: { readonly blade: Blade }) {
       `${blade.id} ${Object.keys(changes).join()}`,
     );
   };
+  const { unit } = useUnit();
   const radius = turningRadius(blade);
+  const bitMm = pierceBit(blade);
   return (
     <SidePanel label={`Number ${blade.size}, ${FORM_WORDS[blade.form]}`} width={320}>
       <Typography variant="h2">
@@ -34,6 +36,16 @@ export function BladeEditor({ blade }: { readonly blade: Blade }) {
         ) : (
           'Its kerf is no wider than its body: it would bind. Check the figures.'
         )}
+      </Typography>
+      <Typography variant="body2" color="textSecondary">
+        {bitMm === null ? (
+          'No usual bit makes a hole for it'
+        ) : (
+          <>
+            Its pierce hole: <Measure mm={bitMm} />
+          </>
+        )}
+        ; slack in its kerf: {formatFine(Math.max(0, blade.kerfMm - blade.thicknessMm), unit)}.
       </Typography>
       <FormControlLabel
         control={<Switch checked={blade.inDrawer} onChange={(_event, inDrawer) => change({ inDrawer })} />}
@@ -63,6 +75,9 @@ export function BladeEditor({ blade }: { readonly blade: Blade }) {
         onChange={(thicknessMm) => change({ thicknessMm })}
       />
       <FineField label="Kerf" value={blade.kerfMm} least={0.05} most={5} onChange={(kerfMm) => change({ kerfMm })} />
+      <Typography variant="body2" color="textSecondary">
+        To measure it, saw a slot and try it with a feeler gauge or a caliper.
+      </Typography>
       <DecimalField
         label="Teeth to the inch"
         value={blade.teethPerInch}

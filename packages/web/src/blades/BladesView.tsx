@@ -1,6 +1,6 @@
-import { Box, Typography } from '@mui/material';
-import { useSearchParams } from 'react-router';
-import { BLADE_SIZES, TOOTH_FORMS, type Blade } from '@rapid-jig/core';
+import { Box, Button, Typography } from '@mui/material';
+import { Link, useSearchParams } from 'react-router';
+import { BLADE_SIZES, TOOTH_FORMS, typicalBlade, type Blade } from '@rapid-jig/core';
 import { BladeSide } from '../drawing/BladePicture';
 import { useDrawer, useServices, useShop } from '../services';
 import { Page } from '../shell/Page';
@@ -18,11 +18,19 @@ export function BladesView() {
   const [search, setSearch] = useSearchParams();
   useUndoKeys(document);
   const chosen = blades.find(({ id }) => id === search.get('blade'));
+  const choose = (id: string): void => setSearch({ blade: id }, { replace: true, preventScrollReset: true });
+  const add = (blade: Blade): void => {
+    document.edit((doc) => ({ blades: [...doc.blades.filter(({ id }) => id !== blade.id), blade] }));
+    choose(blade.id);
+  };
   return (
     <Page wide title="Blades">
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2 }}>
         <Typography variant="h1">Blades</Typography>
         <SaveBadge document={document} />
+        <Button component={Link} to="chart" variant="outlined" sx={{ ml: 'auto' }}>
+          Chart of woods and thicknesses
+        </Button>
       </Box>
       <SaveTrouble document={document} />
       <Typography color="textSecondary" sx={{ maxWidth: 760 }}>
@@ -32,11 +40,7 @@ export function BladesView() {
       </Typography>
       <Box sx={{ display: 'flex', gap: 3, alignItems: 'start', flexDirection: { xs: 'column', md: 'row' }, mt: 2 }}>
         <Box sx={{ flex: 1, minWidth: 0, overflowX: 'auto', width: '100%' }}>
-          <DrawerTray
-            blades={blades}
-            chosen={chosen?.id}
-            onChoose={(id) => setSearch({ blade: id }, { replace: true, preventScrollReset: true })}
-          />
+          <DrawerTray blades={blades} chosen={chosen?.id} onChoose={choose} onAdd={add} />
           <ComfortChart />
         </Box>
         {chosen && <BladeEditor key={chosen.id} blade={chosen} />}
@@ -49,16 +53,24 @@ interface TrayProps {
   readonly blades: readonly Blade[];
   readonly chosen: string | undefined;
   readonly onChoose: (id: string) => void;
+  readonly onAdd: (blade: Blade) => void;
 }
 
-/** Sizes across, tooth forms down: a compartment for each blade that is sold. */
-function DrawerTray({ blades, chosen, onChoose }: TrayProps) {
+/** Sizes across, tooth forms down: a compartment for each; what is not usually sold can be put into an empty one. */
+function DrawerTray({ blades, chosen, onChoose, onAdd }: TrayProps) {
   const rows = [
     ...TOOTH_FORMS.map((form) => ({
       name: FORM_WORDS[form],
+      form,
+      ends: 'plain' as const,
       of: blades.filter((blade) => blade.form === form && blade.ends === 'plain'),
     })),
-    { name: 'skip teeth, pinned ends', of: blades.filter((blade) => blade.ends === 'pinned') },
+    {
+      name: 'skip teeth, pinned ends',
+      form: 'skip' as const,
+      ends: 'pinned' as const,
+      of: blades.filter((blade) => blade.ends === 'pinned'),
+    },
   ];
   return (
     <Box
@@ -79,7 +91,7 @@ function DrawerTray({ blades, chosen, onChoose }: TrayProps) {
           {size}
         </Typography>
       ))}
-      {rows.map(({ name, of }) => (
+      {rows.map(({ name, form, ends, of }) => (
         <Box key={name} sx={{ display: 'contents' }}>
           <Typography variant="body2" sx={{ p: 1, alignSelf: 'center' }}>
             {name}
@@ -87,9 +99,11 @@ function DrawerTray({ blades, chosen, onChoose }: TrayProps) {
           {BLADE_SIZES.map((size) => (
             <Compartment
               key={size}
+              name={`Number ${size}, ${name}`}
               blade={of.find((blade) => blade.size === size)}
               chosen={chosen}
               onChoose={onChoose}
+              onAdd={() => onAdd({ ...typicalBlade(size, form, ends), inDrawer: true })}
             />
           ))}
         </Box>
@@ -98,21 +112,41 @@ function DrawerTray({ blades, chosen, onChoose }: TrayProps) {
   );
 }
 
-function Compartment({
-  blade,
-  chosen,
-  onChoose,
-}: {
+interface CompartmentProps {
+  readonly name: string;
   readonly blade: Blade | undefined;
   readonly chosen: string | undefined;
   readonly onChoose: (id: string) => void;
-}) {
-  if (!blade) return <Box sx={{ border: 1, borderColor: 'divider' }} />;
+  readonly onAdd: () => void;
+}
+
+function Compartment({ name, blade, chosen, onChoose, onAdd }: CompartmentProps) {
+  if (!blade)
+    return (
+      <Box
+        component="button"
+        aria-label={`${name}: put one in`}
+        onClick={onAdd}
+        sx={{
+          border: 1,
+          borderColor: 'divider',
+          bgcolor: 'transparent',
+          color: 'text.secondary',
+          cursor: 'pointer',
+          font: 'inherit',
+          opacity: 0,
+          '&:hover, &:focus-visible': { opacity: 1 },
+          '@media (hover: none)': { opacity: 0.6 },
+        }}
+      >
+        +
+      </Box>
+    );
   return (
     <Box
       component="button"
       aria-pressed={blade.id === chosen}
-      aria-label={`Number ${blade.size}, ${FORM_WORDS[blade.form]}, ${blade.inDrawer ? 'in the drawer' : 'not in the drawer'}`}
+      aria-label={`${name}, ${blade.inDrawer ? 'in the drawer' : 'not in the drawer'}`}
       onClick={() => onChoose(blade.id)}
       sx={{
         border: 1,

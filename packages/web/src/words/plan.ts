@@ -29,6 +29,8 @@ export const FORM_WORDS: Readonly<Record<ToothForm, string>> = {
   double: 'double teeth',
   reverse: 'reverse teeth',
   'two-way': 'two-way teeth',
+  'wide-kerf': 'wide-kerf teeth',
+  ground: 'ground teeth',
   spiral: 'spiral',
 };
 

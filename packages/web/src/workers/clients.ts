@@ -1,5 +1,6 @@
 import { proxy } from 'comlink';
 import type {
+  ChartRow,
   LaidClose,
   Part,
   Plan,
@@ -11,7 +12,7 @@ import type {
   WoodGroup,
   WoodProgress,
 } from '@rapid-jig/core';
-import type { LaidWood, PlannedRun, PlannerApi, RunPrices, WoodTask } from './planner.worker';
+import type { ChartAsk, LaidWood, PlannedRun, PlannerApi, RunPrices, WoodTask } from './planner.worker';
 import { restarting } from './restarting';
 import { newestOnly } from './tickets';
 
@@ -21,6 +22,8 @@ export interface Planner {
   plan(input: PlanInput): Promise<Result<PlannedRun, PlanError> | null>;
   /** Lays parts close together on one blank; null where that takes no less wood than each for itself. */
   layClose(parts: readonly Part[], blank: string): Promise<LaidClose | null>;
+  /** Which blade saws which wood at which height. Null where a later call overtook this one. */
+  chart(ask: ChartAsk): Promise<ChartRow[] | null>;
   /** Ids of the parts of a run that may be cut together. Null where a later call for the same run overtook this one. */
   families(input: PlanInput): Promise<string[][] | null>;
   /** What the wishes of a planned run cost. Null where a later call for the same run overtook this one. */
@@ -47,6 +50,7 @@ export function startPlanner(): Planner {
     plan: (input) =>
       newest(input.run.id, () => planner.ask<Result<PlannedRun, PlanError>>((remote) => remote.plan(input))),
     layClose: (parts, blank) => layer.ask<LaidClose | null>((remote) => remote.layClose(parts, blank)),
+    chart: (ask) => newest('chart', () => planner.ask<ChartRow[]>((remote) => remote.chart(ask))),
     families: (input) =>
       newest(`families of ${input.run.id}`, () => layer.ask<string[][]>((remote) => remote.families(input))),
     prices: (plan, input) =>

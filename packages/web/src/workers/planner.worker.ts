@@ -1,5 +1,8 @@
 import { expose } from 'comlink';
 import {
+  bladeChart,
+  chartHeights,
+  chartWoods,
   costOf,
   familiesOfRun,
   layClose,
@@ -12,7 +15,11 @@ import {
   seededSearch,
   verifyWood,
   waysOut,
+  type Blade,
+  type BladePreferences,
+  type ChartRow,
   type LaidClose,
+  type LengthUnit,
   type LinearSolver,
   type Part,
   type Plan,
@@ -40,6 +47,12 @@ export interface RunPrices {
   readonly wishes: readonly WishPrice[];
   /** null where the run cannot be planned in the other order. */
   readonly otherSchool: PlanCost | null;
+}
+
+export interface ChartAsk {
+  readonly units: LengthUnit;
+  readonly drawer: readonly Blade[];
+  readonly preferences: BladePreferences;
 }
 
 export type WoodTask = Omit<WoodPlanInput, 'rods'>;
@@ -118,6 +131,10 @@ const planner = {
     return layClose(parts, blank, seededSearch(0, CLOSE_STEPS));
   },
 
+  /** Which blade saws which wood at which height. */
+  chart({ units, drawer, preferences }: ChartAsk): ChartRow[] {
+    return bladeChart(chartWoods(), chartHeights(units), drawer, preferences);
+  },
   /** Which parts of a run may be cut together. */
   families: (input: PlanInput): string[][] => familiesOfRun(input),
 

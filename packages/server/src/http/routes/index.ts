@@ -6,7 +6,7 @@ import type { Database } from '../../db/database';
 import type { Heavy } from '../../heavy/pool';
 import { createLive } from '../live';
 import { drawingRoutes } from './drawings';
-import { patternRoutes } from './patterns';
+import { patternRoutes, posterRoutes } from './patterns';
 import { rackRoutes } from './rack';
 import { runRoutes } from './runs';
 import { singletonRoutes } from './singletons';
@@ -35,6 +35,7 @@ export function apiRoutes({ db, clock, logger, heavy, build }: ApiOptions): Rout
   router.use('/rack', rackRoutes(db));
   router.use('/machines', singletonRoutes(db, 'machines', machinesSchema));
   router.use('/pattern-sheets', patternRoutes(db, heavy));
+  router.use('/blade-poster', posterRoutes(db, heavy));
   router.use((request) => {
     throw notFound('address', request.originalUrl);
   });

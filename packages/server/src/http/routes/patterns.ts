@@ -28,6 +28,20 @@ export function patternRoutes(db: Database, heavy: Heavy): Router {
   return router;
 }
 
+/** The chart of woods, heights and blades of this shop's drawer as a page for the wall, PDF. */
+export function posterRoutes(db: Database, heavy: Heavy): Router {
+  const router = Router();
+  router.get('/', async (_request, response) => {
+    const task = await db.read(async (session) => ({
+      shop: (await getSingleton(session, 'shop')).doc,
+      drawer: (await getSingleton(session, 'drawer')).doc.blades,
+    }));
+    const bytes = await heavy.poster(task, goneSignal(response));
+    response.attachment('blades.pdf').type('application/pdf').send(Buffer.from(bytes));
+  });
+  return router;
+}
+
 /** Each revision asked for, once. */
 async function revisionsOf(session: Session, { patterns }: PatternRequest): Promise<RawRevision[]> {
   const keys = new Map(

@@ -64,6 +64,12 @@ await withAppAndBrowser(async ({ address, browser }) => {
     page.getByRole('region', { name: 'Black cherry' }).getByRole('button', { name: /×/ }).first().click(),
   );
   await shoot('wood', `${run}/wood`, 'Do this');
+  await shoot('blade-chart', '/demo/blades/chart', 'Western redcedar', () =>
+    page
+      .getByRole('button', { name: /^Basswood up to .*, plain work/ })
+      .first()
+      .click(),
+  );
   await shoot('blades', '/demo/blades?blade=7-reverse', 'Number 7, reverse teeth');
   await shoot('woods', '/demo/woods', 'Northern red oak');
   await shoot('shop', '/demo/shop', 'What the minutes rest on');

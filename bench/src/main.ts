@@ -1,4 +1,5 @@
 import { benchBatches } from './batches';
+import { benchBlades } from './blades';
 import { benchBoards } from './boards';
 import { benchClose } from './close';
 import { benchDrawings } from './drawings';
@@ -17,6 +18,7 @@ const benches: Readonly<Record<string, () => void | Promise<void>>> = {
   close: benchClose,
   reading: benchReading,
   drawings: benchDrawings,
+  blades: benchBlades,
   boards: benchBoards,
   batches: benchBatches,
   lengths: benchLengths,

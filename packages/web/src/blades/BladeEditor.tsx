@@ -30,8 +30,8 @@ export function BladeEditor({ blade }: { readonly blade: Blade }) {
       <Typography variant="body2" color="textSecondary">
         {Number.isFinite(radius) ? (
           <>
-            A hand steers it smoothly down to a radius of <Measure mm={steeredRadius(blade)} />; its slot lets it turn
-            at <Measure mm={radius} />, and tighter is pivoted.
+            A hand steers it smoothly down to a radius of {formatFine(steeredRadius(blade), unit)}; its slot lets it
+            turn at {formatFine(radius, unit)}, and tighter is pivoted.
           </>
         ) : (
           'Its kerf is no wider than its body: it would bind. Check the figures.'

@@ -103,7 +103,7 @@ function Chart({ rows, heights, shown, onShow }: ChartProps) {
   const height = HEAD_PX + rows.length * ROW_PX;
   return (
     <svg
-      viewBox={`0 0 ${String(NAMES_PX + WIDTH_PX + 12)} ${String(height)}`}
+      viewBox={`0 0 ${String(NAMES_PX + WIDTH_PX + 24)} ${String(height)}`}
       style={{ minWidth: 640, width: '100%', maxWidth: 900, display: 'block' }}
       role="group"
       aria-label="Chart of blades"
@@ -181,7 +181,17 @@ function Bar({ place, x, y, isShown, onShow }: BarProps) {
         />
       )}
       {choice && right - left > 22 && (
-        <text x={left + 4} y={y + LANE_PX / 2 + 4} fontSize="11" fontWeight="700" fill={DRAWN.ink} pointerEvents="none">
+        <text
+          x={left + 4}
+          y={y + LANE_PX / 2 + 4}
+          fontSize="11"
+          fontWeight="700"
+          fill="currentColor"
+          stroke="var(--rj-palette-background-default)"
+          strokeWidth="3"
+          paintOrder="stroke"
+          pointerEvents="none"
+        >
           {choice.blade.size}
         </text>
       )}
@@ -210,13 +220,16 @@ function Why({ place }: { readonly place: Place | null }) {
         bgcolor: 'background.paper',
         border: 1,
         borderColor: 'divider',
-        position: { md: 'sticky' },
-        top: 80,
+        position: 'sticky',
+        top: { md: 80 },
+        bottom: { xs: 0, md: 'auto' },
+        maxHeight: { xs: '38vh', md: 'none' },
+        overflowY: 'auto',
       }}
     >
       <Typography variant="h3">
-        {woodById(woodId)?.name}, {formatLength(stretch.fromMm, unit)} to {formatLength(stretch.toMm, unit)}, {work}{' '}
-        work
+        {woodById(woodId)?.name}, {stretch.fromMm === 0 ? 'up' : formatLength(stretch.fromMm, unit)} to{' '}
+        {formatLength(stretch.toMm, unit)}, {work} work
       </Typography>
       {choice ? (
         <>

@@ -1,4 +1,5 @@
 import {
+  formatFine,
   formatLength,
   unreachable,
   type CautionId,
@@ -44,6 +45,8 @@ export const HOLDING_WORDS: Readonly<Record<Holding, string>> = {
 
 export function reasonWords({ rule, inputs }: Reason, unit: LengthUnit): string {
   const mm = (key: string): string => formatLength(Number(inputs[key]), unit);
+  // Two limits of steering would often be one sixty-fourth.
+  const fine = (key: string): string => formatFine(Number(inputs[key]), unit);
   const text = (key: string): string => String(inputs[key]);
   switch (rule) {
     case 'comfort-height':
@@ -65,11 +68,11 @@ export function reasonWords({ rule, inputs }: Reason, unit: LengthUnit): string 
     case 'school':
       return `A border case: number ${text('small')} works at ${text('share')} % of its comfort, and number ${text('large')} steers this cut too. Between the two your shop takes the ${text('betweenSizes')}.`;
     case 'steers':
-      return `Its tightest curve, ${mm('radiusMm')} radius, can be steered: a hand follows down to ${mm('handMm')} with number ${text('size')}, whose slot lets it turn at ${mm('limitMm')}.`;
+      return `Its tightest curve, ${mm('radiusMm')} radius, can be steered: a hand follows down to ${fine('handMm')} with number ${text('size')}, whose slot lets it turn at ${fine('limitMm')}.`;
     case 'slow-turn':
-      return `Its tightest curve, ${mm('radiusMm')} radius, is wider than the ${mm('limitMm')} at which number ${text('size')} turns in its slot and tighter than the ${mm('handMm')} a hand steers smoothly: go slowly there.`;
+      return `Its tightest curve, ${mm('radiusMm')} radius, is wider than the ${fine('limitMm')} at which number ${text('size')} turns in its slot and tighter than the ${fine('handMm')} a hand steers smoothly: go slowly there.`;
     case 'pivots':
-      return `Its tightest curve, ${mm('radiusMm')} radius, is below the ${mm('limitMm')} at which number ${text('size')} turns in its slot: pivot or nibble there.`;
+      return `Its tightest curve, ${mm('radiusMm')} radius, is below the ${fine('limitMm')} at which number ${text('size')} turns in its slot: pivot or nibble there.`;
     case 'no-turn-spiral':
       return `The work cannot be turned into every line, so teeth all round are wanted; a spiral cuts as wide as a flat blade two sizes up.`;
     case 'no-spiral-left':

@@ -1,0 +1,35 @@
+import { bladeChart, chooseBlades, inches, TYPICAL_BLADES, type BladePreferences } from '@rapid-jig/core';
+import { medianMs, printRow } from './measure';
+import { randomFrom } from './random';
+
+const WOODS = 60;
+const HEIGHTS = 40;
+const BLADES = 40;
+const CUTS = 500;
+
+/** The chart of many woods, made-up ones among them, from a full drawer; and the choice for the cuts of a large part. */
+export async function benchBlades(): Promise<void> {
+  const random = randomFrom(60);
+  const woods = Array.from({ length: WOODS }, (_, i) => ({
+    id: `wood ${String(i)}`,
+    hardnessN: 1500 + 9000 * random(),
+  }));
+  const heights = Array.from({ length: HEIGHTS }, (_, i) => inches((i + 1) / 16));
+  const drawer = TYPICAL_BLADES.slice(0, BLADES).map((blade) => ({ ...blade, inDrawer: true }));
+  const preferences: BladePreferences = { betweenSizes: 'larger', favouriteForm: 'reverse', ends: 'plain' };
+  const chart = await medianMs(() => bladeChart(woods, heights, drawer, preferences));
+  printRow(
+    `chart of ${String(WOODS)} woods, ${String(HEIGHTS)} heights, 3 works, ${String(drawer.length)} blades`,
+    `${chart.toFixed(0)} ms`,
+  );
+  const cuts = Array.from({ length: CUTS }, () => ({
+    hardnessN: 1500 + 9000 * random(),
+    heightMm: 1 + 30 * random(),
+    tightestRadius: 0.5 + 20 * random(),
+    sharpInsideCorners: Math.floor(20 * random()),
+    turnable: true,
+    openingMm: null,
+  }));
+  const choice = await medianMs(() => cuts.map((cut) => chooseBlades(cut, drawer, preferences)));
+  printRow(`the choice for ${String(CUTS)} cuts`, `${choice.toFixed(0)} ms`);
+}

@@ -1,4 +1,4 @@
-import { steeredRadius, usableBlades } from '../blades';
+import { turningRadius, usableBlades } from '../blades';
 import { boxGrown } from '../geometry';
 import { err, ok, type Result } from '../result';
 import { formatLength, howManyFit } from '../units';
@@ -73,7 +73,7 @@ export function layerLimit(context: FamilyContext): Result<LayerLimit, PlanError
 export function bladesServe(context: FamilyContext, mix: Mix): boolean {
   const { family, input } = context;
   const able = usableBlades(input.drawer, input.shop.saw.ends).filter(({ form }) => form !== 'spiral');
-  const steerable = Math.min(...able.map(steeredRadius));
+  const steerable = Math.min(...able.map(turningRadius));
   return phasesOfMix(context, mix).every((phase) => {
     const under = underBlade(phase, mix, family);
     return phase.cuts.every((place) => {
@@ -82,7 +82,7 @@ export function bladesServe(context: FamilyContext, mix: Mix): boolean {
       const radius = cuts[0]?.measure.tightest?.radius ?? Infinity;
       return (
         found.ok &&
-        found.value.some(({ blade, strained }) => !strained && (steeredRadius(blade) <= radius || radius < steerable))
+        found.value.some(({ blade, strained }) => !strained && (turningRadius(blade) <= radius || radius < steerable))
       );
     });
   });

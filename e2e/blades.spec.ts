@@ -26,6 +26,16 @@ test('the chart says which blade and why, follows the drawer, and prints for the
   await expect(page.getByRole('button', { name: /^Northern red oak up to .* average work: number 7/ })).toHaveCount(0);
 });
 
+test('a blade of a stack says what the next sizes would gain and lose', async ({ app, page }) => {
+  await page.goto(`${app.address}/demo/runs`);
+  await page.getByRole('link', { name: /Spring fair stock/ }).click();
+  await page.getByRole('button', { name: 'No. 7 reverse' }).first().click();
+  const beside = page.getByRole('table', { name: 'Beside the next sizes' });
+  await expect(beside.getByRole('columnheader')).toHaveText(['', '5', '7', '9']);
+  // 1-1/2 of soft wood: a 5 saws 3/4 in comfort and half as much again with a warning.
+  await expect(beside.getByRole('row', { name: /Of its comfort/ })).toContainText('200 %, too high');
+});
+
 test('a blade that is not usually sold is put into its compartment, with figures to be checked', async ({
   app,
   page,

@@ -82,19 +82,23 @@ export {
   pierceBit,
   squarenessBy,
   steeredRadius,
+  stiffnessRatio,
   TOOTH_FORMS,
   turningRadius,
   typicalBlade,
   TYPICAL_BLADES,
 } from './blades';
 export type {
+  BesideChoice,
   Blade,
   BladeEnds,
+  BladeInCut,
   BladePreferences,
   BladeSize,
   ChartRow,
   ChartStretch,
   ChartWork,
+  CurveTaken,
   Reason,
   ReasonSource,
   ToothForm,
@@ -224,6 +228,7 @@ export type { CutStep, CutTake, LaidBoard, LaidPiece, PieceNode } from './layout
 export { cutBars, highsSolver } from './rods';
 export type { Bars, Lengths, LinearSolver } from './rods';
 export {
+  besideCut,
   bitForLayer,
   bitsOf,
   bladePreferences,

@@ -56,6 +56,15 @@ const HAND_SHARE = 1.4;
 export const steeredRadius = (blade: Pick<Blade, 'widthMm' | 'thicknessMm' | 'kerfMm'>): number =>
   HAND_SHARE * turningRadius(blade);
 
+/** How a curve is taken: steered, slowly, or by pivoting and nibbling. */
+export type CurveTaken = 'steers' | 'slow-turn' | 'pivots';
+
+/** How a blade takes a curve of a radius, mm. */
+export function curveTaken(blade: Pick<Blade, 'widthMm' | 'thicknessMm' | 'kerfMm'>, radius: number): CurveTaken {
+  if (steeredRadius(blade) <= radius) return 'steers';
+  return turningRadius(blade) <= radius ? 'slow-turn' : 'pivots';
+}
+
 /** What a blade saws in comfort, mm (common practice, no published source; editable later by the log). */
 const COMFORT_INCHES: Readonly<Record<HardnessClass, readonly number[]>> = {
   soft: [1 / 4, 3 / 8, 1 / 2, 3 / 4, 3 / 2, 7 / 4, 2],

@@ -4,12 +4,15 @@ import {
   BLADE_SIZES,
   chooseBlades,
   comfortHeight,
+  curveTaken,
   pierceBit,
   sizeIndex,
   steeredRadius,
   STRETCH,
   turningRadius,
+  typicalBlade,
   TYPICAL_BLADES,
+  type Blade,
   type BladePreferences,
   type CutDemand,
 } from '.';
@@ -215,6 +218,42 @@ test('whatever is chosen is in the drawer and can saw the height', () => {
         }
       },
     ),
+  );
+});
+
+test('one more blade in the drawer never makes the choice worse: no strain that was not, no curve harder to take for nothing', () => {
+  const hardships = ['steers', 'slow-turn', 'pivots'];
+  const judged = (cut: CutDemand, drawer: readonly Blade[], preferences: BladePreferences) => {
+    const result = chooseBlades(cut, drawer, preferences);
+    const choice = result.ok ? result.value[0] : undefined;
+    if (!choice) return { strained: true, share: Infinity, curve: Infinity };
+    const share = cut.heightMm / comfortHeight(choice.blade.size, hardnessClass(cut.hardnessN));
+    const curve = cut.tightestRadius === null ? 0 : hardships.indexOf(curveTaken(choice.blade, cut.tightestRadius));
+    return { strained: choice.strained, share, curve };
+  };
+  fc.assert(
+    fc.property(
+      fc.record({
+        hardnessN: fc.integer({ min: 1500, max: 7000 }),
+        heightMm: fc.double({ min: 1, max: 50, noNaN: true }),
+        tightestRadius: fc.option(fc.double({ min: 0.3, max: 5, noNaN: true })),
+        sharpInsideCorners: fc.nat(40),
+        turnable: fc.constant(true),
+        openingMm: fc.constant(null),
+      }),
+      fc.subarray(BLADE_SIZES.map((size) => typicalBlade(size, 'reverse', 'plain'))),
+      fc.constantFrom(...BLADE_SIZES),
+      fc.constantFrom(larger, smaller),
+      (cut, own, size, preferences) => {
+        const drawer = own.map((blade) => ({ ...blade, inDrawer: true }));
+        const before = judged(cut, drawer, preferences);
+        const after = judged(cut, [...drawer, { ...typicalBlade(size, 'skip', 'plain'), inDrawer: true }], preferences);
+        expect(after.strained && !before.strained).toBe(false);
+        // A curve is harder to take only with a blade that is less near its limit, where the other was strained.
+        if (after.curve > before.curve) expect([before.strained, after.share < before.share]).toEqual([true, true]);
+      },
+    ),
+    { numRuns: 600 },
   );
 });
 

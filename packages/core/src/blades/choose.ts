@@ -4,6 +4,7 @@ import { hardnessClass, NEWTONS_PER_POUND_FORCE } from '../wood';
 import {
   BLADE_SIZES,
   comfortHeight,
+  curveTaken,
   LARGEST_BIT,
   pierceBit,
   sizeIndex,
@@ -221,10 +222,9 @@ function holeReason({ openingMm }: CutDemand, blade: Blade): Reason[] {
 
 function steeringReason(cut: CutDemand, blade: Blade): Reason[] {
   if (cut.tightestRadius === null) return [];
-  const [handMm, limitMm] = [steeredRadius(blade), turningRadius(blade)];
-  const rule = handMm <= cut.tightestRadius ? 'steers' : limitMm <= cut.tightestRadius ? 'slow-turn' : 'pivots';
-  const inputs = { radiusMm: cut.tightestRadius, handMm, limitMm, size: blade.size };
-  return [{ rule, inputs, source: 'published' }];
+  const limits = { handMm: steeredRadius(blade), limitMm: turningRadius(blade) };
+  const inputs = { radiusMm: cut.tightestRadius, ...limits, size: blade.size };
+  return [{ rule: curveTaken(blade, cut.tightestRadius), inputs, source: 'published' }];
 }
 
 /** Work that cannot be turned wants teeth all round; without such a blade, a flat one with a warning in its reasons. */

@@ -1,7 +1,19 @@
-import { chooseBlades, type Blade, type BladeChoice, type BladeFault, type BladePreferences } from '../blades';
+import {
+  besideChoice,
+  chooseBlades,
+  type BesideChoice,
+  type Blade,
+  type BladeChoice,
+  type BladeFault,
+  type BladePreferences,
+  type CutDemand,
+} from '../blades';
 import type { CutMeasure } from '../patterns';
 import type { Result } from '../result';
 import { snapMm } from '../units';
+import { gangOfLayer } from './gang-of-layer';
+import type { Phase, PlannedCut, SawnStack } from './model/stack';
+import { slantOf } from './tilt';
 
 /** A cut as it lies under the blade: the wood, its height in mm, and whether the work can be turned about the blade. */
 export interface SawnCut {
@@ -18,22 +30,34 @@ export interface SawnCut {
  * paper say the same. Errors as of {@link chooseBlades}.
  */
 export const bladesForCut = (
-  { measure, openingMm, hardnessN, heightMm, turnable }: SawnCut,
+  cut: SawnCut,
   preferences: BladePreferences,
   drawer: readonly Blade[],
-): Result<readonly BladeChoice[], BladeFault> =>
-  chooseBlades(
-    {
-      hardnessN,
-      heightMm: snapMm(heightMm),
-      tightestRadius: measure.tightest?.radius ?? null,
-      sharpInsideCorners: measure.sharpInsideCorners,
-      turnable,
-      openingMm,
-    },
-    drawer,
-    preferences,
-  );
+): Result<readonly BladeChoice[], BladeFault> => chooseBlades(demandOf(cut), drawer, preferences);
+
+const demandOf = ({ measure, openingMm, hardnessN, heightMm, turnable }: SawnCut): CutDemand => ({
+  hardnessN,
+  heightMm: snapMm(heightMm),
+  tightestRadius: measure.tightest?.radius ?? null,
+  sharpInsideCorners: measure.sharpInsideCorners,
+  turnable,
+  openingMm,
+});
+
+/** The blade of a planned cut beside the next sizes down and up that are in the drawer. */
+export function besideCut(
+  { choice, measure, openingMm, rule, reach }: PlannedCut,
+  { layerIds, heightMm }: Phase,
+  stack: SawnStack,
+  drawer: readonly Blade[],
+  preferences: BladePreferences,
+): BesideChoice {
+  const plies = layerIds.flatMap((id) => gangOfLayer(id, stack).plies);
+  const hardnessN = Math.max(...plies.map(({ wood }) => wood.hardnessN));
+  const turnable = reach !== 'standing';
+  const demand = demandOf({ measure, openingMm, hardnessN, turnable, heightMm: heightMm * slantOf(rule) });
+  return besideChoice(demand, choice.blade, drawer, preferences);
+}
 
 /** The bit for the hole of an inside cut in a single layer that can be turned, mm; null where no blade or no bit serves. */
 export function bitForLayer(

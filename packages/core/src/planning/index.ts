@@ -1,6 +1,6 @@
 export { blanksOf } from './blanks';
 export { compareCosts, costOf } from './compare';
-export { bitForLayer } from './cut-blades';
+export { besideCut, bitForLayer } from './cut-blades';
 export { filmSheetsFor } from './consumables';
 export { sparesFor } from './count';
 export { bitsOf, pierceHolesOf, timesToSaw, totalMinutes } from './estimate';

@@ -5,6 +5,7 @@ import { KerfPicture } from '../drawing/BladePicture';
 import { useUnit } from '../services';
 import { FIGURE } from '../theme/theme';
 import { FORM_WORDS, reasonWords, SOURCE_WORDS } from '../words/plan';
+import { BladesBeside } from './BladesBeside';
 
 /** A blade of a stack; opened, why it is this one, with the rule, the figures and where they come from. */
 export function WhyBlade({ blade, stack }: { readonly blade: Blade; readonly stack: PlannedStack }) {
@@ -36,7 +37,10 @@ export function WhyBlade({ blade, stack }: { readonly blade: Blade; readonly sta
 
 function Reasons({ blade, stack }: { readonly blade: Blade; readonly stack: PlannedStack }) {
   const { unit } = useUnit();
-  const cuts = stack.phases.flatMap((phase) => phase.cuts).filter(({ choice }) => choice.blade.id === blade.id);
+  const placed = stack.phases
+    .flatMap((phase) => phase.cuts.map((cut) => ({ phase, cut })))
+    .filter(({ cut }) => cut.choice.blade.id === blade.id);
+  const cuts = placed.map(({ cut }) => cut);
   // Cuts with the same reasons to the letter are told once.
   const groups = new Map<string, typeof cuts>();
   for (const cut of cuts) {
@@ -45,6 +49,8 @@ function Reasons({ blade, stack }: { readonly blade: Blade; readonly stack: Plan
   }
   const tightest = Math.min(...cuts.map(({ measure }) => measure.tightest?.radius ?? Infinity));
   const told = [...groups.values()].slice(0, 2);
+  // The cut that asks most of a blade stands for the others.
+  const hardest = placed.find(({ cut }) => (cut.measure.tightest?.radius ?? Infinity) === tightest);
   return (
     <>
       <Box sx={{ display: 'flex', gap: 2, mb: 1 }}>
@@ -78,6 +84,7 @@ function Reasons({ blade, stack }: { readonly blade: Blade; readonly stack: Plan
           {groups.size - told.length} more of its cuts differ only in their figures.
         </Typography>
       )}
+      {hardest && <BladesBeside stack={stack} phase={hardest.phase} cut={hardest.cut} />}
       <Typography variant="body2" color="textSecondary" sx={{ mt: 1.5 }}>
         Another thickness, fewer layers, other blades in the drawer or the other habit under Shop would change this.
       </Typography>

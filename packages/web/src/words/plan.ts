@@ -9,6 +9,7 @@ import {
   type PlanWarning,
   type Reason,
   type ReasonSource,
+  type CurveTaken,
   type ToothForm,
   PATTERN_WAYS,
   type PatternMaterial,
@@ -33,6 +34,12 @@ export const FORM_WORDS: Readonly<Record<ToothForm, string>> = {
   'wide-kerf': 'wide-kerf teeth',
   ground: 'ground teeth',
   spiral: 'spiral',
+};
+
+export const CURVE_WORDS: Readonly<Record<CurveTaken, string>> = {
+  steers: 'steered',
+  'slow-turn': 'slowly',
+  pivots: 'pivoted',
 };
 
 export const HOLDING_WORDS: Readonly<Record<Holding, string>> = {

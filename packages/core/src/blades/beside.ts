@@ -1,0 +1,72 @@
+import { compareMm, MM_PER_INCH } from '../units';
+import { hardnessClass } from '../wood';
+import {
+  BLADE_SIZES,
+  comfortHeight,
+  curveTaken,
+  pierceBit,
+  sizeIndex,
+  STRETCH,
+  type Blade,
+  type CurveTaken,
+} from './blade';
+import { usableBlades, type BladePreferences, type CutDemand } from './choose';
+
+/** What one blade would do in a cut. */
+export interface BladeInCut {
+  readonly blade: Blade;
+  /** The height as a share of what it saws in comfort. */
+  readonly comfortShare: number;
+  /** How the tightest curve is taken; null where there is none. */
+  readonly curve: CurveTaken | null;
+  /** Teeth that stand in the wood at once: fewer cut rougher, more have less room for dust. */
+  readonly teethInCut: number;
+  /** Why it could not be used at all: too high for it even strained, or the opening has no room for its hole; else null. */
+  readonly cannot: 'too-high' | 'no-hole' | null;
+}
+
+export interface BesideChoice {
+  readonly chosen: BladeInCut;
+  /** The next smaller and larger size of the drawer, where there is one. */
+  readonly smaller: BladeInCut | null;
+  readonly larger: BladeInCut | null;
+}
+
+/** The blade of a cut beside the next one down and up, by the figures that tell what each gains and loses. */
+export function besideChoice(
+  cut: CutDemand,
+  chosen: Blade,
+  drawer: readonly Blade[],
+  { ends }: Pick<BladePreferences, 'ends'>,
+): BesideChoice {
+  const flat = usableBlades(drawer, ends).filter(({ form }) => form !== 'spiral');
+  const next = (step: 1 | -1): BladeInCut | null => {
+    for (let i = sizeIndex(chosen.size) + step; i >= 0 && i < BLADE_SIZES.length; i += step) {
+      const ofSize = flat.filter(({ size }) => size === BLADE_SIZES[i]);
+      const blade = ofSize.find(({ form }) => form === chosen.form) ?? ofSize[0];
+      if (blade) return inCut(cut, blade);
+    }
+    return null;
+  };
+  return { chosen: inCut(cut, chosen), smaller: next(-1), larger: next(1) };
+}
+
+function inCut(cut: CutDemand, blade: Blade): BladeInCut {
+  const comfortMm = comfortHeight(blade.size, hardnessClass(cut.hardnessN));
+  const bitMm = pierceBit(blade);
+  const hasHole = cut.openingMm === null || (bitMm !== null && compareMm(bitMm, cut.openingMm) <= 0);
+  return {
+    blade,
+    comfortShare: cut.heightMm / comfortMm,
+    curve: cut.tightestRadius === null ? null : curveTaken(blade, cut.tightestRadius),
+    teethInCut: (cut.heightMm / MM_PER_INCH) * blade.teethPerInch,
+    cannot: compareMm(cut.heightMm, comfortMm * STRETCH) > 0 ? 'too-high' : hasHole ? null : 'no-hole',
+  };
+}
+
+/**
+ * How much stiffer one blade is than another against the wood that is fed to it: as a flat beam of one length bends in the
+ * plane of its width, by thickness times the cube of the width (elementary bending, I = t w^3 / 12).
+ */
+export const stiffnessRatio = (one: Blade, other: Blade): number =>
+  (one.thicknessMm * one.widthMm ** 3) / (other.thicknessMm * other.widthMm ** 3);

@@ -61,3 +61,18 @@ test('two widths of a strip tell how far the table is out, and which side to low
   await page.getByLabel('Face up (in)').fill('1.04');
   await expect(out).toContainText('0.76° out: lower the left side');
 });
+
+test('what a blade lasts and saws in a minute is shown and typed in the shop’s unit', async ({ app, page }) => {
+  await page.goto(`${app.address}/shop`);
+  // 2,600 mm² are 4.03 square inches.
+  const soft = page.getByLabel('Cut face sawn in soft wood (sq in/min)');
+  await expect(soft).toHaveValue('4.03');
+  await soft.fill('5');
+  await soft.blur();
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await page.reload();
+  await expect(soft).toHaveValue('5');
+  await page.getByRole('heading', { name: 'Shop', exact: true }).click();
+  await page.keyboard.press('u');
+  await expect(page.getByLabel('Cut face sawn in soft wood (mm²/min)')).toHaveValue('3225.8');
+});

@@ -139,6 +139,7 @@ export type {
   KindReason,
   LeftOut,
   LeftOutKind,
+  KnownWays,
   Likeness,
   LikeParts,
   LineKind,

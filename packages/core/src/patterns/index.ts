@@ -34,6 +34,7 @@ export type {
   DifficultyLevel,
   DifficultyReason,
   DifficultyRule,
+  KnownWays,
   Likeness,
   LikeParts,
   NoPierceHole,

@@ -1,6 +1,6 @@
 import { Box, TextField, Typography } from '@mui/material';
 import { useLoaderData } from 'react-router';
-import { FACTORS, minorDigits, type Machines, type Shop } from '@rapid-jig/core';
+import { minorDigits, type Machines, type Shop } from '@rapid-jig/core';
 import type { LocalNetwork } from '@rapid-jig/contract';
 import type { Answer } from '../api/client';
 import type { OpenDocument } from '../documents/document';
@@ -12,11 +12,11 @@ import { orThrow } from '../shell/or-throw';
 import { Page } from '../shell/Page';
 import { SaveBadge, SaveTrouble, useUndoKeys } from '../shell/SaveBadge';
 import { NetworkSection } from './NetworkSection';
+import { FactorsSection } from './FactorsSection';
 import { MachinesSection } from './MachinesSection';
 import { HabitsSection, type Edit, type SectionProps } from './HabitsSection';
 import { Section } from './Section';
 import { SetUpSection } from './SetUpSection';
-import { SOURCE_WORDS } from '../words/plan';
 
 export interface LoadedShop {
   readonly machines: OpenDocument<Machines>;
@@ -153,32 +153,6 @@ function PaperAndMoney({ shop, edit }: SectionProps) {
         most={1e6}
         onChange={(value) => edit({ hourValueMinor: Math.round(value * unit) })}
       />
-    </Section>
-  );
-}
-
-function FactorsSection({ shop, edit }: SectionProps) {
-  return (
-    <Section
-      title="What the minutes rest on"
-      id="factors"
-      note="Each figure is ours until you put in your own. An emptied field goes back to ours."
-    >
-      {FACTORS.map(({ id, name, unit, value, source }) => (
-        <DecimalField
-          key={id}
-          label={`${name} (${unit})`}
-          value={shop.factors[id] ?? value}
-          help={shop.factors[id] === undefined ? SOURCE_WORDS[source] : SOURCE_WORDS['your-figure']}
-          least={0.001}
-          most={1e7}
-          width={300}
-          onChange={(figure) => edit({ factors: { ...shop.factors, [id]: figure } })}
-          onClear={() =>
-            edit({ factors: Object.fromEntries(Object.entries(shop.factors).filter(([key]) => key !== id)) })
-          }
-        />
-      ))}
     </Section>
   );
 }

@@ -22,6 +22,7 @@ import {
   type DrawingSteps,
   type DrawnLine,
   type EdgeOfLine,
+  type KnownWays,
   type Likeness,
   type Part,
   type PartDefaults,
@@ -131,10 +132,11 @@ const reader = {
     const layer = { hardnessN: context.hardnessN, heightMm: context.thicknessMm };
     const bitFor: UnderstandingOf['bitFor'] = (_cut, measure, openingMm) =>
       bitForLayer({ ...layer, measure, openingMm }, preferences, drawer);
+    const known: KnownWays = new Map();
     const parts = shapes.map((shape, i) => {
       if (i % TOLD_EVERY === 0 || shapes.length < TOLD_EVERY)
         onStage({ at: 'measuring', part: i + 1, of: shapes.length });
-      return understandPart(shape, { ...context, bitFor });
+      return understandPart(shape, { ...context, bitFor }, known);
     });
     const likeness = likeParts(shapes, context.fitTolerance, (done) => {
       if (done % TOLD_EVERY === 0) onStage({ at: 'comparing', part: done + 1, of: shapes.length });

@@ -8,7 +8,7 @@ export type {
   DifficultyRule,
 } from './difficulty';
 export { likeParts, waysToFit } from './likeness';
-export type { Likeness, LikeParts, WaysToFit } from './likeness';
+export type { KnownWays, Likeness, LikeParts, WaysToFit } from './likeness';
 export { circleOf, shapesOf } from './part-shape';
 export type { PartShape, ShapeLine } from './part-shape';
 export { openingRoom, pierceHoles } from './pierce';

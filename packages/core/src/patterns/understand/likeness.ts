@@ -16,6 +16,7 @@ import {
   toSvgPathData,
   turnedOver,
   type Point,
+  type Path,
   type PieceToFit,
   type ShapeToFit,
 } from '../../geometry';
@@ -31,6 +32,20 @@ export interface WaysToFit {
 
 /** A line this many times as long as it is far across is a scribble: it is not turned on itself, and goes back the one way it came. */
 const SCRIBBLE = 150;
+
+/** Ways to fit of outlines met before, by how each is seen from its start: a batch has many copies of one. */
+export type KnownWays = Map<string, WaysToFit>;
+
+/** The ways of an outline, looked up where a copy of it was met before. */
+export function waysOf(path: Path, outline: readonly Point[], tolerance: number, known: KnownWays): WaysToFit {
+  const key = copyKeyOf(path);
+  const ways = known.get(key) ?? waysToFit(outline, tolerance);
+  known.set(key, ways);
+  return ways;
+}
+
+/** An outline as seen from its start: equal for copies that are only shifted. */
+const copyKeyOf = (path: Path): string => toSvgPathData(movePath(path, shift(-path.start.x, -path.start.y)));
 
 export function waysToFit(outline: readonly Point[], tolerance: number): WaysToFit {
   const box = boxAround(outline);
@@ -54,7 +69,6 @@ interface Measured {
   readonly area: number;
   readonly length: number;
   readonly reach: number;
-  /** The outline as seen from its start: equal for copies that are only shifted. */
   readonly copyKey: string;
   fit: PieceToFit | null;
 }
@@ -66,7 +80,7 @@ export interface Likeness {
 }
 
 /** Outlines that are turned on each other to see whether they fit, at most: a few seconds. */
-const MOST_COMPARED = 8000;
+const MOST_COMPARED = 4000;
 
 /**
  * Which parts have the same outline, and which are mirror images of each other. A part that is its own mirror image is
@@ -108,7 +122,7 @@ function measured(shape: PartShape): Measured {
     area: Math.abs(signedArea(path)),
     length: pathLength(path),
     reach: Math.hypot(boxWidth(box), boxHeight(box)),
-    copyKey: toSvgPathData(movePath(path, shift(-path.start.x, -path.start.y))),
+    copyKey: copyKeyOf(path),
     fit: null,
   };
 }

@@ -2,7 +2,16 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { circlePath, distance, flatten, isInside, nearestOnPiece, type Point } from '../../geometry';
 import { inches } from '../../units';
-import { difficultyOf, fragileTips, likeParts, openingRoom, standOf, understandPart, waysToFit } from '.';
+import {
+  difficultyOf,
+  fragileTips,
+  likeParts,
+  openingRoom,
+  standOf,
+  understandPart,
+  waysToFit,
+  type KnownWays,
+} from '.';
 import { CONTEXT, shapes, understood } from './understanding.test-support';
 
 const polygon = (...points: readonly (readonly [number, number])[]): Point[] => points.map(([x, y]) => ({ x, y }));
@@ -249,6 +258,15 @@ describe('parts that are like each other', () => {
       y: 20 * Math.sin(i * 0.0314159265),
     }));
     expect(waysToFit(disc, 0.25).upright).toBe(Infinity);
+  });
+
+  test('a batch of copies is looked at once, and each is told what it would be told alone', () => {
+    const row = Array.from({ length: 40 }, (_, i) => `<path d="M${String(7 * i)} 2h6v4h-2v2h-4z"/>`).join('');
+    const known: KnownWays = new Map();
+    const batch = shapes(`${row}<rect y="40" width="20" height="20"/>`);
+    const together = batch.map((shape) => understandPart(shape, CONTEXT, known));
+    expect(known.size).toBe(2);
+    expect(together).toEqual(batch.map((shape) => understandPart(shape, CONTEXT)));
   });
 });
 

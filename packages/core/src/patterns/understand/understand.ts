@@ -15,7 +15,7 @@ import {
 import { measureCut, type CutKind, type CutMeasure } from '../cut';
 import { JOIN_WITHIN } from '../steps';
 import { difficultyOf, type Difficulty } from './difficulty';
-import { waysToFit, type WaysToFit } from './likeness';
+import { waysOf, type KnownWays, type WaysToFit } from './likeness';
 import { woodRings, type PartShape, type ShapeLine } from './part-shape';
 import { openingRoom, pierceHoles, type NoPierceHole, type PierceHole } from './pierce';
 import { standOf, type Stand } from './stand';
@@ -65,8 +65,15 @@ export interface PartUnderstanding {
   readonly difficulty: Difficulty;
 }
 
-/** Everything there is to know of a part from its lines. Pure; about a second for a fretwork of 100,000 points. */
-export function understandPart(shape: PartShape, context: UnderstandingOf): PartUnderstanding {
+/**
+ * Everything there is to know of a part from its lines. Pure; about a second for a fretwork of 100,000 points. `known` is
+ * passed from part to part of one drawing and one tolerance, so that a copy's ways to fit are not looked for again.
+ */
+export function understandPart(
+  shape: PartShape,
+  context: UnderstandingOf,
+  known: KnownWays = new Map<string, WaysToFit>(),
+): PartUnderstanding {
   const rings = woodRings(shape);
   const outline = rings[0] ?? [];
   const inner = rings.slice(1, 1 + shape.inside.length);
@@ -94,7 +101,7 @@ export function understandPart(shape: PartShape, context: UnderstandingOf): Part
     bridge,
     tips,
     falling: shape.falling.map(({ id, path }) => ({ line: id, at: path.start })),
-    ways: waysToFit(outline, context.fitTolerance),
+    ways: waysOf(shape.outline.path, outline, context.fitTolerance, known),
     stand: standOf(rings, shape.base),
     ...pierceAll(shape, cuts, context),
     pieces: piecesIn(outline, inner, shape.through),

@@ -10,8 +10,10 @@ const ROUNDS_EVEN = 12;
 const ROUNDS_LARGEST = 8;
 /** How often the weights are made anew in a round. */
 const WEIGHINGS = 40;
-/** Every so many of the samples have a weight, and the points of an outline of up to so many. */
-const EVERY = 4;
+/** Every so many of the samples have a weight: few while all weigh the same, for any of them are a bound from below. */
+const EVERY_EVEN = 16;
+const EVERY_LARGEST = 4;
+/** The points of an outline of up to so many have one too. */
 const FEW_POINTS = 160;
 /** The largest gap is found to within this share of the tolerance. */
 const NEAR_ENOUGH = 0.01;
@@ -31,13 +33,16 @@ interface Pose {
 export function angleThatFits(piece: ShapeToFit, opening: ShapeToFit, angle: number, tolerance: number): number | null {
   let pose: Pose = { angle, x: 0, y: 0 };
   for (let round = 0; round < ROUNDS_EVEN + ROUNDS_LARGEST; round++) {
-    const gaps = gapsAt(piece, opening, pose, 4 * tolerance);
+    const isEven = round < ROUNDS_EVEN;
+    const gaps = gapsAt(piece, opening, pose, 4 * tolerance, isEven ? EVERY_EVEN : EVERY_LARGEST);
     if (gaps.every(({ off }) => off <= tolerance) && fits(piece, opening, pose, tolerance)) return pose.angle;
-    const step = round < ROUNDS_EVEN ? evenStep(gaps) : largestStep(gaps, tolerance);
+    const step = isEven ? evenStep(gaps) : largestStep(gaps, tolerance);
     const isStill =
       Math.hypot(step.x, step.y) + Math.abs(step.angle) * piece.meanRadius < (NEAR_ENOUGH * tolerance) / 2;
-    if ((isStill || round >= ROUNDS_EVEN) && step.left > tolerance * (1 + NEAR_ENOUGH)) return null;
-    if (isStill && round >= ROUNDS_EVEN) return null;
+    if ((isStill || !isEven) && step.left > tolerance * (1 + NEAR_ENOUGH)) return null;
+    if (isStill && !isEven) return null;
+    // Where nothing more comes of it the largest gap has its turn.
+    if (isStill) round = ROUNDS_EVEN - 1;
     pose = { angle: pose.angle + step.angle, x: pose.x + step.x, y: pose.y + step.y };
   }
   return null;
@@ -53,7 +58,7 @@ interface Gap {
   readonly perY: number;
 }
 
-function gapsAt(piece: ShapeToFit, opening: ShapeToFit, pose: Pose, usual: number): Gap[] {
+function gapsAt(piece: ShapeToFit, opening: ShapeToFit, pose: Pose, usual: number, every: number): Gap[] {
   const move = moveOf(pose);
   const back = undo(move);
   const gap = (p: Point, q: Point): Gap => {
@@ -64,17 +69,17 @@ function gapsAt(piece: ShapeToFit, opening: ShapeToFit, pose: Pose, usual: numbe
   // Most are near, and looking no further is ten times as fast.
   const nearest = (to: Point, index: SegmentIndex): Point => (index.nearest(to, usual) ?? index.nearest(to))?.at ?? to;
   return [
-    ...weighedOf(piece).map((point) => {
+    ...weighedOf(piece, every).map((point) => {
       const p = moved(move, point);
       return gap(p, nearest(p, opening.index));
     }),
-    ...weighedOf(opening).map((q) => gap(moved(move, nearest(moved(back, q), piece.index)), q)),
+    ...weighedOf(opening, every).map((q) => gap(moved(move, nearest(moved(back, q), piece.index)), q)),
   ];
 }
 
-function weighedOf({ samples, ring }: ShapeToFit): Point[] {
+function weighedOf({ samples, ring }: ShapeToFit, every: number): Point[] {
   const points = ring.length <= FEW_POINTS ? [...ring] : [];
-  for (let i = 0; i < samples.length; i += EVERY) points.push(samples[i] ?? ORIGIN);
+  for (let i = 0; i < samples.length; i += every) points.push(samples[i] ?? ORIGIN);
   return points;
 }
 const ORIGIN: Point = { x: 0, y: 0 };

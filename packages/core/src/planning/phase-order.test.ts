@@ -73,6 +73,12 @@ test('no other order takes hands less, whatever the phases: every order tried', 
   );
 });
 
+test('what is sawn one by one may come between: where holding costs nothing it spares a taking apart', () => {
+  const phases = [...['ab', 'acd', 'ce'].map(together), { layerIds: ['a', 'c', 'e'], singly: true }];
+  const own = { holdLayer: 0, splitStack: 1 };
+  expect(minutesOf(leastHandled(phases, own), own)).toBe(1);
+});
+
 test('nine phases that share layers in pairs are too many to be weighed; any number of nested ones is not', () => {
   const pairs = ['ab', 'bc', 'cd', 'de', 'ea', 'ac', 'bd', 'ce', 'da'].map(together);
   expect(isWeighed(pairs)).toBe(false);

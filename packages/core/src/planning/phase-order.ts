@@ -9,23 +9,24 @@ type Minutes = Pick<FactorValues, 'holdLayer' | 'splitStack'>;
 const MOST_WEIGHED = 8;
 
 /**
- * Phases that may be done in any order, in the one that hands have the least to do for, each layer single before: what is sawn one
- * by one first, while nothing is held; then of equal orders the first in the order given, the fewest layers before the others.
+ * Phases that may be done in any order, in the one that hands have the least to do for, each layer single before; of
+ * equal orders what is sawn one by one first, while nothing is held, then the fewest layers before the others.
  * Where of any two phases with a layer in common one has all layers of the other, that is the best there is: nothing is ever
  * taken apart, and nothing held twice.
  */
 export function leastHandled<P extends Handled>(phases: readonly P[], minutes: Minutes): P[] {
   const alone = phases.filter(({ singly }) => singly);
   const inTurn = phases.filter(({ singly }) => !singly).sort((a, b) => a.layerIds.length - b.layerIds.length);
-  if (!isWeighed(inTurn) || isNested(inTurn)) return [...alone, ...inTurn];
-  const single = [...new Set(inTurn.flatMap(({ layerIds }) => layerIds))].map((id) => [id]);
-  return [...alone, ...restOf(inTurn, single, minutes, new Map<string, Order<P>>()).phases];
+  const all = [...alone, ...inTurn];
+  if (!isWeighed(all) || isNested(inTurn)) return all;
+  const single = [...new Set(all.flatMap(({ layerIds }) => layerIds))].map((id) => [id]);
+  return restOf(all, single, minutes, new Map<string, Order<P>>()).phases;
 }
 
 /** False where there were too many phases to weigh every order of them. */
 export const isWeighed = (phases: readonly Handled[]): boolean => {
   const together = phases.filter(({ singly }) => !singly);
-  return together.length <= MOST_WEIGHED || isNested(together);
+  return phases.length <= MOST_WEIGHED || isNested(together);
 };
 
 const isNested = (phases: readonly Handled[]): boolean =>

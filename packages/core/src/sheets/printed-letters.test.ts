@@ -23,3 +23,12 @@ test('names in any European language and Vietnamese print; what no font has is t
   expect(lettersWithoutFont([pageOf(...printed)], scriptOf)).toEqual([]);
   expect(lettersWithoutFont([pageOf('灯台 1'), pageOf('灯 מגדלור')], scriptOf).join('')).toBe('灯台מגדלור');
 });
+
+test('letters on a pattern that goes over several pages, seen through a window, are told too', () => {
+  const { marks, ...page } = pageOf('Hull 船');
+  const through = {
+    ...page,
+    marks: [{ kind: 'window' as const, box: { minX: 0, minY: 0, maxX: 90, maxY: 90 }, marks }],
+  };
+  expect(lettersWithoutFont([through], scriptOf)).toEqual(['船']);
+});

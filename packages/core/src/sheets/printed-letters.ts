@@ -1,4 +1,4 @@
-import type { SheetPage } from './marks';
+import type { Mark, SheetPage } from './marks';
 
 /** Scripts that pages are printed in: every European language and Vietnamese. Each has a font file of its own. */
 export const PRINTED_SCRIPTS = [
@@ -38,6 +38,9 @@ export const asPrinted = (text: string): string => text.normalize('NFC');
 
 /** The characters of pages that no font has, each once: they are printed as boxes. */
 export function lettersWithoutFont(pages: readonly SheetPage[], scriptOf: ScriptOf): string[] {
-  const texts = pages.flatMap(({ marks }) => marks.flatMap((mark) => (mark.kind === 'text' ? [mark.text] : [])));
-  return [...new Set(asPrinted(texts.join('')))].filter((character) => scriptOf(character) === null);
+  const text = pages.map(({ marks }) => textOf(marks)).join('');
+  return [...new Set(asPrinted(text))].filter((character) => scriptOf(character) === null);
 }
+
+const textOf = (marks: readonly Mark[]): string =>
+  marks.map((mark) => (mark.kind === 'text' ? mark.text : mark.kind === 'window' ? textOf(mark.marks) : '')).join('');

@@ -261,7 +261,7 @@ const scriptOf = scriptsFrom(listedLetters);
 
 /** Told before it is printed: a name in a script that no font of the pages has. */
 function LettersWithoutFont({ sheets }: { readonly sheets: PatternSheets }) {
-  const letters = lettersWithoutFont(sheets.pages, scriptOf);
+  const letters = useMemo(() => lettersWithoutFont(sheets.pages, scriptOf), [sheets]);
   if (letters.length === 0) return null;
   return (
     <Alert severity="warning">

@@ -4,15 +4,14 @@ import { ApiError } from './api-error';
 import type { Session } from './db/database';
 import { inputOf, type PlanTask } from './heavy/tasks';
 import { getRun, listEvents } from './store/runs';
-import { getSingleton } from './store/singletons';
+import { shopAndDrawer } from './store/singletons';
 import { rawRevisions } from './store/templates';
 
 /** What the plan of a run depends on, as it is stored now. */
 export const planTaskOf = async (session: Session, runId: string): Promise<PlanTask> => ({
   run: (await getRun(session, runId)).doc,
   revisions: await rawRevisions(session, runId),
-  shop: (await getSingleton(session, 'shop')).doc,
-  drawer: (await getSingleton(session, 'drawer')).doc.blades,
+  ...(await shopAndDrawer(session)),
   work: await listEvents(session, runId),
 });
 

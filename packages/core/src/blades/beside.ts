@@ -1,16 +1,7 @@
 import { compareMm, MM_PER_INCH } from '../units';
 import { hardnessClass } from '../wood';
-import {
-  BLADE_SIZES,
-  comfortHeight,
-  curveTaken,
-  pierceBit,
-  sizeIndex,
-  STRETCH,
-  type Blade,
-  type CurveTaken,
-} from './blade';
-import { usableBlades, type BladePreferences, type CutDemand } from './choose';
+import { BLADE_SIZES, comfortHeight, curveTaken, sizeIndex, STRETCH, type Blade, type CurveTaken } from './blade';
+import { mayEnter, usableBlades, type BladePreferences, type CutDemand } from './choose';
 
 /** What one blade would do in a cut. */
 export interface BladeInCut {
@@ -53,14 +44,13 @@ export function besideChoice(
 
 function inCut(cut: CutDemand, blade: Blade): BladeInCut {
   const comfortMm = comfortHeight(blade.size, hardnessClass(cut.hardnessN));
-  const bitMm = pierceBit(blade);
-  const hasHole = cut.openingMm === null || (bitMm !== null && compareMm(bitMm, cut.openingMm) <= 0);
   return {
     blade,
     comfortShare: cut.heightMm / comfortMm,
     curve: cut.tightestRadius === null ? null : curveTaken(blade, cut.tightestRadius),
     teethInCut: (cut.heightMm / MM_PER_INCH) * blade.teethPerInch,
-    cannot: compareMm(cut.heightMm, comfortMm * STRETCH) > 0 ? 'too-high' : hasHole ? null : 'no-hole',
+    cannot:
+      compareMm(cut.heightMm, comfortMm * STRETCH) > 0 ? 'too-high' : mayEnter(blade, cut.openingMm) ? null : 'no-hole',
   };
 }
 

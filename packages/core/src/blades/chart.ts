@@ -1,4 +1,5 @@
-import { inches } from '../units';
+import { inches, type LengthUnit } from '../units';
+import { WOODS, type Wood } from '../wood';
 import type { Blade } from './blade';
 import { chooseBlades, type BladeChoice, type BladeFault, type BladePreferences, type CutDemand } from './choose';
 
@@ -17,6 +18,19 @@ export interface ChartWood {
   readonly id: string;
   readonly hardnessN: number;
 }
+
+/** Heights a shop's chart has, mm: each sixteenth to 2-1/2 in, or each millimetre and a half to 60 mm. */
+export const chartHeights = (units: LengthUnit): number[] =>
+  upTo(40).map((n) => (units === 'in' ? inches(n / 16) : 1.5 * n));
+
+/** Those of them that are marked, mm: each quarter of an inch, or each 5 mm. */
+export const chartMarks = (units: LengthUnit): number[] =>
+  units === 'in' ? upTo(10).map((n) => inches(n / 4)) : upTo(12).map((n) => 5 * n);
+
+const upTo = (count: number): number[] => Array.from({ length: count }, (_, i) => i + 1);
+
+/** Woods in the order of a chart: the softest first. */
+export const chartWoods = (): Wood[] => [...WOODS].sort((a, b) => a.hardnessN - b.hardnessN);
 
 /** Heights in a row of the chart for which the answer is one. */
 export interface ChartStretch {

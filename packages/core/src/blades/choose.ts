@@ -100,7 +100,7 @@ export function chooseBlades(
 }
 
 /** True where the blade comes in from the edge, or a usual bit makes a hole for it that the opening has room for. */
-function mayEnter(blade: Blade, openingMm: number | null): boolean {
+export function mayEnter(blade: Blade, openingMm: number | null): boolean {
   const bit = pierceBit(blade);
   return openingMm === null || (bit !== null && compareMm(bit, openingMm) <= 0);
 }

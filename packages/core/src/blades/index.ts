@@ -1,6 +1,6 @@
 export { besideChoice, stiffnessRatio } from './beside';
 export type { BesideChoice, BladeInCut } from './beside';
-export { bladeChart, CHART_WORKS } from './chart';
+export { bladeChart, CHART_WORKS, chartHeights, chartMarks, chartWoods } from './chart';
 export type { ChartRow, ChartStretch, ChartWood, ChartWork } from './chart';
 export {
   BLADE_SIZES,

@@ -3,7 +3,7 @@ import { CORNER_RADIUS, CORNER_REACH, turnsOf, type Corner, type Turn } from './
 import type { Curve } from './curvature';
 import type { Path } from './path';
 import type { Point } from './point';
-import { traceOf, type Trace, type TracePoint } from './trace';
+import { numberBeside, stepTo, traceOf, type Trace, type TracePoint } from './trace';
 
 export interface Bends {
   /** Sharp changes of direction, in order along the path. */
@@ -38,28 +38,32 @@ export function bendsOf(path: Path): Bends {
 /** Where a point of a trace lies: at a sharp turn, within reach of a rounded one, or between turns. */
 type Place = 'sharp' | 'rounded' | 'between';
 
-function placesOf(turns: readonly Turn[], { points, closed, length }: Trace): Place[] {
-  const places = points.map((): Place => 'between');
+function placesOf(turns: readonly Turn[], trace: Trace): Place[] {
+  const places = trace.points.map((): Place => 'between');
   for (const { first, last } of turns) {
     if (first === last) {
       places[first] = 'sharp';
       continue;
     }
-    for (let i = first; i !== last; i = (i + 1) % points.length) places[i] = 'rounded';
-    for (const [from, side] of [
-      [first, -1],
-      [last, 1],
-    ] as const)
-      for (let i = from, walked = 0; walked < CORNER_REACH;) {
-        places[i] = 'rounded';
-        const next = closed ? (i + side + points.length) % points.length : i + side;
-        const [here, there] = [points[i], points[next]];
-        if (!here || !there || next === from) break;
-        walked += ((there.along - here.along) * side + length) % length;
-        i = next;
-      }
+    for (let i = first; i !== last; i = numberBeside(trace, i, 1)) places[i] = 'rounded';
+    for (const i of [...withinReach(trace, first, -1), ...withinReach(trace, last, 1)]) places[i] = 'rounded';
   }
   return places;
+}
+
+/** The numbers of a point and of those to one side of it that a rounded corner there reaches. */
+function withinReach(trace: Trace, from: number, side: 1 | -1): number[] {
+  const reached = [from];
+  let walked = 0;
+  for (let i = from; ;) {
+    const next = numberBeside(trace, i, side);
+    const [here, there] = [trace.points[i], trace.points[next]];
+    if (!here || !there || next === from) return reached;
+    walked += stepTo(trace, here, there, side);
+    if (walked >= CORNER_REACH) return reached;
+    reached.push(next);
+    i = next;
+  }
 }
 
 interface Row {

@@ -30,11 +30,12 @@ export function tightestThrough(points: readonly Point[], closed: boolean): Curv
       const middle = i + (closed ? points.length : 0);
       const reachMm = reachAbout(row, middle, reach);
       const least = doubt(2 * reach + 1, reachMm) / SURE_WITHIN;
-      // No window that goes about the centre by less than a right angle to either side bends more than this.
-      if (least > Math.PI / reachMm || bulge(row, middle, reach) < (least * reachMm ** 2) / 8) continue;
+      const leastIfFine = least / 2;
+      // No window that goes about the centre by less than a right angle to either side bends more than the one, or bulges less.
+      if (leastIfFine > Math.PI / 2 / reachMm || bulge(row, middle, reach) < (leastIfFine * reachMm ** 2) / 4) continue;
       const { curvature, off } = circleThrough(windowAbout(row, middle, reach, reachMm));
       const isFine = reach >= SHOWS_ITS_ROUNDING && off < OFF_THE_CURVE / 2;
-      if (curvature === 0 || curvature < (isFine ? least / 2 : least)) continue;
+      if (curvature === 0 || curvature < (isFine ? leastIfFine : least)) continue;
       settled.fill(1, i, i + stride);
       const at = points[i];
       if (at && 1 / curvature < (best?.radius ?? Infinity)) best = { radius: 1 / curvature, at };

@@ -1,5 +1,5 @@
 import { minus, turnBetween, type Point } from './point';
-import type { Trace, TracePoint } from './trace';
+import { numberBeside, stepTo, type Trace, type TracePoint } from './trace';
 import { STRAIGHT } from '../units';
 
 /** A change of direction of this much or more at one place is a corner; less is a step of a curve drawn in short lines. */
@@ -63,18 +63,17 @@ function bendsAlong(trace: Trace, reach: number): Bend[] {
 }
 
 /** The way from a place `reach` mm before a point to it, or on to one after it; null at an end of an open line, where half is not left. */
-function chordsOf({ points, closed, length }: Trace, reach: number): (i: number, side: 1 | -1) => Point | null {
-  const n = points.length;
+function chordsOf(trace: Trace, reach: number): (i: number, side: 1 | -1) => Point | null {
+  const { points } = trace;
   return (i, side) => {
     const start = points[i];
     if (!start) return null;
     let before = start;
     let walked = 0;
-    for (let k = 1; k < n; k++) {
-      const j = i + side * k;
-      const next = closed ? points[(j + n) % n] : points[j];
+    for (let j = numberBeside(trace, i, side); j !== i; j = numberBeside(trace, j, side)) {
+      const next = points[j];
       if (!next) break;
-      const step = ((next.along - before.along) * side + length) % length || length;
+      const step = stepTo(trace, before, next, side);
       if (walked + step >= reach) {
         const t = (reach - walked) / step;
         const far = { x: before.x + t * (next.x - before.x), y: before.y + t * (next.y - before.y) };

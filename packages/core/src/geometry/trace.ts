@@ -64,6 +64,14 @@ export function traceOf(path: Path, short: number, tight: number): Trace {
   return { ...whole(points, path.closed), curves };
 }
 
+/** The number of the point after one, or before it; that of none where an open line ends. */
+export const numberBeside = ({ points, closed }: Trace, i: number, side: 1 | -1): number =>
+  closed ? (i + side + points.length) % points.length : i + side;
+
+/** The way from a point to the next to one side, mm, over the start of a closed line too. */
+export const stepTo = ({ length }: Trace, here: TracePoint, next: TracePoint, side: 1 | -1): number =>
+  ((next.along - here.along) * side + length) % length || length;
+
 function laidOn(first: TracePoint, steps: readonly Point[]): TracePoint[] {
   const made: TracePoint[] = [];
   let last = first;

@@ -1,16 +1,18 @@
-import { bladeChart, CHART_WORKS, type Blade, type ChartRow, type ChartStretch } from '../blades';
+import {
+  bladeChart,
+  CHART_WORKS,
+  chartHeights,
+  chartMarks,
+  chartWoods,
+  type Blade,
+  type ChartRow,
+  type ChartStretch,
+} from '../blades';
 import { bladePreferences, type Shop } from '../planning';
-import { formatLength, inches, type LengthUnit } from '../units';
-import { WOODS, type Wood } from '../wood';
+import { formatLength, type LengthUnit } from '../units';
+import type { Wood } from '../wood';
 import { ink, straight, textMark, type Mark, type SheetPage } from './marks';
 import { PAGES } from './paper';
-
-/** Heights a shop's chart has, mm: each sixteenth to 2-1/2 in, or each millimetre and a half to 60 mm. */
-export const chartHeights = (units: LengthUnit): number[] =>
-  Array.from({ length: 40 }, (_, i) => (units === 'in' ? inches((i + 1) / 16) : 1.5 * (i + 1)));
-
-/** Woods in the order of a chart: the softest first. */
-export const chartWoods = (): Wood[] => [...WOODS].sort((a, b) => a.hardnessN - b.hardnessN);
 
 const NAMES_MM = 38;
 const HEAD_MM = 26;
@@ -55,9 +57,7 @@ export function bladePoster(shop: Shop, drawer: readonly Blade[]): SheetPage {
 }
 
 function ruler(units: LengthUnit, x: (mm: number) => number, top: number, bottom: number): Mark[] {
-  const step = units === 'in' ? inches(1 / 4) : 5;
-  const last = units === 'in' ? 10 : 12;
-  return Array.from({ length: last }, (_, i) => step * (i + 1)).flatMap((mm): Mark[] => [
+  return chartMarks(units).flatMap((mm): Mark[] => [
     { kind: 'path', path: straight({ x: x(mm), y: top + 1.5 }, { x: x(mm), y: bottom }), ink: RULE },
     textMark({ x: x(mm), y: top + 2.5 }, formatLength(mm, units), 2.6, { align: 'middle' }),
   ]);

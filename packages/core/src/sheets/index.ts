@@ -14,4 +14,4 @@ export { patternsFor, ordersOfPlan, ordersOfTemplate } from './orders';
 export type { PatternOrder, OrderFault } from './orders';
 export { asPrinted, lettersWithoutFont, PRINTED_SCRIPTS, scriptsFrom } from './printed-letters';
 export type { PrintedScript, ScriptOf } from './printed-letters';
-export { bladePoster, chartHeights, chartWoods } from './blade-poster';
+export { bladePoster } from './blade-poster';

@@ -41,3 +41,9 @@ export async function putSingleton<K extends keyof Singletons>(
   await session.insert(singletons).values(values).onConflictDoUpdate({ target: singletons.name, set: values });
   return { version: values.version };
 }
+
+/** What plans, sheets and charts are made with beside their templates, as it is stored now. */
+export const shopAndDrawer = async (session: Session) => ({
+  shop: (await getSingleton(session, 'shop')).doc,
+  drawer: (await getSingleton(session, 'drawer')).doc.blades,
+});

@@ -53,29 +53,31 @@ function tangledPairs(closed: readonly Line[]): TangledPair[] {
     closed.map(({ points }) => ({ points, closed: true })),
     MOST_CROSSINGS,
   );
-  const pairs = new Map<string, { readonly lines: readonly number[]; at: Point; size: number }>();
+  const pairs = new Map<string, { readonly tangled: readonly Line[]; readonly at: Point; size: number }>();
   const pairOf = (numbers: readonly number[]) => [...new Set(numbers)].sort((a, b) => a - b);
+  const linesOf = (pair: readonly number[]): Line[] => pair.flatMap((n) => closed[n] ?? []);
   for (const { at, lines } of crossings) {
     const pair = pairOf(lines);
     const known = pairs.get(pair.join());
     if (known) known.size++;
-    else pairs.set(pair.join(), { lines: pair, at, size: 1 });
+    else pairs.set(pair.join(), { tangled: linesOf(pair), at, size: 1 });
   }
-  for (const lines of touching) {
-    const pair = pairOf(lines);
-    const [a, b] = pair.flatMap((n) => closed[n] ?? []);
-    if (pairs.has(pair.join()) || !a || !b) continue;
-    const at = overlapAt(a, b);
-    // A pair that only touches is looked at once, however many places it touches in.
-    pairs.set(pair.join(), { lines: pair, at: at ?? a.path.start, size: at ? 0 : NaN });
+  // However many places a pair touches in, it is looked at once.
+  const seen = new Set(pairs.keys());
+  for (const pair of touching.map(pairOf)) {
+    const key = pair.join();
+    if (seen.has(key)) continue;
+    seen.add(key);
+    const tangled = linesOf(pair);
+    const at = overlapAt(tangled);
+    if (at) pairs.set(key, { tangled, at, size: 0 });
   }
-  return [...pairs.values()]
-    .filter(({ size }) => !Number.isNaN(size))
-    .map(({ lines, at, size }) => ({ tangled: lines.flatMap((n) => closed[n] ?? []), at, size }));
+  return [...pairs.values()];
 }
 
 /** A place where one outline lies in another that it also stands out of; null where one holds the other, or they touch. */
-function overlapAt(a: Line, b: Line): Point | null {
+function overlapAt([a, b]: readonly Line[]): Point | null {
+  if (!a || !b) return null;
   const strip = (rings: readonly (readonly Point[])[]): Point | null =>
     offsetRings(rings, -OVERLAP / 2)[0]?.[0] ?? null;
   const shared = strip(intersectRings([a.points], [b.points]));

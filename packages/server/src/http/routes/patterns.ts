@@ -5,7 +5,7 @@ import { ApiError } from '../../api-error';
 import type { Database, Session } from '../../db/database';
 import type { Heavy } from '../../heavy/pool';
 import type { RawRevision } from '../../heavy/tasks';
-import { getSingleton } from '../../store/singletons';
+import { shopAndDrawer } from '../../store/singletons';
 import { rawRevision } from '../../store/templates';
 import { checked, goneSignal, SMALL_BODY } from './request';
 
@@ -17,8 +17,7 @@ export function patternRoutes(db: Database, heavy: Heavy): Router {
     const task = await db.read(async (session) => ({
       request: wanted,
       revisions: await revisionsOf(session, wanted),
-      shop: (await getSingleton(session, 'shop')).doc,
-      drawer: (await getSingleton(session, 'drawer')).doc.blades,
+      ...(await shopAndDrawer(session)),
     }));
     const sheets = await heavy.sheets(task, goneSignal(response));
     if (sheets.kind === 'fault') throw new ApiError(sheets.fault);
@@ -32,11 +31,7 @@ export function patternRoutes(db: Database, heavy: Heavy): Router {
 export function posterRoutes(db: Database, heavy: Heavy): Router {
   const router = Router();
   router.get('/', async (_request, response) => {
-    const task = await db.read(async (session) => ({
-      shop: (await getSingleton(session, 'shop')).doc,
-      drawer: (await getSingleton(session, 'drawer')).doc.blades,
-    }));
-    const bytes = await heavy.poster(task, goneSignal(response));
+    const bytes = await heavy.poster(await db.read(shopAndDrawer), goneSignal(response));
     response.attachment('blades.pdf').type('application/pdf').send(Buffer.from(bytes));
   });
   return router;

@@ -109,19 +109,21 @@ function onCubic([a, b, c, d]: readonly [Point, Point, Point, Point], t: number)
   return mix(mix(ab, bc), mix(bc, cd));
 }
 
-/** By the circle through three near points, at twenty thousand places. */
-function leastRadius(at: (t: number) => Point): number {
+/** Least radius of a curve from t = 0 to 1, or of the curve moved outwards by a distance: each radius grows by it where the curve bulges, and shrinks in its hollows. */
+function leastRadius(at: (t: number) => Point, movedBy = 0): number {
   const d = 1e-4;
   let least = Infinity;
   for (let i = 0; i <= 20_000; i++) {
     const t = d + ((1 - 2 * d) * i) / 20_000;
-    const [a, b, c] = [at(t - d), at(t), at(t + d)];
-    const sides =
-      Math.hypot(b.x - a.x, b.y - a.y) * Math.hypot(c.x - b.x, c.y - b.y) * Math.hypot(c.x - a.x, c.y - a.y);
-    const area = Math.abs((b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x));
-    least = Math.min(least, sides / (2 * area));
+    least = Math.min(least, Math.abs(radiusThrough(at(t - d), at(t), at(t + d)) + movedBy));
   }
   return least;
+}
+
+/** Of the circle through three near points, positive where they turn to the left. */
+function radiusThrough(a: Point, b: Point, c: Point): number {
+  const sides = Math.hypot(b.x - a.x, b.y - a.y) * Math.hypot(c.x - b.x, c.y - b.y) * Math.hypot(c.x - a.x, c.y - a.y);
+  return sides / (2 * ((b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x)));
 }
 
 /** The quarter of an ellipse as every drawing program writes it. */
@@ -149,36 +151,20 @@ function ellipseSides(random: Random): [number, number] {
   return [a, Math.max(Math.sqrt(0.8 * a), a * between(random, 0.3, 1))];
 }
 
+function circleSides(random: Random): [number, number] {
+  const radius = scaled(random, 0.8, 80);
+  return [radius, radius];
+}
+
 const tracedEllipse =
-  (decimals: number) =>
+  (sides: (random: Random) => [number, number], decimals: number) =>
   (seed: number): KnownLine => {
     const random = randomFrom(seed);
-    const [a, b] = ellipseSides(random);
+    const [a, b] = sides(random);
     const place = turned(random);
     const radius = (b * b) / a;
-    const points = traced(
-      (t) => place(a * Math.cos(t), b * Math.sin(t)),
-      0,
-      2 * Math.PI,
-      stepFor(random, radius),
-      decimals,
-    );
-    return { path: polyline(points), radius, corners: 0 };
-  };
-
-const tracedCircle =
-  (decimals: number) =>
-  (seed: number): KnownLine => {
-    const random = randomFrom(seed);
-    const radius = scaled(random, 0.8, 80);
-    const place = turned(random);
-    const points = traced(
-      (t) => place(radius * Math.cos(t), radius * Math.sin(t)),
-      0,
-      2 * Math.PI,
-      stepFor(random, radius),
-      decimals,
-    );
+    const step = stepFor(random, radius);
+    const points = traced((t) => place(a * Math.cos(t), b * Math.sin(t)), 0, 2 * Math.PI, step, decimals);
     return { path: polyline(points), radius, corners: 0 };
   };
 
@@ -203,9 +189,9 @@ function offsetCurve(seed: number): KnownLine {
       const at = plain(t);
       return { x: at.x + (dy / Math.hypot(dx, dy)) * by, y: at.y - (dx / Math.hypot(dx, dy)) * by };
     };
-    const radius = leastRadius((t) => plain(2 * Math.PI * t * 1.0));
-    const least = leastSigned(plain, by);
-    if (radius < Math.abs(by) + 1 || least < 1) continue;
+    const round = (t: number): Point => plain(2 * Math.PI * t);
+    const least = leastRadius(round, by);
+    if (leastRadius(round) < Math.abs(by) + 1 || least < 1) continue;
     const points = traced(
       (t) => {
         const p = moved(t);
@@ -218,21 +204,6 @@ function offsetCurve(seed: number): KnownLine {
     );
     return { path: polyline(points), radius: least, corners: 0 };
   }
-}
-
-/** Least radius of a ring moved by a distance: each radius grows by it where the ring bulges, and shrinks in its hollows. */
-function leastSigned(at: (t: number) => Point, by: number): number {
-  const d = 1e-4 * 2 * Math.PI;
-  let least = Infinity;
-  for (let i = 0; i < 20_000; i++) {
-    const t = (2 * Math.PI * i) / 20_000;
-    const [a, b, c] = [at(t - d), at(t), at(t + d)];
-    const sides =
-      Math.hypot(b.x - a.x, b.y - a.y) * Math.hypot(c.x - b.x, c.y - b.y) * Math.hypot(c.x - a.x, c.y - a.y);
-    const area = (b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x);
-    least = Math.min(least, Math.abs(sides / (2 * area) + by));
-  }
-  return least;
 }
 
 /** A star-shaped polygon with known corners, its sides walked in steps, each corner sharp or rounded by so small an arc in a few lines. */
@@ -292,10 +263,10 @@ export const CURVE_FAMILIES: readonly CurveFamily[] = [
   { name: 'boxes rounded by arcs', within: 0.03, make: roundedBox },
   { name: 'one cubic', within: 0.03, make: oneCubic },
   { name: 'ellipses of four cubics', within: 0.03, make: ellipseOfCubics },
-  { name: 'circles in steps, 3 decimals', within: 0.1, make: tracedCircle(3) },
-  { name: 'circles in steps, 2 decimals', within: 0.1, make: tracedCircle(2) },
-  { name: 'ellipses in steps, 3 decimals', within: 0.1, make: tracedEllipse(3) },
-  { name: 'ellipses in steps, 2 decimals', within: 0.1, make: tracedEllipse(2) },
+  { name: 'circles in steps, 3 decimals', within: 0.1, make: tracedEllipse(circleSides, 3) },
+  { name: 'circles in steps, 2 decimals', within: 0.1, make: tracedEllipse(circleSides, 2) },
+  { name: 'ellipses in steps, 3 decimals', within: 0.1, make: tracedEllipse(ellipseSides, 3) },
+  { name: 'ellipses in steps, 2 decimals', within: 0.1, make: tracedEllipse(ellipseSides, 2) },
   { name: 'offset curves in steps', within: 0.1, make: offsetCurve },
   { name: 'polygons in steps', within: 0.1, make: (seed) => polygonIn(seed, () => 0) },
   {

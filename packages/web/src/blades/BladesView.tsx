@@ -131,12 +131,11 @@ function Compartment({ name, blade, chosen, onChoose, onAdd }: CompartmentProps)
           border: 1,
           borderColor: 'divider',
           bgcolor: 'transparent',
-          color: 'text.secondary',
+          color: 'transparent',
           cursor: 'pointer',
           font: 'inherit',
-          opacity: 0,
-          '&:hover, &:focus-visible': { opacity: 1 },
-          '@media (hover: none)': { opacity: 0.6 },
+          '&:hover, &:focus-visible': { color: 'text.secondary' },
+          '@media (hover: none)': { color: 'text.secondary' },
         }}
       >
         +

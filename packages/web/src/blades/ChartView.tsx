@@ -1,12 +1,12 @@
-import { useEffect, useMemo, useState } from 'react';
+import { memo, useEffect, useMemo, useState } from 'react';
 import { Box, Typography } from '@mui/material';
 import { IconFileTypePdf } from '@tabler/icons-react';
 import {
   bladePreferences,
   chartHeights,
+  chartMarks,
   CHART_WORKS,
   formatLength,
-  inches,
   woodById,
   type ChartRow,
   type ChartStretch,
@@ -97,9 +97,9 @@ interface ChartProps {
 function Chart({ rows, heights, shown, onShow }: ChartProps) {
   const { unit } = useUnit();
   const most = heights[heights.length - 1] ?? 1;
-  const x = (mm: number): number => NAMES_PX + (mm / most) * WIDTH_PX;
-  const step = unit === 'in' ? inches(1 / 4) : 5;
-  const marks = Array.from({ length: Math.floor(most / step + 0.01) }, (_, i) => step * (i + 1));
+  const pxPerMm = WIDTH_PX / most;
+  // A shop of millimetres may be shown in inches: its last mark lies beyond.
+  const marks = chartMarks(unit).filter((mm) => mm <= most);
   const height = HEAD_PX + rows.length * ROW_PX;
   return (
     <svg
@@ -111,49 +111,71 @@ function Chart({ rows, heights, shown, onShow }: ChartProps) {
     >
       {marks.map((mm) => (
         <g key={mm} stroke="var(--rj-palette-divider)">
-          <line x1={x(mm)} x2={x(mm)} y1={HEAD_PX - 6} y2={height} />
-          <text x={x(mm)} y={12} fontSize="11" textAnchor="middle" fill="currentColor" stroke="none">
+          <line x1={NAMES_PX + mm * pxPerMm} x2={NAMES_PX + mm * pxPerMm} y1={HEAD_PX - 6} y2={height} />
+          <text x={NAMES_PX + mm * pxPerMm} y={12} fontSize="11" textAnchor="middle" fill="currentColor" stroke="none">
             {formatLength(mm, unit)}
           </text>
         </g>
       ))}
       {rows.map((row, i) => (
         <g key={row.woodId} transform={`translate(0 ${String(HEAD_PX + i * ROW_PX)})`}>
-          <line x2={NAMES_PX + WIDTH_PX} stroke="var(--rj-palette-divider)" />
-          <text x={0} y={ROW_PX / 2 + 5} fontSize="14" fill="currentColor">
-            {woodById(row.woodId)?.name}
-          </text>
-          {CHART_WORKS.map((work, lane) =>
-            row.strips[work].map((stretch) => (
-              <Bar
-                key={`${work} ${String(stretch.fromMm)}`}
-                place={{ woodId: row.woodId, work, stretch }}
-                x={x}
-                y={5 + lane * LANE_PX}
-                isShown={shown?.stretch === stretch}
-                onShow={onShow}
-              />
-            )),
-          )}
+          <WoodRow
+            row={row}
+            pxPerMm={pxPerMm}
+            shown={shown?.woodId === row.woodId ? shown.stretch : null}
+            onShow={onShow}
+          />
         </g>
       ))}
     </svg>
   );
 }
 
+interface WoodRowProps {
+  readonly row: ChartRow;
+  readonly pxPerMm: number;
+  /** A stretch of this row, or null. */
+  readonly shown: ChartStretch | null;
+  readonly onShow: (place: Place) => void;
+}
+
+/** Drawn anew only where something of it is pointed at: a chart has some seven hundred bars. */
+const WoodRow = memo(function WoodRow({ row, pxPerMm, shown, onShow }: WoodRowProps) {
+  return (
+    <>
+      <line x2={NAMES_PX + WIDTH_PX} stroke="var(--rj-palette-divider)" />
+      <text x={0} y={ROW_PX / 2 + 5} fontSize="14" fill="currentColor">
+        {woodById(row.woodId)?.name}
+      </text>
+      {CHART_WORKS.map((work, lane) =>
+        row.strips[work].map((stretch) => (
+          <Bar
+            key={`${work} ${String(stretch.fromMm)}`}
+            place={{ woodId: row.woodId, work, stretch }}
+            pxPerMm={pxPerMm}
+            y={5 + lane * LANE_PX}
+            isShown={shown === stretch}
+            onShow={onShow}
+          />
+        )),
+      )}
+    </>
+  );
+});
+
 interface BarProps {
   readonly place: Place;
-  readonly x: (mm: number) => number;
+  readonly pxPerMm: number;
   readonly y: number;
   readonly isShown: boolean;
   readonly onShow: (place: Place) => void;
 }
 
-function Bar({ place, x, y, isShown, onShow }: BarProps) {
+function Bar({ place, pxPerMm, y, isShown, onShow }: BarProps) {
   const { unit } = useUnit();
   const { woodId, work, stretch } = place;
   const { fromMm, toMm, choice } = stretch;
-  const [left, right] = [x(fromMm) + 1, x(toMm) - 1];
+  const [left, right] = [NAMES_PX + fromMm * pxPerMm + 1, NAMES_PX + toMm * pxPerMm - 1];
   const thick = Math.min(LANE_PX - 2, (choice?.blade.widthMm ?? 0) * PX_PER_MM);
   const show = (): void => onShow(place);
   const says = choice ? `number ${choice.blade.size}, ${FORM_WORDS[choice.blade.form]}` : 'no blade';

@@ -135,6 +135,7 @@ const planner = {
   chart({ units, drawer, preferences }: ChartAsk): ChartRow[] {
     return bladeChart(chartWoods(), chartHeights(units), drawer, preferences);
   },
+
   /** Which parts of a run may be cut together. */
   families: (input: PlanInput): string[][] => familiesOfRun(input),
 

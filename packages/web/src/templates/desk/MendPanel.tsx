@@ -1,5 +1,5 @@
 import { Box, Button, ButtonGroup, Typography } from '@mui/material';
-import type { DrawingFault, LeftOut, MendAction } from '@rapid-jig/core';
+import { boxUnion, type DrawingFault, type LeftOut, type MendAction } from '@rapid-jig/core';
 import { LengthField } from '../../fields/LengthField';
 import { useUnit } from '../../services';
 import { faultWords, LEFT_OUT_WORDS, MEND_WORDS } from '../../words/drawing';
@@ -123,18 +123,15 @@ const RULES = [
 /** The element that a line belongs to as either fill rule shows it. */
 function BothRules({ fault, drawn }: Pick<FaultRowProps, 'fault' | 'drawn'>) {
   const element = drawn.filter(({ where }) => where === fault.where);
-  const boxes = element.map(({ box }) => box);
-  const [left, top] = [Math.min(...boxes.map(({ minX }) => minX)), Math.max(...boxes.map(({ maxY }) => maxY))];
-  const width = Math.max(...boxes.map(({ maxX }) => maxX)) - left;
-  const height = top - Math.min(...boxes.map(({ minY }) => minY));
   if (element.length === 0) return null;
+  const { minX, minY, maxX, maxY } = boxUnion(element.map(({ box }) => box));
   return (
     <Box sx={{ display: 'flex', gap: 2, my: 0.5 }}>
       {RULES.map(({ rule, says }) => (
         <Box component="figure" key={rule} sx={{ m: 0 }}>
           <Box
             component="svg"
-            viewBox={`${String(left)} ${String(-top)} ${String(width)} ${String(height)}`}
+            viewBox={[minX, -maxY, maxX - minX, maxY - minY].join(' ')}
             sx={{ width: 96, height: 72, display: 'block' }}
             role="img"
             aria-label={`${says}, as the rule ${rule} shows it`}

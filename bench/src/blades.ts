@@ -1,4 +1,12 @@
-import { bladeChart, chooseBlades, inches, TYPICAL_BLADES, type BladePreferences } from '@rapid-jig/core';
+import {
+  bladeChart,
+  bladePreferences,
+  chooseBlades,
+  inches,
+  TYPICAL_BLADES,
+  TYPICAL_SHOP,
+  woodPace,
+} from '@rapid-jig/core';
 import { medianMs, printRow } from './measure';
 import { randomFrom } from './random';
 
@@ -16,20 +24,26 @@ export async function benchBlades(): Promise<void> {
   }));
   const heights = Array.from({ length: HEIGHTS }, (_, i) => inches((i + 1) / 16));
   const drawer = TYPICAL_BLADES.slice(0, BLADES).map((blade) => ({ ...blade, inDrawer: true }));
-  const preferences: BladePreferences = { betweenSizes: 'larger', favouriteForm: 'reverse', ends: 'plain' };
+  const preferences = bladePreferences(TYPICAL_SHOP);
   const chart = await medianMs(() => bladeChart(woods, heights, drawer, preferences));
   printRow(
     `chart of ${String(WOODS)} woods, ${String(HEIGHTS)} heights, 3 works, ${String(drawer.length)} blades`,
     `${chart.toFixed(0)} ms`,
   );
-  const cuts = Array.from({ length: CUTS }, () => ({
-    hardnessN: 1500 + 9000 * random(),
-    heightMm: 1 + 30 * random(),
-    tightestRadius: 0.5 + 20 * random(),
-    sharpInsideCorners: Math.floor(20 * random()),
-    turnable: true,
-    openingMm: null,
-  }));
+  const cuts = Array.from({ length: CUTS }, () => {
+    const [hardnessN, heightMm] = [1500 + 9000 * random(), 1 + 30 * random()];
+    return {
+      hardnessN,
+      heightMm,
+      pace: woodPace([{ hardnessN, thicknessMm: heightMm }], preferences.economy),
+      lengthMm: 50 + 1000 * random(),
+      tightestRadius: 0.5 + 20 * random(),
+      sharpInsideCorners: Math.floor(20 * random()),
+      turnable: true,
+      openingMm: null,
+      wants: [],
+    };
+  });
   const choice = await medianMs(() => cuts.map((cut) => chooseBlades(cut, drawer, preferences)));
   printRow(`the choice for ${String(CUTS)} cuts`, `${choice.toFixed(0)} ms`);
 }

@@ -23,7 +23,7 @@ for (const shape of shapesOf(drawing.value))
     hardnessN: 5600,
     bitFor: (_cut, measure, openingMm) =>
       bitForLayer(
-        { measure, openingMm, hardnessN: 5600, heightMm: 6.35 },
+        { measure, openingMm, hardnessN: 5600, heightMm: 6.35, wants: [] },
         bladePreferences(TYPICAL_SHOP),
         TYPICAL_BLADES,
       ),

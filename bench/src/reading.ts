@@ -52,7 +52,7 @@ const CONTEXT: UnderstandingOf = {
   hardnessN: 5600,
   bitFor: (_cut, measure, openingMm) =>
     bitForLayer(
-      { measure, openingMm, hardnessN: 5600, heightMm: 6.35 },
+      { measure, openingMm, hardnessN: 5600, heightMm: 6.35, wants: [] },
       bladePreferences(TYPICAL_SHOP),
       TYPICAL_BLADES,
     ),

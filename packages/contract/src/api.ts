@@ -1,6 +1,7 @@
 import type {
-  Blade,
+  BladeMove,
   BlanksCut,
+  DrawerBlade,
   Fault,
   PatternSheetOptions,
   PatternOrder,
@@ -48,7 +49,12 @@ export interface StoredRun extends Stored<Run> {
 
 /** The blades of the shop, as one document. */
 export interface Drawer {
-  readonly blades: readonly Blade[];
+  readonly blades: readonly DrawerBlade[];
+}
+
+/** Entries of the ledger of blades, in the order they came. */
+export interface BladeMoves {
+  readonly moves: readonly BladeMove[];
 }
 
 /** What was done in a run. */

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import type { Length, Path, Point, Segment } from '@rapid-jig/core';
+import { PATTERN_METHODS, type Length, type Path, type Point, type Segment } from '@rapid-jig/core';
 
 /** Longest text in one field; names are far shorter. */
 const LONG_TEXT = 2000;
@@ -17,6 +17,13 @@ export type Wire<T> = {
 export const id = Joi.string().uuid();
 export const name = Joi.string().trim().min(1).max(120);
 export const freeName = Joi.string().allow('').max(120);
+/** How many an entry of a ledger moves; below 0 only in a correction. */
+export const movedCount = Joi.number()
+  .integer()
+  .min(1)
+  .max(100_000)
+  .when('kind', { is: 'corrected', then: Joi.number().integer().min(-100_000).max(100_000) });
+export const patternMethod = Joi.string().valid(...PATTERN_METHODS);
 export const note = Joi.string().allow('').max(LONG_TEXT);
 export const count = Joi.number().integer().min(0).max(100_000);
 export const date = Joi.string().pattern(/^\d{4}-\d{2}-\d{2}$/, 'YYYY-MM-DD');

@@ -2,6 +2,7 @@ export type {
   AfterCutting,
   ApiFault,
   ApiFaultKind,
+  BladeMoves,
   Change,
   CutBlanks,
   Device,
@@ -27,7 +28,8 @@ export type {
 export { check } from './check';
 export { machinesSchema, newStockSchema, stockItemSchema, stockMovesSchema } from './rack';
 export { patternRequestSchema } from './pattern-request';
-export { drawerSchema, runSchema, shopSchema, workEventSchema } from './schemas';
+export { runSchema, workEventSchema } from './schemas';
+export { bladeMovesSchema, drawerSchema, shopSchema } from './shop';
 export { templateSchema } from './template';
 export { pairingSchema } from './pairing';
 export { cutBlanksSchema, reserveWoodSchema } from './wood-of-run';

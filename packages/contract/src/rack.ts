@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { STOCK_KINDS, STOCK_MOVES, type Defect, type Machines, type StockItem, type StockMove } from '@rapid-jig/core';
 import type { NewStock, StockMoves } from './api';
-import { freeName, id, length, note, positiveMm, time, type Wire } from './fields';
+import { freeName, id, length, movedCount, note, positiveMm, time, type Wire } from './fields';
 
 const within = Joi.number().min(0).max(100_000).required();
 
@@ -48,12 +48,7 @@ export const moveSchema = Joi.object<StockMove, true>({
   kind: Joi.string()
     .valid(...STOCK_MOVES)
     .required(),
-  count: Joi.number()
-    .integer()
-    .min(1)
-    .max(100_000)
-    .when('kind', { is: 'corrected', then: Joi.number().integer().min(-100_000).max(100_000) })
-    .required(),
+  count: movedCount.required(),
   runId: id.allow(null).required(),
 });
 

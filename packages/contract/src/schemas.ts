@@ -1,11 +1,6 @@
 import Joi, { type Schema } from 'joi';
 import {
-  BLADE_SIZES,
-  FACTORS,
-  PATTERN_METHODS,
   SPOIL_REASONS,
-  TOOTH_FORMS,
-  type Blade,
   type BlanksCut,
   type MeasuredThickness,
   type PassSawn,
@@ -17,8 +12,6 @@ import {
   type Run,
   type RunLine,
   type RunSpareRule,
-  type Saw,
-  type Shop,
   type SpareRule,
   type SpoiledLayer,
   type StackWishes,
@@ -26,8 +19,7 @@ import {
   type WoodWishes,
   type WorkEvent,
 } from '@rapid-jig/core';
-import type { Drawer } from './api';
-import { count, date, freeName, id, length, name, placeMm, positiveMm, time, type Wire } from './fields';
+import { count, date, id, length, name, patternMethod, placeMm, positiveMm, time, type Wire } from './fields';
 
 const spareRule = Joi.alternatives<SpareRule>().conditional('.kind', {
   switch: [
@@ -89,7 +81,6 @@ const woodWishes = Joi.object<Wire<WoodWishes>, true>({
   pins: Joi.array().items(pinnedBlank).max(5000).required(),
 });
 
-const patternMethod = Joi.string().valid(...PATTERN_METHODS);
 const pinnedStack = Joi.object<Wire<PinnedStack>, true>({
   layers: Joi.array()
     .items(Joi.object({ partId: id.required(), count: count.min(1).max(100).required() }))
@@ -118,63 +109,6 @@ export const runSchema = Joi.object<Wire<Run>, true>({
   wood: woodWishes.required(),
   stacks: stackWishes.required(),
   archived: Joi.boolean().required(),
-});
-
-const saw = Joi.object<Saw, true>({
-  reach: length.required(),
-  maxHeight: length.required(),
-  tiltDegrees: Joi.number().min(0).max(90).required(),
-  ends: Joi.string().valid('plain', 'pinned').required(),
-  confirmed: Joi.boolean().required(),
-});
-
-const factors = Object.fromEntries(FACTORS.map((factor) => [factor.id, Joi.number().greater(0).max(1e7)]));
-
-const holding = Joi.string().valid('tape', 'brads', 'double-sided', 'film', 'glue-dots');
-
-export const shopSchema = Joi.object<Shop, true>({
-  name: freeName.required(),
-  units: Joi.string().valid('in', 'mm').required(),
-  paper: Joi.string().valid('letter', 'a4').required(),
-  currency: Joi.string()
-    .pattern(/^[A-Z]{3}$/, 'three capital letters')
-    .required(),
-  hourValueMinor: Joi.number().integer().min(0).max(1e9).required(),
-  saw: saw.required(),
-  holdingMargin: length.required(),
-  maxLayers: Joi.number().integer().min(1).max(100).required(),
-  betweenSizes: Joi.string().valid('larger', 'smaller').required(),
-  favouriteForm: Joi.string()
-    .valid(...TOOTH_FORMS)
-    .required(),
-  cutOrder: Joi.string().valid('inside-first', 'outline-first').required(),
-  afterOutline: Joi.string().valid('singly', 'together').required(),
-  holding: holding.required(),
-  holdHigh: Joi.object({ from: length.required(), holding: holding.required() }).allow(null).required(),
-  pattern: patternMethod.required(),
-  patternFor: Joi.object<Shop['patternFor']>().pattern(Joi.string().max(60), patternMethod).required(),
-  factors: Joi.object<Shop['factors']>(factors).required(),
-});
-
-const blade = Joi.object<Blade, true>({
-  id: Joi.string().max(60).required(),
-  size: Joi.string()
-    .valid(...BLADE_SIZES)
-    .required(),
-  form: Joi.string()
-    .valid(...TOOTH_FORMS)
-    .required(),
-  ends: Joi.string().valid('plain', 'pinned').required(),
-  widthMm: Joi.number().greater(0).max(10).required(),
-  thicknessMm: Joi.number().greater(0).max(5).required(),
-  kerfMm: Joi.number().greater(0).max(5).required(),
-  teethPerInch: Joi.number().greater(0).max(100).required(),
-  inDrawer: Joi.boolean().required(),
-  onHand: count.allow(null).required(),
-});
-
-export const drawerSchema = Joi.object<Wire<Drawer>, true>({
-  blades: Joi.array().items(blade).max(300).unique('id').required(),
 });
 
 const pieceCount = Joi.object<PieceCount, true>({ good: count.required(), spoiled: count.required() });

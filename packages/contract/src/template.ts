@@ -1,5 +1,6 @@
 import Joi from 'joi';
 import {
+  CUT_WANTS,
   KEPT_WASTE,
   LINE_RULES,
   type Affine,
@@ -66,6 +67,11 @@ const part = Joi.object<Wire<Part>, true>({
   gluedTo: Joi.array().items(ply).max(10).required(),
   variantId: id.allow(null).required(),
   apartClean: Joi.boolean().required(),
+  wants: Joi.array()
+    .items(Joi.string().valid(...CUT_WANTS))
+    .unique()
+    .max(CUT_WANTS.length)
+    .required(),
   drawing: id.allow(null).required(),
   outline: partCut.required(),
   insideCuts: Joi.array().items(partCut).max(20_000).required(),

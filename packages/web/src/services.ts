@@ -1,10 +1,11 @@
-import { createContext, useContext } from 'react';
+import { createContext, useContext, useMemo } from 'react';
 import { useStore } from 'zustand';
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import { v4 as newId } from 'uuid';
-import { err, ok, type LengthUnit, type Result, type Shop } from '@rapid-jig/core';
+import { bladesNow, err, ok, type Blade, type LengthUnit, type Result, type Shop } from '@rapid-jig/core';
 import type { ApiFault, Drawer } from '@rapid-jig/contract';
 import { createApi, type Answer, type Api } from './api/client';
+import { openBladeLedger, type BladeLedger } from './documents/blade-ledger';
 import { openDocument, type DocumentOptions, type OpenDocument } from './documents/document';
 import { openKept, type Kept } from './documents/kept';
 import { openLive, type Live } from './documents/live';
@@ -43,6 +44,7 @@ export interface Services {
   readonly reader: Reader;
   readonly shop: OpenDocument<Shop>;
   readonly drawer: OpenDocument<Drawer>;
+  readonly bladeLedger: BladeLedger;
   readonly viewing: StoreApi<Viewing>;
   readonly said: StoreApi<Said>;
   /** Says what just happened. */
@@ -66,12 +68,14 @@ export async function startServices(base: '' | '/demo'): Promise<Result<Services
   const live = openLive(base, tabs);
   const open = opener(register, outbox, live);
   const settings = { kind: 'settings' as const };
-  const [shop, drawer] = await Promise.all([
+  const [shop, drawer, bladeLedger] = await Promise.all([
     open<Shop>({ ...settings, key: 'shop', path: '/shop', label: () => 'Shop', load: api.shop }),
     open<Drawer>({ ...settings, key: 'drawer', path: '/drawer', label: () => 'Blades', load: api.drawer }),
+    openBladeLedger({ api, outbox, live, clientId }),
   ]);
   if (!shop.ok) return err(shop.error);
   if (!drawer.ok) return err(drawer.error);
+  if (!bladeLedger.ok) return err(bladeLedger.error);
   const said = createStore<Said>(() => ({ words: null, nth: 0 }));
   return ok({
     base,
@@ -88,6 +92,7 @@ export async function startServices(base: '' | '/demo'): Promise<Result<Services
     reader: startReader(),
     shop: shop.value,
     drawer: drawer.value,
+    bladeLedger: bladeLedger.value,
     viewing: createStore<Viewing>(() => ({ otherUnit: false })),
   });
 }
@@ -113,7 +118,17 @@ export function useServices(): Services {
 }
 
 export const useShop = (): Shop => useStore(useServices().shop.store, (state) => state.doc);
-export const useDrawer = (): Drawer => useStore(useServices().drawer.store, (state) => state.doc);
+/** The blades of the shop as the ledger says they are now. */
+export function useDrawer(): { readonly blades: readonly Blade[] } {
+  const { drawer, bladeLedger } = useServices();
+  const stored = useStore(drawer.store, (state) => state.doc.blades);
+  const moves = useStore(bladeLedger.store, (state) => state.moves);
+  return useMemo(() => ({ blades: bladesNow(stored, moves) }), [stored, moves]);
+}
+
+/** The same, asked for once. */
+export const bladesOf = ({ drawer, bladeLedger }: Pick<Services, 'drawer' | 'bladeLedger'>): Blade[] =>
+  bladesNow(drawer.store.getState().doc.blades, bladeLedger.store.getState().moves);
 
 /** The unit lengths are shown in now: the shop's own, or the other while it is asked for. */
 export function useUnit(): { unit: LengthUnit; other: boolean } {

@@ -1,7 +1,9 @@
 import { compareMm, MM_PER_INCH } from '../units';
-import { hardnessClass } from '../wood';
-import { BLADE_SIZES, comfortHeight, curveTaken, sizeIndex, STRETCH, type Blade, type CurveTaken } from './blade';
-import { mayEnter, usableBlades, type BladePreferences, type CutDemand } from './choose';
+import { BLADE_SIZES, curveTaken, sizeIndex, STRETCH, type Blade, type CurveTaken } from './blade';
+import { mayEnter, usableBlades, type BladePreferences } from './choose';
+import { comfortOf, costInCut, type CutCost } from './cost';
+import type { CutDemand } from './demand';
+import type { BladeEconomy } from './economy';
 
 /** What one blade would do in a cut. */
 export interface BladeInCut {
@@ -12,6 +14,10 @@ export interface BladeInCut {
   readonly curve: CurveTaken | null;
   /** Teeth that stand in the wood at once: fewer cut rougher, more have less room for dust. */
   readonly teethInCut: number;
+  /** What it takes, minutes. */
+  readonly cost: CutCost;
+  /** Blades it wears, a share of one or more. */
+  readonly worn: number;
   /** Why it could not be used at all: too high for it even strained, or the opening has no room for its hole; else null. */
   readonly cannot: 'too-high' | 'no-hole' | null;
 }
@@ -28,27 +34,30 @@ export function besideChoice(
   cut: CutDemand,
   chosen: Blade,
   drawer: readonly Blade[],
-  { ends }: Pick<BladePreferences, 'ends'>,
+  preferences: BladePreferences,
 ): BesideChoice {
-  const flat = usableBlades(drawer, ends).filter(({ form }) => form !== 'spiral');
+  const { economy } = preferences;
+  const flat = usableBlades(drawer, preferences).filter(({ form }) => form !== 'spiral');
   const next = (step: 1 | -1): BladeInCut | null => {
     for (let i = sizeIndex(chosen.size) + step; i >= 0 && i < BLADE_SIZES.length; i += step) {
       const ofSize = flat.filter(({ size }) => size === BLADE_SIZES[i]);
       const blade = ofSize.find(({ form }) => form === chosen.form) ?? ofSize[0];
-      if (blade) return inCut(cut, blade);
+      if (blade) return inCut(cut, blade, economy);
     }
     return null;
   };
-  return { chosen: inCut(cut, chosen), smaller: next(-1), larger: next(1) };
+  return { chosen: inCut(cut, chosen, economy), smaller: next(-1), larger: next(1) };
 }
 
-function inCut(cut: CutDemand, blade: Blade): BladeInCut {
-  const comfortMm = comfortHeight(blade.size, hardnessClass(cut.hardnessN));
+function inCut(cut: CutDemand, blade: Blade, economy: BladeEconomy): BladeInCut {
+  const comfortMm = comfortOf(blade, cut.hardnessN);
   return {
     blade,
     comfortShare: cut.heightMm / comfortMm,
     curve: cut.tightestRadius === null ? null : curveTaken(blade, cut.tightestRadius),
     teethInCut: (cut.heightMm / MM_PER_INCH) * blade.teethPerInch,
+    cost: costInCut(cut, blade, economy),
+    worn: cut.lengthMm * cut.pace.wornPerMm,
     cannot:
       compareMm(cut.heightMm, comfortMm * STRETCH) > 0 ? 'too-high' : mayEnter(blade, cut.openingMm) ? null : 'no-hole',
   };

@@ -14,6 +14,12 @@ export type ToothForm = (typeof TOOTH_FORMS)[number];
 
 export type BladeEnds = 'plain' | 'pinned';
 
+/** Where a figure of a blade comes from: our table, the maker's packet, or measured by the maker. */
+export const FIGURE_SOURCES = ['typical', 'packet', 'measured'] as const;
+export type FigureSource = (typeof FIGURE_SOURCES)[number];
+export const BLADE_FIGURES = ['widthMm', 'thicknessMm', 'kerfMm', 'teethPerInch'] as const;
+export type BladeFigure = (typeof BLADE_FIGURES)[number];
+
 export interface Blade {
   readonly id: string;
   readonly size: BladeSize;
@@ -26,10 +32,19 @@ export interface Blade {
   /** The slot it leaves, mm. */
   readonly kerfMm: number;
   readonly teethPerInch: number;
+  readonly sources: Readonly<Record<BladeFigure, FigureSource>>;
+  /** Of one, minor units; null where it is the shop's usual price. */
+  readonly priceMinor: number | null;
+  /** With so many left it is time to order more; null where that is not watched. */
+  readonly reorderAt: number | null;
+  /** How far it pulls off a straight line, degrees, to the right above 0; null where that was never measured. */
+  readonly driftDegrees: number | null;
   /** True where the maker has it. */
   readonly inDrawer: boolean;
   /** Blades left, or null where they were never counted. */
   readonly onHand: number | null;
+  /** True of the one that is in the saw now. */
+  readonly inSaw: boolean;
 }
 
 export const sizeIndex = (size: BladeSize): number => BLADE_SIZES.indexOf(size);

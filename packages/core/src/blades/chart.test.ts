@@ -1,9 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
-import { BLADE_SIZES, bladeChart, CHART_WORKS, sizeIndex, TYPICAL_BLADES, type BladePreferences } from '.';
+import { BLADE_SIZES, bladeChart, CHART_WORKS, sizeIndex, TYPICAL_BLADES } from '.';
 import { inches } from '../units';
 import { woodById, WOODS } from '../wood';
+import { LARGER as larger } from './demands.test-support';
 
-const larger: BladePreferences = { betweenSizes: 'larger', favouriteForm: 'reverse', ends: 'plain' };
 const HEIGHTS = Array.from({ length: 40 }, (_, i) => inches((i + 1) / 16));
 const rowOf = (wood: string, drawer = TYPICAL_BLADES) => bladeChart([woodById(wood)!], HEIGHTS, drawer, larger)[0]!;
 const sizeAt = (wood: string, work: (typeof CHART_WORKS)[number], heightInches: number) =>

@@ -1,7 +1,9 @@
 import { inches, type LengthUnit } from '../units';
 import { WOODS, type Wood } from '../wood';
 import type { Blade } from './blade';
-import { chooseBlades, type BladeChoice, type BladeFault, type BladePreferences, type CutDemand } from './choose';
+import { chooseBlades, type BladeChoice, type BladeFault, type BladePreferences } from './choose';
+import type { CutDemand } from './demand';
+import { woodPace } from './economy';
 
 /** Kinds of work that a chart tells apart. */
 export const CHART_WORKS = ['plain', 'average', 'fine'] as const;
@@ -13,6 +15,9 @@ const ASKS: Readonly<Record<ChartWork, Pick<CutDemand, 'tightestRadius' | 'sharp
   average: { tightestRadius: inches(1 / 4), sharpInsideCorners: 8 },
   fine: { tightestRadius: inches(1 / 16), sharpInsideCorners: 20 },
 };
+
+/** Of some hand's length, mm, turned as it is sawn. */
+const OUTLINE = { lengthMm: 400, turnable: true, openingMm: null, wants: [] } as const;
 
 export interface ChartWood {
   readonly id: string;
@@ -61,7 +66,8 @@ export function bladeChart(
     const strip = (work: ChartWork): ChartStretch[] => {
       const stretches: ChartStretch[] = [];
       heightsMm.forEach((heightMm, i) => {
-        const cut: CutDemand = { hardnessN, heightMm, ...ASKS[work], turnable: true, openingMm: null };
+        const pace = woodPace([{ hardnessN, thicknessMm: heightMm }], preferences.economy);
+        const cut: CutDemand = { hardnessN, heightMm, pace, ...OUTLINE, ...ASKS[work] };
         const found = chooseBlades(cut, drawer, preferences);
         const choice = found.ok ? (found.value[0] ?? null) : null;
         const here = { fromMm: heightsMm[i - 1] ?? 0, toMm: heightMm, choice, fault: found.ok ? null : found.error };

@@ -1,9 +1,7 @@
 import { err, ok, requireAbove, type Fault, type Result } from '../result';
-import { compareMm, inches } from '../units';
-import { hardnessClass, NEWTONS_PER_POUND_FORCE } from '../wood';
+import { compareMm, formatLength, type LengthUnit } from '../units';
+import { hardnessClass } from '../wood';
 import {
-  BLADE_SIZES,
-  comfortHeight,
   curveTaken,
   LARGEST_BIT,
   pierceBit,
@@ -13,25 +11,12 @@ import {
   turningRadius,
   type Blade,
   type BladeEnds,
-  type BladeSize,
   type ToothForm,
 } from './blade';
+import { comfortOf, costInCut, VERY_HARD_N, type CutCost } from './cost';
+import type { CutDemand } from './demand';
+import type { BladeEconomy } from './economy';
 import type { Reason } from './reason';
-
-/** What a cut asks of a blade. */
-export interface CutDemand {
-  /** The hardest layer, newtons. */
-  readonly hardnessN: number;
-  /** Wood under the blade, mm. */
-  readonly heightMm: number;
-  /** Radius of the tightest curve, mm; null where there is none. */
-  readonly tightestRadius: number | null;
-  readonly sharpInsideCorners: number;
-  /** False where the work cannot be turned about the blade. */
-  readonly turnable: boolean;
-  /** The largest hole that the waste of an inside cut has room for, mm; null where the blade comes in from the edge. */
-  readonly openingMm: number | null;
-}
 
 export interface BladePreferences {
   /** Which of two sizes in the border case. */
@@ -39,6 +24,13 @@ export interface BladePreferences {
   readonly favouriteForm: ToothForm;
   /** What the clamps of the saw take. */
   readonly ends: BladeEnds;
+  /** True where only blades that are left may be chosen; false where those that ran out are bought. */
+  readonly useWhatIsLeft: boolean;
+  /** True where the blade in the saw is taken before one that is hardly better. */
+  readonly keepInSaw: boolean;
+  readonly economy: BladeEconomy;
+  /** In which faults speak of lengths. */
+  readonly units: LengthUnit;
 }
 
 export interface BladeChoice {
@@ -50,35 +42,37 @@ export interface BladeChoice {
   readonly bitMm: number | null;
 }
 
-export type BladeFault = Fault<'no-blade-for-ends' | 'no-bit-for-opening' | 'too-high-for-every-blade'>;
-
-/** A curve this tight or tighter is detail (common practice), mm. */
-const DETAIL_RADIUS = inches(1 / 8);
-/** So many sharp inside corners in one cut are "many" (common practice). */
-export const MANY_CORNERS = 13;
-/** Plain work starts at this size; thinner ones are for detail (common practice). */
-const PLAIN_FROM: BladeSize = '3';
-/** Woods this hard cut better with fewer teeth (common practice; the handbook's hardest woods). */
-export const VERY_HARD_N = 1800 * NEWTONS_PER_POUND_FORCE;
-/** A size that works in more than this share of its comfort is near its limit, and the next one up is as good (our reading). */
-const BORDER_SHARE = 0.85;
-/** So many sharp inside corners are "few" (common practice): more want a blade that turns in its own kerf. */
-const FEW_CORNERS = 4;
-/** A blade wider than this, front to back, leaves a ragged place where it is turned on the spot, mm (common practice: none above a number 9). */
-const WIDEST_TO_PIVOT = inches(0.055);
-/** A spiral cuts as wide a slot as a flat blade two sizes up (common practice). */
-const SPIRAL_STEPS_DOWN = 2;
-
-/** Blades of the drawer that the saw's clamps take. */
-export const usableBlades = (drawer: readonly Blade[], ends: BladeEnds): Blade[] =>
-  drawer.filter((blade) => blade.inDrawer && blade.ends === ends);
+export type BladeFault = Fault<
+  'no-blade-for-ends' | 'no-blade-left' | 'no-bit-for-opening' | 'too-high-for-every-blade'
+>;
 
 /**
- * Blades for one cut, the best first; those after it serve as well by another school. All are in the drawer and fit the
+ * Two sizes whose costs differ by no more than this share of the minutes of the line are a border case, and the school decides (our
+ * estimate): that is never more than six per cent of what the cut takes. As a share of the whole the border would widen with every
+ * curve, and finer work could get a larger blade.
+ */
+const BORDER_SHARE = 0.19;
+
+/** Blades of the drawer that the saw's clamps take, and that are left where only those may be chosen. */
+export const usableBlades = (
+  drawer: readonly Blade[],
+  { ends, useWhatIsLeft }: Pick<BladePreferences, 'ends' | 'useWhatIsLeft'>,
+): Blade[] => drawer.filter((blade) => blade.inDrawer && blade.ends === ends && !(useWhatIsLeft && blade.onHand === 0));
+
+/** A blade that could make a cut, with what it takes. */
+interface Costed {
+  readonly blade: Blade;
+  readonly cost: CutCost;
+}
+
+/**
+ * Blades for one cut, the best first; one after it serves as well by the other school. All are in the drawer and fit the
  * saw, and where the cut begins in a hole, a usual bit makes one that lets the blade through and has room in the waste.
- * The smallest size that saws the height in comfort is taken. In the border case, where it works near the end of its
- * comfort and the next size steers the curve and turns in the corners too, the school chooses between the two.
- * Errors: no blade has the ends the saw takes; none passes a hole that has room; the wood is higher than every blade can saw.
+ * The cheapest is taken (see {@link costInCut}); where its cheaper neighbour in the list of sizes costs hardly more, the
+ * school chooses between the two. Within a size the favourite teeth are taken where they cost hardly more.
+ * Work that cannot be turned takes a spiral where there is one.
+ * Errors: no blade has the ends the saw takes; all are used up; none passes a hole that has room; the wood is higher than
+ * every blade can saw.
  */
 export function chooseBlades(
   cut: CutDemand,
@@ -86,18 +80,39 @@ export function chooseBlades(
   preferences: BladePreferences,
 ): Result<readonly BladeChoice[], BladeFault> {
   requireAbove(0, cut.heightMm, 'heightMm', 'mm');
-  const ofSaw = usableBlades(drawer, preferences.ends);
-  const usable = ofSaw.filter((blade) => mayEnter(blade, cut.openingMm));
-  const flat = usable.filter((blade) => blade.form !== 'spiral');
-  if (!ofSaw.some((blade) => blade.form !== 'spiral')) return err(noBladeFault(preferences.ends));
-  if (flat.length === 0) return err(noBitFault(cut.openingMm ?? 0));
-  const sizes = BLADE_SIZES.filter((size) => flat.some((blade) => blade.size === size));
-  const base = baseSize(cut, sizes);
-  if (!base) return err(tooHighFault(cut.heightMm));
-  const ranked = cut.turnable ? rankSizes(cut, base, sizes, flat, preferences) : [];
-  if (ranked.length > 0) return ok(ranked.map((pick) => withForm(cut, pick, base, flat, preferences)));
-  return ok([forStandingWork(cut, base, usable, flat, preferences)]);
+  const ofSaw = usableBlades(drawer, preferences);
+  if (!ofSaw.some(isFlat)) return err(noBladeFault(drawer, preferences));
+  const entering = ofSaw.filter((blade) => mayEnter(blade, cut.openingMm));
+  const flat = entering.filter(isFlat);
+  if (flat.length === 0) return err(noBitFault(cut.openingMm ?? 0, preferences));
+  const spirals = cut.turnable
+    ? []
+    : costed(
+        cut,
+        entering.filter((blade) => !isFlat(blade)),
+        preferences,
+      );
+  const able = spirals.length > 0 ? spirals : costed(cut, flat, preferences);
+  const sizes = bestOfSizes(able, preferences);
+  const [best] = sizes;
+  if (!best) return err(tooHighFault(cut.heightMm, preferences));
+  const other = neighbourOf(best, sizes);
+  const isBorder = other !== undefined && isNear(best, other);
+  const inOrder = isBorder ? bySchool(best, other, preferences) : [best];
+  return ok(
+    inOrder.map((one): BladeChoice => {
+      const why = isBorder ? [schoolReason(best, other, preferences)] : sizeReasons(best, sizes);
+      return {
+        blade: one.blade,
+        strained: isStrained(cut, one.blade),
+        reasons: reasonsFor(cut, one, able, why, preferences),
+        bitMm: cut.openingMm === null ? null : pierceBit(one.blade),
+      };
+    }),
+  );
 }
+
+const isFlat = ({ form }: Blade): boolean => form !== 'spiral';
 
 /** True where the blade comes in from the edge, or a usual bit makes a hole for it that the opening has room for. */
 export function mayEnter(blade: Blade, openingMm: number | null): boolean {
@@ -105,112 +120,118 @@ export function mayEnter(blade: Blade, openingMm: number | null): boolean {
   return openingMm === null || (bit !== null && compareMm(bit, openingMm) <= 0);
 }
 
-const choiceOf = (cut: CutDemand, blade: Blade, strained: boolean, reasons: readonly Reason[]): BladeChoice => ({
-  blade,
-  strained,
-  reasons,
-  bitMm: cut.openingMm === null ? null : pierceBit(blade),
-});
+const isStrained = (cut: CutDemand, blade: Blade): boolean =>
+  compareMm(cut.heightMm, comfortOf(blade, cut.hardnessN)) > 0;
 
-interface BaseSize {
-  readonly size: BladeSize;
-  readonly strained: boolean;
-  readonly reasons: readonly Reason[];
+/** Those that can be stretched to the height at all, with what each takes. */
+function costed(cut: CutDemand, blades: readonly Blade[], { economy }: BladePreferences): Costed[] {
+  return blades
+    .filter((blade) => compareMm(cut.heightMm, comfortOf(blade, cut.hardnessN) * STRETCH) <= 0)
+    .map((blade) => ({ blade, cost: costInCut(cut, blade, economy) }));
 }
 
-interface SizePick {
-  readonly size: BladeSize;
-  readonly reasons: readonly Reason[];
+const isNear = (best: Costed, other: Costed): boolean =>
+  other.cost.total - best.cost.total <= best.cost.line * BORDER_SHARE;
+
+const cheaper = (a: Costed, b: Costed): Costed => (b.cost.total < a.cost.total ? b : a);
+
+/**
+ * Of each size the cheapest blade, or, where that costs hardly more, the one in the saw or with the favourite teeth; the
+ * cheapest size first.
+ */
+function bestOfSizes(able: readonly Costed[], { favouriteForm, keepInSaw }: BladePreferences): Costed[] {
+  const sizes = new Map<string, Costed[]>();
+  for (const one of able) sizes.set(one.blade.size, [...(sizes.get(one.blade.size) ?? []), one]);
+  return [...sizes.values()]
+    .map((own) => {
+      const best = own.reduce(cheaper);
+      const near = own.filter((one) => isNear(best, one));
+      const isIn = keepInSaw ? near.find(({ blade }) => blade.inSaw) : undefined;
+      return isIn ?? near.find(({ blade }) => blade.form === favouriteForm) ?? best;
+    })
+    .sort((a, b) => a.cost.total - b.cost.total);
 }
 
-/** The smallest size that saws this height in comfort, else the largest that can be stretched to it. */
-function baseSize(cut: CutDemand, sizes: readonly BladeSize[]): BaseSize | null {
-  const hardness = hardnessClass(cut.hardnessN);
-  const reason = (rule: Reason['rule'], size: BladeSize): Reason => ({
-    rule,
-    inputs: { size, hardness, heightMm: cut.heightMm, comfortMm: comfortHeight(size, hardness) },
-    source: 'common-practice',
+/** The cheaper of the sizes one place away in the universal list. */
+const neighbourOf = (best: Costed, sizes: readonly Costed[]): Costed | undefined =>
+  sizes.find(({ blade }) => Math.abs(sizeIndex(blade.size) - sizeIndex(best.blade.size)) === 1);
+
+function bySchool(best: Costed, other: Costed, { betweenSizes, keepInSaw }: BladePreferences): [Costed, Costed] {
+  if (keepInSaw && best.blade.inSaw !== other.blade.inSaw) return best.blade.inSaw ? [best, other] : [other, best];
+  const isLarger = sizeIndex(best.blade.size) > sizeIndex(other.blade.size);
+  return isLarger === (betweenSizes === 'larger') ? [best, other] : [other, best];
+}
+
+function schoolReason(best: Costed, other: Costed, { betweenSizes }: BladePreferences): Reason {
+  const [small, large] = sizeIndex(best.blade.size) < sizeIndex(other.blade.size) ? [best, other] : [other, best];
+  const inputs = {
+    small: small.blade.size,
+    large: large.blade.size,
+    percent: percentMore(best, other),
+    betweenSizes,
+  };
+  return { rule: 'within-border', inputs, source: 'your-choice' };
+}
+
+/** What the next size down and up would cost more, and mostly for what. */
+function sizeReasons(best: Costed, sizes: readonly Costed[]): Reason[] {
+  return ([-1, 1] as const).flatMap((step): Reason[] => {
+    const next = sizes
+      .filter(({ blade }) => Math.sign(sizeIndex(blade.size) - sizeIndex(best.blade.size)) === step)
+      .sort((a, b) => step * (sizeIndex(a.blade.size) - sizeIndex(b.blade.size)))[0];
+    if (!next) return [];
+    const inputs = { size: next.blade.size, percent: percentMore(best, next), most: mostOf(best.cost, next.cost) };
+    return [{ rule: step < 0 ? 'smaller-costs' : 'larger-costs', inputs, source: 'our-estimate' }];
   });
-  const inComfort = sizes.find((size) => compareMm(comfortHeight(size, hardness), cut.heightMm) >= 0);
-  if (inComfort) return { size: inComfort, strained: false, reasons: [reason('comfort-height', inComfort)] };
-  const largest = sizes[sizes.length - 1];
-  if (!largest || compareMm(comfortHeight(largest, hardness) * STRETCH, cut.heightMm) < 0) return null;
-  return { size: largest, strained: true, reasons: [reason('above-comfort', largest)] };
 }
 
-const isDetailed = (cut: CutDemand): boolean =>
-  cut.sharpInsideCorners >= MANY_CORNERS ||
-  (cut.tightestRadius !== null && compareMm(cut.tightestRadius, DETAIL_RADIUS) <= 0);
+const percentMore = (best: Costed, other: Costed): number => Math.round((other.cost.total / best.cost.total - 1) * 100);
 
-/** Detail takes the smallest size that saws the height, plain work none below a 3; in the border case the school chooses. */
-function rankSizes(
+/** The part of a cost in which another is most above it. */
+function mostOf(cost: CutCost, other: CutCost): 'sawing' | 'smoothing' | 'risk' | 'wear' {
+  return (['sawing', 'smoothing', 'risk', 'wear'] as const).reduce((most, part) =>
+    other[part] - cost[part] > other[most] - cost[most] ? part : most,
+  );
+}
+
+function reasonsFor(
   cut: CutDemand,
-  base: BaseSize,
-  sizes: readonly BladeSize[],
-  flat: readonly Blade[],
-  { betweenSizes }: BladePreferences,
-): SizePick[] {
-  const inputs = { corners: cut.sharpInsideCorners, radiusMm: cut.tightestRadius ?? 'none' };
-  if (isDetailed(cut)) {
-    return [{ size: base.size, reasons: [{ rule: 'detail-smaller', inputs, source: 'common-practice' }] }];
-  }
-  const lifted = sizes.find((size) => sizeIndex(size) >= Math.max(sizeIndex(base.size), sizeIndex(PLAIN_FROM)));
-  const small = lifted ?? base.size;
-  const floor: Reason[] =
-    small === base.size ? [] : [{ rule: 'plain-from-three', inputs: { size: small }, source: 'common-practice' }];
-  const large = sizes.find((size) => sizeIndex(size) === sizeIndex(small) + 1);
-  if (!large || base.strained) return [{ size: small, reasons: floor }];
-  const border = borderOf(cut, small, large, flat);
-  if (border.rule !== 'school') return [{ size: small, reasons: [...floor, border] }];
-  const reason: Reason = { ...border, inputs: { ...border.inputs, betweenSizes }, source: 'your-choice' };
-  const order = betweenSizes === 'larger' ? [large, small] : [small, large];
-  return order.map((size) => ({ size, reasons: [...floor, reason] }));
-}
-
-/** Whether two neighbours are a border case (`school`), or why the smaller one is the answer in every school. */
-function borderOf(cut: CutDemand, small: BladeSize, large: BladeSize, flat: readonly Blade[]): Reason {
-  const comfortMm = comfortHeight(small, hardnessClass(cut.hardnessN));
-  const share = cut.heightMm / comfortMm;
-  const inputs = { small, large, share: Math.round(share * 100), borderShare: BORDER_SHARE * 100 };
-  if (share <= BORDER_SHARE) return { rule: 'well-within', inputs, source: 'common-practice' };
-  const ofLarge = flat.filter(({ size }) => size === large);
-  if (!ofLarge.some((blade) => steeredRadius(blade) <= (cut.tightestRadius ?? Infinity)))
-    return { rule: 'larger-too-wide', inputs: { ...inputs, radiusMm: cut.tightestRadius ?? 0 }, source: 'published' };
-  const pivots = ofLarge.some(({ widthMm }) => widthMm <= WIDEST_TO_PIVOT);
-  if (cut.sharpInsideCorners > FEW_CORNERS && !pivots)
-    return {
-      rule: 'larger-too-coarse',
-      inputs: { ...inputs, corners: cut.sharpInsideCorners },
-      source: 'common-practice',
-    };
-  return { rule: 'school', inputs, source: 'common-practice' };
-}
-
-/** Turns a size into a blade of the drawer: the tooth form by wood and liking. */
-function withForm(
-  cut: CutDemand,
-  pick: SizePick,
-  base: BaseSize,
-  flat: readonly Blade[],
-  { favouriteForm }: BladePreferences,
-): BladeChoice {
-  const ofSize = flat.filter((blade) => blade.size === pick.size);
-  const skip = ofSize.find((blade) => blade.form === 'skip');
-  const favourite = ofSize.find((blade) => blade.form === favouriteForm);
-  const wantsSkip = cut.hardnessN >= VERY_HARD_N && skip !== undefined;
-  const blade = (wantsSkip ? skip : undefined) ?? favourite ?? skip ?? ofSize[0];
-  if (!blade) throw new Error(`no blade of size ${pick.size} in the drawer it was chosen from`);
-  const inputs = { form: blade.form, favourite: favouriteForm };
-  const form: Reason = wantsSkip
-    ? { rule: 'very-hard-skip', inputs, source: 'common-practice' }
-    : { rule: favourite ? 'favourite-form' : 'form-at-hand', inputs, source: 'your-choice' };
-  return choiceOf(cut, blade, base.strained, [
-    ...base.reasons,
-    ...pick.reasons,
-    form,
+  { blade }: Costed,
+  able: readonly Costed[],
+  why: readonly Reason[],
+  preferences: BladePreferences,
+): Reason[] {
+  return [
+    heightReason(cut, blade),
+    ...why,
+    ...(cut.turnable ? [] : [standingReason(blade)]),
+    formReason(cut, blade, able, preferences),
     ...steeringReason(cut, blade),
     ...holeReason(cut, blade),
-  ]);
+  ];
+}
+
+function heightReason(cut: CutDemand, blade: Blade): Reason {
+  const comfortMm = comfortOf(blade, cut.hardnessN);
+  const inputs = { size: blade.size, hardness: hardnessClass(cut.hardnessN), heightMm: cut.heightMm, comfortMm };
+  return { rule: isStrained(cut, blade) ? 'above-comfort' : 'comfort-height', inputs, source: 'common-practice' };
+}
+
+/** Work that cannot be turned wants teeth all round; without such a blade, a flat one with a warning in its reasons. */
+const standingReason = (blade: Blade): Reason => ({
+  rule: isFlat(blade) ? 'no-spiral-left' : 'no-turn-spiral',
+  inputs: { size: blade.size },
+  source: 'common-practice',
+});
+
+function formReason(cut: CutDemand, blade: Blade, able: readonly Costed[], preferences: BladePreferences): Reason {
+  const inputs = { form: blade.form, favourite: preferences.favouriteForm };
+  if (preferences.keepInSaw && blade.inSaw) return { rule: 'in-the-saw', inputs, source: 'your-choice' };
+  if (blade.form === preferences.favouriteForm) return { rule: 'favourite-form', inputs, source: 'your-choice' };
+  const passedOver = able.some((one) => one.blade.size === blade.size && one.blade.form === preferences.favouriteForm);
+  if (!passedOver) return { rule: 'form-at-hand', inputs, source: 'your-choice' };
+  if (cut.hardnessN >= VERY_HARD_N) return { rule: 'very-hard-skip', inputs, source: 'common-practice' };
+  return { rule: 'form-costs-less', inputs, source: 'our-estimate' };
 }
 
 /** Said where the opening is so narrow that it tells which blades get through. */
@@ -221,54 +242,38 @@ function holeReason({ openingMm }: CutDemand, blade: Blade): Reason[] {
 }
 
 function steeringReason(cut: CutDemand, blade: Blade): Reason[] {
-  if (cut.tightestRadius === null) return [];
+  if (cut.tightestRadius === null || !isFlat(blade)) return [];
   const limits = { handMm: steeredRadius(blade), limitMm: turningRadius(blade) };
   const inputs = { radiusMm: cut.tightestRadius, ...limits, size: blade.size };
   return [{ rule: curveTaken(blade, cut.tightestRadius), inputs, source: 'published' }];
 }
 
-/** Work that cannot be turned wants teeth all round; without such a blade, a flat one with a warning in its reasons. */
-function forStandingWork(
-  cut: CutDemand,
-  base: BaseSize,
-  usable: readonly Blade[],
-  flat: readonly Blade[],
-  preferences: BladePreferences,
-): BladeChoice {
-  const wanted = Math.max(0, sizeIndex(base.size) - SPIRAL_STEPS_DOWN);
-  const spirals = usable
-    .filter((blade) => blade.form === 'spiral')
-    .sort((a, b) => Math.abs(sizeIndex(a.size) - wanted) - Math.abs(sizeIndex(b.size) - wanted));
-  const [spiral] = spirals;
-  const inputs = { size: spiral?.size ?? base.size, flat: base.size };
-  if (!spiral) {
-    const pick: SizePick = {
-      size: base.size,
-      reasons: [{ rule: 'no-spiral-left', inputs, source: 'common-practice' }],
+function noBladeFault(drawer: readonly Blade[], { ends }: BladePreferences): BladeFault {
+  if (usableBlades(drawer, { ends, useWhatIsLeft: false }).some(isFlat))
+    return {
+      kind: 'no-blade-left',
+      message: `Every blade with ${ends} ends in your drawer is used up.`,
+      where: 'Blades',
+      hint: 'Enter those you bought under Blades, or let plans count on blades to buy under Shop.',
     };
-    return withForm(cut, pick, base, flat, preferences);
-  }
-  const reason: Reason = { rule: 'no-turn-spiral', inputs, source: 'common-practice' };
-  return choiceOf(cut, spiral, base.strained, [...base.reasons, reason, ...holeReason(cut, spiral)]);
+  return {
+    kind: 'no-blade-for-ends',
+    message: `No blade with ${ends} ends is marked as being in your drawer.`,
+    where: 'Blades',
+    hint: `Open Blades and mark the ones you have, or change the ends your saw takes under Shop.`,
+  };
 }
 
-const noBladeFault = (ends: BladeEnds): BladeFault => ({
-  kind: 'no-blade-for-ends',
-  message: `No blade with ${ends} ends is marked as being in your drawer.`,
-  where: 'Blades',
-  hint: `Open Blades and mark the ones you have, or change the ends your saw takes under Shop.`,
-});
-
-const noBitFault = (openingMm: number): BladeFault => ({
+const noBitFault = (openingMm: number, { units }: BladePreferences): BladeFault => ({
   kind: 'no-bit-for-opening',
-  message: `The narrowest opening has room for a hole of ${String(Math.floor(openingMm * 100) / 100)} mm, and no blade in your drawer passes one so small.`,
+  message: `The narrowest opening has room for a hole of ${formatLength(openingMm, units)}, and no blade in your drawer passes one so small.`,
   where: 'Blades',
   hint: 'Put a thinner blade with plain ends in the drawer, or widen the opening in the drawing.',
 });
 
-const tooHighFault = (heightMm: number): BladeFault => ({
+const tooHighFault = (heightMm: number, { units }: BladePreferences): BladeFault => ({
   kind: 'too-high-for-every-blade',
-  message: `No blade in your drawer saws ${String(Math.round(heightMm * 10) / 10)} mm of this wood.`,
+  message: `No blade in your drawer saws ${formatLength(heightMm, units)} of this wood.`,
   where: 'Blades',
-  hint: 'Use thinner wood, put a larger blade in the drawer, or saw the part from thinner layers.',
+  hint: 'Split the stack, use thinner wood, put a larger blade in the drawer, or take it to a saw that takes one.',
 });

@@ -1,19 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import { inches } from '../units';
-import { woodById } from '../wood';
 import { chooseBlades, TYPICAL_BLADES, type Blade, type BladePreferences, type CutDemand } from '.';
-
-const preferences: BladePreferences = { betweenSizes: 'larger', favouriteForm: 'reverse', ends: 'plain' };
+import { LARGER as preferences, outlineIn } from './demands.test-support';
 
 /** Red oak 1/2, a plain outline: 5 saws it in comfort, 7 is its larger neighbour. */
-const plainOak: CutDemand = {
-  hardnessN: woodById('red-oak')!.hardnessN,
-  heightMm: inches(1 / 2),
-  tightestRadius: inches(1),
-  sharpInsideCorners: 0,
-  turnable: true,
-  openingMm: null,
-};
+const plainOak = outlineIn('red-oak', 1 / 2, 1, 0);
 
 const drawerOf = (...ids: string[]): Blade[] =>
   TYPICAL_BLADES.map((blade) => ({ ...blade, inDrawer: ids.includes(blade.id) }));
@@ -83,8 +74,8 @@ describe('the tightest curve', () => {
     }
   });
 
-  test('many sharp corners are detail as much as a tight curve', () => {
-    expect(pick({ ...plainOak, sharpInsideCorners: 13 }, TYPICAL_BLADES)).toEqual(['5-reverse']);
+  test('many sharp corners on a short line are detail as much as a tight curve', () => {
+    expect(pick({ ...plainOak, sharpInsideCorners: 40, lengthMm: 150 }, TYPICAL_BLADES)).toEqual(['5-reverse']);
     expect(pick({ ...plainOak, sharpInsideCorners: 12 }, TYPICAL_BLADES)).toEqual(['7-reverse', '5-reverse']);
   });
 });

@@ -3,7 +3,9 @@ export type { BesideChoice, BladeInCut } from './beside';
 export { bladeChart, CHART_WORKS, chartHeights, chartMarks, chartWoods } from './chart';
 export type { ChartRow, ChartStretch, ChartWood, ChartWork } from './chart';
 export {
+  BLADE_FIGURES,
   BLADE_SIZES,
+  FIGURE_SOURCES,
   comfortHeight,
   curveTaken,
   LARGEST_BIT,
@@ -14,9 +16,15 @@ export {
   TOOTH_FORMS,
   turningRadius,
 } from './blade';
-export type { Blade, BladeEnds, BladeSize, CurveTaken, ToothForm } from './blade';
-export { chooseBlades, MANY_CORNERS, usableBlades, VERY_HARD_N } from './choose';
-export type { BladeChoice, BladeFault, BladePreferences, CutDemand } from './choose';
+export type { Blade, BladeEnds, BladeFigure, BladeSize, CurveTaken, FigureSource, ToothForm } from './blade';
+export { chooseBlades, mayEnter, usableBlades } from './choose';
+export type { BladeChoice, BladeFault, BladePreferences } from './choose';
+export { comfortOf, cornerShare, costInCut, lineMinutes, slowedBy, VERY_HARD_N } from './cost';
+export type { CutCost } from './cost';
+export { CUT_WANTS } from './demand';
+export type { CutDemand, CutWant } from './demand';
+export { slantedPace, TYPICAL_ECONOMY, woodPace } from './economy';
+export type { BladeEconomy, SawnPly, WoodPace } from './economy';
 export type { BladeRule, Reason, ReasonSource } from './reason';
 export { typicalBlade, TYPICAL_BLADES } from './typical';
 export { leanOfBlock, squarenessBy } from './square';

@@ -55,8 +55,13 @@ export function typicalBlade(size: BladeSize, form: ToothForm, ends: BladeEnds):
     thicknessMm: inches(isSpiral ? width : body),
     kerfMm: inches(isSpiral ? width * 1.15 : body + set),
     teethPerInch: Math.round(teeth * share),
+    sources: { widthMm: 'typical', thicknessMm: 'typical', kerfMm: 'typical', teethPerInch: 'typical' },
+    priceMinor: null,
+    reorderAt: null,
+    driftDegrees: null,
     inDrawer: ends === 'plain' && COMMON.includes(form),
     onHand: null,
+    inSaw: false,
   };
 }
 

@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { inputFor, part, planned, template, circle } from '../planning/fixtures.test-support';
-import type { PassSawn } from '../ledger';
-import { newRun, newRunLine, type Plan, type PlannedStack, type Run } from '../planning';
+import { typicalBlade } from '../blades';
+import type { DrawerBlade, PassSawn } from '../ledger';
+import { newRun, newRunLine, TYPICAL_SHOP, type Plan, type PlannedStack, type Run } from '../planning';
 import { FORMS, formOf, openForm, stepsOf, toForm, type FormKind } from '.';
 
 const KINDS = Object.keys(FORMS) as FormKind[];
@@ -31,7 +32,7 @@ test('a template, a run and a shop from before cuts had rules and copies variant
   const plain = template('toy', [holed]);
   const { hardware: _h, variants: _v, meant: _m, ...rest } = plain;
   const parts = plain.parts.map(
-    ({ gluedTo: _g, variantId: _i, apartClean: _a, cutRules: _r, laid: _l, ...before }) => before,
+    ({ gluedTo: _g, variantId: _i, apartClean: _a, wants: _w, cutRules: _r, laid: _l, ...before }) => before,
   );
   expect(openForm('template', { form: 2, doc: { ...rest, parts } })).toEqual({ ok: true, value: plain });
   const today = newRun('r', 'Fair', [newRunLine('t', 1, 2)]);
@@ -60,7 +61,7 @@ test('a plan of form 4 has its patterns in the one way there was, and every blan
       gangs: stack.gangs.map(({ plies: _p, pattern: _a, apartClean: _c, ...gang }) => gang),
       phases: stack.phases.map((phase) => ({
         ...phase,
-        cuts: phase.cuts.map(({ rule: _rule, ...cut }) => cut),
+        cuts: phase.cuts.map(({ rule: _rule, wants: _wants, ...cut }) => cut),
       })),
     })),
   };
@@ -150,9 +151,40 @@ test('layers taken apart after the outline are sawn one by one, as they were; a 
       pattern: 'glue-stick-on-tape',
       patternFor: {},
       holdHigh: null,
+      otherSaws: [],
+      useWhatIsLeft: true,
+      keepInSaw: true,
     },
   });
   expect(openForm('settings', { form: 1, doc: { blades: [] } })).toEqual({ ok: true, value: { blades: [] } });
+});
+
+test('a shop of form 3 has one saw, whose table tilts to both sides as far', () => {
+  const { otherSaws: _o, useWhatIsLeft: _u, keepInSaw: _k, saw, ...shop } = TYPICAL_SHOP;
+  const { name: _n, tiltLeftDegrees, tiltRightDegrees: _t, strokes: _s, holder: _h, ...before } = saw;
+  const old = { ...shop, saw: { ...before, tiltDegrees: tiltLeftDegrees } };
+  expect(openForm('settings', { form: 3, doc: old })).toEqual({ ok: true, value: TYPICAL_SHOP });
+});
+
+test('blades of form 3 tell which figures were the table’s and which the maker’s', () => {
+  const {
+    inSaw: _in,
+    sources: _s,
+    priceMinor: _p,
+    reorderAt: _r,
+    driftDegrees: _d,
+    ...old
+  } = typicalBlade('5', 'skip', 'plain');
+  const opened = openForm<{ blades: DrawerBlade[] }>('settings', {
+    form: 3,
+    doc: { blades: [{ ...old, kerfMm: 0.6 }] },
+  });
+  if (!opened.ok) throw new Error(opened.error.message);
+  expect(opened.value.blades[0]).toMatchObject({
+    kerfMm: 0.6,
+    priceMinor: null,
+    sources: { widthMm: 'typical', thicknessMm: 'typical', kerfMm: 'packet', teethPerInch: 'typical' },
+  });
 });
 
 describe('what cannot be opened', () => {

@@ -5,17 +5,21 @@ import { planWithBits } from './plan-2';
 import { planWithHeights } from './plan-3';
 import { planWithPhases } from './plan-4';
 import { planWithPatterns } from './plan-5';
+import { planWithWants } from './plan-6';
+import { settingsWithSaws } from './settings-4';
 import { templateWithRules } from './template-3';
+import { templateWithWants } from './template-4';
 
 /** Each kind of stored document and the number of its form today. */
 export const FORMS = {
-  template: 3,
+  template: 4,
   run: 4,
-  settings: 3,
+  settings: 4,
   stockItem: 2,
   stockMove: 1,
+  bladeMove: 1,
   workEvent: 3,
-  plan: 5,
+  plan: 6,
   desk: 2,
 } as const;
 export type FormKind = keyof typeof FORMS;
@@ -34,7 +38,7 @@ const WHOLE_PASS = { stackLayers: null, phase: null, layerIds: null, minutes: nu
 /** From each form to the next: the first turns form 1 into form 2. Forms are never changed afterwards. */
 const STEPS: Readonly<Record<FormKind, readonly ((doc: Doc) => Doc)[]>> = {
   // Layers that make one thing were not told.
-  template: [(template) => ({ ...template, bodies: [] }), templateWithRules],
+  template: [(template) => ({ ...template, bodies: [] }), templateWithRules, templateWithWants],
   // Spares that were used up are made again only where the maker says so.
   run: [
     (run) => ({ ...run, refillSpares: false }),
@@ -53,16 +57,18 @@ const STEPS: Readonly<Record<FormKind, readonly ((doc: Doc) => Doc)[]>> = {
       'cutOrder' in settings ? { ...settings, afterOutline: 'singly', pattern: 'glue-stick-on-tape' } : settings,
     // One habit held for every wood and height.
     (settings) => ('cutOrder' in settings ? { ...settings, patternFor: {}, holdHigh: null } : settings),
+    settingsWithSaws,
   ],
   // Pieces made beyond what was wanted did not lie on the rack.
   stockItem: [(item) => ({ ...item, partId: null })],
   stockMove: [],
+  bladeMove: [],
   // Passes had no number of their own.
   workEvent: [
     (event) => (event['kind'] === 'pass-sawn' ? { ...event, pass: null } : event),
     (event) => (event['kind'] === 'pass-sawn' ? { ...event, ...WHOLE_PASS } : event),
   ],
-  plan: [planWithBits, planWithHeights, planWithPhases, planWithPatterns],
+  plan: [planWithBits, planWithHeights, planWithPhases, planWithPatterns, planWithWants],
   desk: [deskWithBytes],
 };
 

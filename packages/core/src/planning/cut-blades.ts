@@ -6,12 +6,16 @@ import {
   type BladeChoice,
   type BladeFault,
   type BladePreferences,
+  slantedPace,
+  woodPace,
   type CutDemand,
+  type CutWant,
+  type WoodPace,
 } from '../blades';
 import type { CutMeasure } from '../patterns';
 import type { Result } from '../result';
 import { snapMm } from '../units';
-import { gangOfLayer } from './gang-of-layer';
+import { pliesUnder } from './estimate';
 import type { Phase, PlannedCut, SawnStack } from './model/stack';
 import { slantOf } from './tilt';
 
@@ -20,9 +24,12 @@ export interface SawnCut {
   readonly measure: CutMeasure;
   /** Of an inside cut the largest hole there is room for, mm; else null. */
   readonly openingMm: number | null;
+  /** Of the hardest layer. */
   readonly hardnessN: number;
   readonly heightMm: number;
+  readonly pace: WoodPace;
   readonly turnable: boolean;
+  readonly wants: readonly CutWant[];
 }
 
 /**
@@ -35,36 +42,47 @@ export const bladesForCut = (
   drawer: readonly Blade[],
 ): Result<readonly BladeChoice[], BladeFault> => chooseBlades(demandOf(cut), drawer, preferences);
 
-const demandOf = ({ measure, openingMm, hardnessN, heightMm, turnable }: SawnCut): CutDemand => ({
+const demandOf = ({ measure, openingMm, hardnessN, heightMm, pace, turnable, wants }: SawnCut): CutDemand => ({
   hardnessN,
   heightMm: snapMm(heightMm),
+  pace,
+  lengthMm: measure.lengthMm,
   tightestRadius: measure.tightest?.radius ?? null,
   sharpInsideCorners: measure.sharpInsideCorners,
   turnable,
   openingMm,
+  wants,
 });
 
 /** The blade of a planned cut beside the next sizes down and up that are in the drawer. */
 export function besideCut(
-  { choice, measure, openingMm, rule, reach }: PlannedCut,
-  { layerIds, heightMm }: Phase,
+  { choice, measure, openingMm, rule, reach, wants }: PlannedCut,
+  phase: Phase,
   stack: SawnStack,
   drawer: readonly Blade[],
   preferences: BladePreferences,
 ): BesideChoice {
-  const plies = layerIds.flatMap((id) => gangOfLayer(id, stack).plies);
-  const hardnessN = Math.max(...plies.map(({ wood }) => wood.hardnessN));
-  const turnable = reach !== 'standing';
-  const demand = demandOf({ measure, openingMm, hardnessN, turnable, heightMm: heightMm * slantOf(rule) });
+  const plies = pliesUnder(phase, stack);
+  const slant = slantOf(rule);
+  const demand = demandOf({
+    measure,
+    openingMm,
+    hardnessN: Math.max(...plies.map(({ hardnessN }) => hardnessN)),
+    heightMm: phase.heightMm * slant,
+    pace: slantedPace(woodPace(plies, preferences.economy), slant),
+    turnable: reach !== 'standing',
+    wants,
+  });
   return besideChoice(demand, choice.blade, drawer, preferences);
 }
 
 /** The bit for the hole of an inside cut in a single layer that can be turned, mm; null where no blade or no bit serves. */
 export function bitForLayer(
-  cut: Omit<SawnCut, 'turnable'>,
+  cut: Omit<SawnCut, 'turnable' | 'pace'>,
   preferences: BladePreferences,
   drawer: readonly Blade[],
 ): number | null {
-  const found = bladesForCut({ ...cut, turnable: true }, preferences, drawer);
+  const pace = woodPace([{ hardnessN: cut.hardnessN, thicknessMm: cut.heightMm }], preferences.economy);
+  const found = bladesForCut({ ...cut, pace, turnable: true }, preferences, drawer);
   return found.ok ? (found.value[0]?.bitMm ?? null) : null;
 }

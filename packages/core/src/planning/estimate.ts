@@ -1,9 +1,9 @@
-import { type HardnessClass, hardnessClass } from '../wood';
+import { comfortOf, cornerShare, slowedBy, woodPace, type SawnPly } from '../blades';
 import { gangOfLayer } from './gang-of-layer';
 import { goesOf } from './goes';
 import { handlingOf } from './handling';
 import { patternMinutes } from './patterns-on';
-import { factorsInForce, type FactorValues } from './model/factors';
+import { economyOf, factorsInForce, type FactorValues } from './model/factors';
 import type { BladeTurn, BladeUse, Minutes } from './model/plan';
 import type { Shop } from './model/shop';
 import type { Phase, PlannedCut, Stack, UnnamedStack } from './model/stack';
@@ -32,17 +32,6 @@ export const timesMinutes = (minutes: Minutes, times: number): Minutes => ({
   corners: minutes.corners * times,
   changing: minutes.changing * times,
 });
-
-const RATE: Readonly<Record<HardnessClass, 'sawSoft' | 'sawMedium' | 'sawHard'>> = {
-  soft: 'sawSoft',
-  medium: 'sawMedium',
-  hard: 'sawHard',
-};
-const LIFE: Readonly<Record<HardnessClass, 'lifeSoft' | 'lifeMedium' | 'lifeHard'>> = {
-  soft: 'lifeSoft',
-  medium: 'lifeMedium',
-  hard: 'lifeHard',
-};
 
 /** Pierce holes drilled in one pass of a phase. */
 export const pierceHolesOf = ({ pierceBits }: Phase): number => pierceBits.reduce((sum, { count }) => sum + count, 0);
@@ -74,7 +63,9 @@ export function passMinutes(stack: UnnamedStack, shop: Shop): Minutes {
 /** Of a phase what is drilled, threaded and sawn; the drill is set up for each bit. */
 export function phaseMinutes(phase: Phase, stack: UnnamedStack, factors: FactorValues): Minutes {
   const goes = goesOf(phase);
-  const minutesPerMm = minutesForEachMm(phase, stack, factors);
+  const plies = pliesUnder(phase, stack);
+  const hardnessN = Math.max(...plies.map((ply) => ply.hardnessN));
+  const { minutesPerMm } = woodPace(plies, economyOf(factors));
   const sum = (of: (cut: PlannedCut) => number): number => phase.cuts.reduce((total, cut) => total + of(cut), 0);
   const bits = bitsOf([phase]);
   const holes = bits.reduce((total, { count }) => total + count, 0);
@@ -82,25 +73,28 @@ export function phaseMinutes(phase: Phase, stack: UnnamedStack, factors: FactorV
     ...NO_MINUTES,
     drilling: factors.setUpDrill * bits.length + factors.drillHole * holes,
     threading: factors.threadBlade * pierceHolesOf(phase),
-    cutting: sum(({ measure, rule, choice }) => {
-      const steady = Math.min(factors.fastestFeed, 1 / (minutesPerMm * slantOf(rule)));
-      return goes * (measure.lengthMm / (choice.strained ? steady * factors.strainedShare : steady));
+    cutting: sum(({ measure, rule, choice: { blade } }) => {
+      const slant = slantOf(rule);
+      const steady = Math.max(minutesPerMm * slant, 1 / factors.fastestFeed);
+      return (
+        goes * measure.lengthMm * steady * slowedBy((phase.heightMm * slant) / comfortOf(blade, hardnessN), factors)
+      );
     }),
-    corners: sum(({ measure }) => goes * measure.corners * factors.turnCorner),
+    corners: sum(({ measure: { corners, sharpInsideCorners }, choice: { blade } }) => {
+      const turned = corners + sharpInsideCorners * (cornerShare(blade) - 1);
+      return goes * turned * factors.turnCorner;
+    }),
   };
 }
 
-/**
- * Minutes that the wood of a phase takes for each mm of a line sawn square: each board its thickness over the face it gives a
- * minute. A hand follows no faster than `fastestFeed`.
- */
-function minutesForEachMm({ layerIds, singly }: Phase, stack: UnnamedStack, factors: FactorValues): number {
-  let minutes = 0;
-  for (const id of singly ? layerIds.slice(0, 1) : layerIds)
-    for (const { thicknessMm, wood } of gangOfLayer(id, stack).plies)
-      minutes += thicknessMm / factors[RATE[hardnessClass(wood.hardnessN)]];
-  return minutes;
-}
+/** The boards under the blade in a phase: sawn one by one, those of one layer. */
+export const pliesUnder = ({ layerIds, singly }: Phase, stack: UnnamedStack): SawnPly[] =>
+  pliesOf(singly ? layerIds.slice(0, 1) : layerIds, stack);
+
+const pliesOf = (layerIds: readonly string[], stack: UnnamedStack): SawnPly[] =>
+  layerIds.flatMap((id) =>
+    gangOfLayer(id, stack).plies.map(({ thicknessMm, wood: { hardnessN } }) => ({ thicknessMm, hardnessN })),
+  );
 
 /** All layers of a phase: mm of wood sawn for each mm of a line sawn square, and the share of a blade's life that it takes. */
 export function sawnPerMm(
@@ -108,21 +102,20 @@ export function sawnPerMm(
   stack: UnnamedStack,
   factors: FactorValues,
 ): { readonly woodMm: number; readonly worn: number } {
-  let [woodMm, worn] = [0, 0];
-  for (const id of layerIds)
-    for (const { thicknessMm, wood } of gangOfLayer(id, stack).plies) {
-      woodMm += thicknessMm;
-      worn += thicknessMm / factors[LIFE[hardnessClass(wood.hardnessN)]];
-    }
-  return { woodMm, worn };
+  const plies = pliesOf(layerIds, stack);
+  const woodMm = plies.reduce((sum, { thicknessMm }) => sum + thicknessMm, 0);
+  return { woodMm, worn: woodPace(plies, economyOf(factors)).wornPerMm };
 }
 
-/** Blades that one pass wears out, by the share of its life that each cut takes from one. */
-export function bladesWorn(stack: UnnamedStack, shop: Shop): number {
+/** What the blades cost that one pass wears out, minor units: each cut takes a share of the life of its own. */
+export function wornWorth(stack: UnnamedStack, shop: Shop): number {
   const factors = factorsInForce(shop.factors);
   return stack.phases.reduce((sum, phase) => {
     const { worn } = sawnPerMm(phase, stack, factors);
-    return phase.cuts.reduce((total, { measure, rule }) => total + measure.lengthMm * slantOf(rule) * worn, sum);
+    return phase.cuts.reduce((total, { measure, rule, choice: { blade } }) => {
+      const price = blade.priceMinor ?? factors.bladePrice;
+      return total + measure.lengthMm * slantOf(rule) * worn * price;
+    }, sum);
   }, 0);
 }
 
@@ -146,7 +139,10 @@ export function bladeUses(turns: readonly BladeTurn[], stacks: readonly Stack[],
   return [...used.values()].map(({ blade, faceAreaMm2, worn }) => {
     const count = Math.max(1, Math.ceil(worn));
     // A worn blade is changed in the middle of a turn; a part-worn one is kept and put in again.
-    return { blade, faceAreaMm2, count, mounts: turns.filter((turn) => turn.blade.id === blade.id).length + count - 1 };
+    const own = turns.filter((turn) => turn.blade.id === blade.id).length;
+    // The one that is in the saw already need not be put in.
+    const isIn = blade.inSaw && turns[0]?.blade.id === blade.id ? 1 : 0;
+    return { blade, faceAreaMm2, count, mounts: own + count - 1 - isIn };
   });
 }
 

@@ -144,6 +144,7 @@ function gangCuts({ part, siblings }: CountedPart): GangCut[] {
     rule: ruleOf(part, id),
     measure: measureCut(path, kind),
     openingMm: kind === 'inside' ? openingRoom(path, keptIn(path, shape)) : null,
+    wants: part.wants,
   }));
 }
 

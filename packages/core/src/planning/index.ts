@@ -56,8 +56,8 @@ export type {
   PlanWarning,
 } from './model/plan';
 export type { PlannedRod, RodBar, RodGroup } from './model/rod';
-export { bladePreferences, TYPICAL_SHOP } from './model/shop';
-export type { AfterOutline, CutOrder, Holding, Paper, Saw, Shop } from './model/shop';
+export { BLADE_HOLDERS, bladePreferences, steepestTilt, TYPICAL_SHOP } from './model/shop';
+export type { AfterOutline, BladeHolder, CutOrder, Holding, Paper, Saw, Shop } from './model/shop';
 export type {
   BegunPass,
   Blank,

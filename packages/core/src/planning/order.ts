@@ -19,9 +19,6 @@ export const isToSaw = (stack: Stack): boolean => stack.passesToCut > 0 || stack
 const cutsToCome = (stack: Stack): PlannedCut[] =>
   stack.phases.filter((phase) => timesToSaw(stack, phase) > 0).flatMap(({ cuts }) => cuts);
 
-/** A blade in the saw, and the tilt of the table. */
-const settingOf = ({ choice, rule }: PlannedCut): string => `${choice.blade.id} ${String(rule.tiltDegrees)}`;
-
 /**
  * The order to saw in: go on with a stack that starts with the blade in the saw, best at the tilt of the table, else with the one
  * given first.
@@ -31,11 +28,12 @@ export function orderStacks(stacks: readonly Stack[]): Stack[] {
   const waiting = stacks.filter(isToSaw).map((stack) => ({ stack, cuts: cutsToCome(stack) }));
   const ordered: Stack[] = [];
   let last: PlannedCut | undefined;
+  const isIn = ({ choice: { blade } }: PlannedCut): boolean => (last ? blade.id === last.choice.blade.id : blade.inSaw);
   while (waiting.length > 0) {
-    const goesOn = (isSame: (first: PlannedCut, before: PlannedCut) => boolean): number =>
-      waiting.findIndex(({ cuts: [first] }) => first && last && isSame(first, last));
-    const atTilt = goesOn((first, before) => settingOf(first) === settingOf(before));
-    const same = atTilt >= 0 ? atTilt : goesOn((first, before) => first.choice.blade.id === before.choice.blade.id);
+    const goesOn = (isSame: (first: PlannedCut) => boolean): number =>
+      waiting.findIndex(({ cuts: [first] }) => first !== undefined && isSame(first));
+    const atTilt = goesOn((first) => isIn(first) && first.rule.tiltDegrees === (last?.rule.tiltDegrees ?? 0));
+    const same = atTilt >= 0 ? atTilt : goesOn(isIn);
     const [next] = waiting.splice(Math.max(0, same), 1);
     if (!next) break;
     ordered.push(next.stack);

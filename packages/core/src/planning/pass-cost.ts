@@ -1,4 +1,4 @@
-import { bladesWorn, passMinutes, totalMinutes } from './estimate';
+import { passMinutes, totalMinutes, wornWorth } from './estimate';
 import { factorsInForce } from './model/factors';
 import type { Shop } from './model/shop';
 import type { HeightCost, SawnStack, UnnamedStack } from './model/stack';
@@ -14,8 +14,8 @@ export const worthOf = (minutes: number, { hourValueMinor }: Pick<Shop, 'hourVal
  * spoiled. A spoiled pass is sawn again, and the higher the stack the likelier that is (our estimate; factor `spoilShare`).
  */
 function passCost(stack: UnnamedStack, shop: Shop): number {
-  const { bladePrice, spoilShare } = factorsInForce(shop.factors);
-  const done = worthOf(totalMinutes(passMinutes(stack, shop)), shop) + bladePrice * bladesWorn(stack, shop);
+  const { spoilShare } = factorsInForce(shop.factors);
+  const done = worthOf(totalMinutes(passMinutes(stack, shop)), shop) + wornWorth(stack, shop);
   return done * (1 + spoilShare * stack.layers.length);
 }
 

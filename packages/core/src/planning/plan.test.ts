@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { TYPICAL_BLADES } from '../blades';
+import { sizeIndex, TYPICAL_BLADES, type Blade } from '../blades';
 import type { Path, Point } from '../geometry';
 import { inches } from '../units';
 import {
@@ -265,10 +265,34 @@ describe('minutes and blades', () => {
   });
 
   test('a counted blade that runs short is told', async () => {
-    const input = inputFor([template('t', [part('a')])], 60);
+    const input = inputFor([template('t', [part('a')])], 60, { shop: { useWhatIsLeft: false } });
     const drawer = TYPICAL_BLADES.map((blade) => ({ ...blade, onHand: 0 }));
     const plan = await planned({ ...input, drawer });
     expect(plan.warnings.map(({ kind }) => kind)).toContain('few-blades');
+  });
+
+  test('where only what is left may be used, a size that ran out gives way to the next, and an empty drawer is told', async () => {
+    const input = inputFor([template('t', [part('a')])], 4);
+    const sizeOf = async (drawer: readonly Blade[]) =>
+      (await planned({ ...input, drawer })).stacks[0]!.phases[0]!.cuts[0]!.choice.blade.size;
+    const first = await sizeOf(TYPICAL_BLADES);
+    const next = await sizeOf(TYPICAL_BLADES.map((blade) => (blade.size === first ? { ...blade, onHand: 0 } : blade)));
+    expect(Math.abs(sizeIndex(next) - sizeIndex(first))).toBe(1);
+    const none = TYPICAL_BLADES.map((blade) => ({ ...blade, onHand: 0 }));
+    expect(await kindsOf({ ...input, drawer: none })).toEqual(['no-blade-left']);
+  });
+
+  test('the blade in the saw is used first and need not be put in', async () => {
+    const thin = (id: string) => part(id, { thickness: { mm: inches(1 / 4), typed: '1/4' } });
+    const thick = (id: string) => part(id, { thickness: { mm: inches(3 / 4), typed: '3/4' } });
+    const input = inputFor([template('t', [thin('a'), thick('b')])], 1);
+    const before = await planned(input);
+    const last = before.bladeTurns.at(-1)!.blade.id;
+    const drawer = input.drawer.map((blade) => ({ ...blade, inSaw: blade.id === last }));
+    const after = await planned({ ...input, drawer });
+    expect(after.bladeTurns[0]!.blade.id).toBe(last);
+    expect(after.minutes.changing).toBeCloseTo(before.minutes.changing - 1, 9);
+    expect(verifyPlan(after, { ...input, drawer })).toEqual([]);
   });
 
   test('an edit shows what it costs', async () => {

@@ -1,4 +1,4 @@
-import type { Blade, BladeChoice } from '../blades';
+import { slantedPace, woodPace, type CutWant, type SawnPly, type WoodPace } from '../blades';
 import { boxGrown, boxHeight, boxWidth, IDENTITY, inOrder, moved, turnsOver, undo, type Affine } from '../geometry';
 import { err, ok, type Result } from '../result';
 import { onRule, snapMm } from '../units';
@@ -6,6 +6,7 @@ import { bladesForCut } from './cut-blades';
 import type { Family, Feature } from './families';
 import { gangPlace } from './gangs';
 import type { PlanError, PlanInput } from './model/input';
+import { economyOf, factorsInForce } from './model/factors';
 import { bladePreferences, type Shop } from './model/shop';
 import type {
   Blank,
@@ -22,6 +23,7 @@ import type {
 } from './model/stack';
 import { layerIdsOf, phaseKey, phasesOf, type Mix, type PhaseOutline } from './phases';
 import { roughCuts } from './rough-cuts';
+import { settleBlades, type OpenChoice, type SettledCut } from './settle-blades';
 import { gangKeyOf, stackKey } from './stack-key';
 import { slantOf } from './tilt';
 
@@ -48,10 +50,11 @@ export const newContext = (family: Family, input: PlanInput, reaches: ReadonlyMa
   found: new Map(),
 });
 
-/** What lies under the blade: its height, and the hardest of its woods, which limits it. */
+/** What lies under the blade: its height, the hardest of its woods, which limits it, and what all of them take. */
 interface UnderBlade {
   readonly heightMm: number;
   readonly hardnessN: number;
+  readonly pace: WoodPace;
 }
 
 /** What the members of a phase have of a feature, the first of them first. */
@@ -59,15 +62,21 @@ const inPhase = <T>({ of }: Feature<T>, { members }: Pick<PhaseOutline, 'members
   members.flatMap((i) => of[i] ?? []);
 
 /** What lies under the blade in a phase of a mix. */
-export function underBlade({ members, singly }: PhaseOutline, mix: Mix, family: Family): UnderBlade {
+export function underBlade({ members, singly }: PhaseOutline, mix: Mix, { family, input }: FamilyContext): UnderBlade {
   let [heightMm, hardnessN] = [0, 0];
+  const plies: SawnPly[] = [];
   for (const i of members) {
     const gang = family.members[i]?.gang;
     if (!gang) throw new RangeError(`the family has no member ${String(i)}`);
-    heightMm += gang.thicknessMm * (singly ? 1 : (mix[i] ?? 0));
-    hardnessN = Math.max(hardnessN, ...gang.plies.map(({ wood }) => wood.hardnessN));
+    const times = singly ? 1 : (mix[i] ?? 0);
+    heightMm += gang.thicknessMm * times;
+    for (const { wood, thicknessMm } of gang.plies) {
+      hardnessN = Math.max(hardnessN, wood.hardnessN);
+      plies.push({ hardnessN: wood.hardnessN, thicknessMm: thicknessMm * times });
+    }
   }
-  return { heightMm: snapMm(heightMm), hardnessN };
+  const pace = woodPace(plies, economyOf(factorsInForce(input.shop.factors)));
+  return { heightMm: snapMm(heightMm), hardnessN, pace };
 }
 
 /** The phases of a mix, worked out once. */
@@ -84,15 +93,29 @@ export function bladesFor(cuts: readonly GangCut[], under: UnderBlade, context: 
   if (!cut) throw new RangeError('a cut is of at least one member');
   const openings = cuts.flatMap(({ openingMm }) => openingMm ?? []);
   const openingMm = openings.length > 0 ? Math.min(...openings) : null;
-  const heightMm = under.heightMm * slantOf(cut.rule);
-  const key = [cut.cutId, openingMm, heightMm, under.hardnessN].join(' ');
+  const slant = slantOf(cut.rule);
+  const { hardnessN, pace } = under;
+  const heightMm = under.heightMm * slant;
+  const wants = wantsOf(cuts);
+  const key = [cut.cutId, openingMm, heightMm, hardnessN, pace.minutesPerMm, ...wants].join(' ');
   const turnable = context.reaches.get(cut.cutId) !== 'standing';
-  const sawn = { measure: cut.measure, openingMm, turnable, hardnessN: under.hardnessN, heightMm };
+  const sawn = {
+    measure: cut.measure,
+    openingMm,
+    turnable,
+    hardnessN,
+    heightMm,
+    pace: slantedPace(pace, slant),
+    wants,
+  };
   const blades =
     context.found.get(key) ?? bladesForCut(sawn, bladePreferences(context.input.shop), context.input.drawer);
   context.found.set(key, blades);
   return blades;
 }
+
+/** What any of the members wants of the line they share. */
+const wantsOf = (cuts: readonly GangCut[]): CutWant[] => [...new Set(cuts.flatMap(({ wants }) => wants))];
 
 /** Layers of a family as they are sawn together. */
 export function sawnStack(context: FamilyContext, mix: Mix): Result<SawnStack, PlanError> {
@@ -115,12 +138,6 @@ function named(stack: UnnamedStack): SawnStack {
   return { key: stackKey(stack.layers), ...stack, phases };
 }
 
-interface OpenChoice {
-  readonly phase: PhaseOutline;
-  readonly cuts: readonly GangCut[];
-  readonly ranked: readonly BladeChoice[];
-}
-
 function makeStack(context: FamilyContext, mix: Mix): Result<UnnamedStack, PlanError> {
   const { family, input, reaches } = context;
   const { shop } = input;
@@ -130,7 +147,7 @@ function makeStack(context: FamilyContext, mix: Mix): Result<UnnamedStack, PlanE
   const outlines = phasesOfMix(context, mix);
   const open: OpenChoice[] = [];
   for (const phase of outlines) {
-    const under = underBlade(phase, mix, family);
+    const under = underBlade(phase, mix, context);
     for (const place of phase.cuts) {
       const cuts = featureCuts(family, place, phase);
       const found = bladesFor(cuts, under, context);
@@ -146,7 +163,7 @@ function makeStack(context: FamilyContext, mix: Mix): Result<UnnamedStack, PlanE
       key: phase.key,
       layerIds: phase.layerIds,
       singly: phase.singly,
-      heightMm: underBlade(phase, mix, family).heightMm,
+      heightMm: underBlade(phase, mix, context).heightMm,
       holes: phase.holes.map((place) => plannedHole(family, place, phase, back)),
       cuts: sequence(cuts, shop),
       pierceBits: pierceBitsOf(cuts, phase),
@@ -183,6 +200,7 @@ function plannedCut({ cuts, choice }: SettledCut, reaches: ReadonlyMap<string, R
     rule,
     measure,
     openingMm: openings.length > 0 ? Math.min(...openings) : null,
+    wants: wantsOf(cuts),
     twins: others.map((other): Twin => ({ partId: other.partId, id: other.cutId })),
     choice,
     reach: reaches.get(cutId) ?? 'free',
@@ -208,46 +226,6 @@ function pierceBitsOf(cuts: readonly PlannedCut[], { singly, layerIds }: PhaseOu
   for (const { choice } of cuts)
     if (choice.bitMm !== null) counts.set(choice.bitMm, (counts.get(choice.bitMm) ?? 0) + times);
   return [...counts].sort(([a], [b]) => a - b).map(([diameterMm, count]) => ({ diameterMm, count }));
-}
-
-interface SettledCut extends Omit<OpenChoice, 'ranked'> {
-  readonly choice: BladeChoice;
-}
-
-/** One blade for the whole stack where one serves every cut; else one for each phase where one does; else the first choices. */
-function settleBlades(open: readonly OpenChoice[]): SettledCut[] {
-  const whole = settledWithOne(open);
-  if (whole) return whole;
-  return [...new Set(open.map(({ phase }) => phase))].flatMap((phase) => {
-    const own = open.filter((one) => one.phase === phase);
-    return (
-      settledWithOne(own) ?? own.flatMap(({ cuts, ranked }) => (ranked[0] ? [{ phase, cuts, choice: ranked[0] }] : []))
-    );
-  });
-}
-
-/** All with the one blade that serves every cut and is first choice for the longest line; null where none does. */
-function settledWithOne(open: readonly OpenChoice[]): SettledCut[] | null {
-  const lengthAsFirst = (blade: Blade): number =>
-    open.reduce(
-      (sum, { cuts: [cut], ranked: [first] }) =>
-        sum + (first?.blade.id === blade.id ? (cut?.measure.lengthMm ?? 0) : 0),
-      0,
-    );
-  const common = (open[0]?.ranked ?? [])
-    .map(({ blade }) => blade)
-    .filter((blade) => open.every(({ ranked }) => ranked.some((choice) => choice.blade.id === blade.id)))
-    .sort((a, b) => lengthAsFirst(b) - lengthAsFirst(a))[0];
-  if (!common) return null;
-  return open.map(({ phase, cuts, ranked }) => {
-    const choice = ranked.find(({ blade }) => blade.id === common.id);
-    const [first] = ranked;
-    if (!choice || !first) throw new Error(`blade ${common.id} was said to serve every cut`);
-    if (choice === first) return { phase, cuts, choice };
-    const inputs = { size: common.size, first: first.blade.size };
-    const reason = { rule: 'same-blade' as const, inputs, source: 'our-estimate' as const };
-    return { phase, cuts, choice: { ...choice, reasons: [...choice.reasons, reason] } };
-  });
 }
 
 /** Inside cuts, then through cuts, before outlines or after them; within each kind, cuts with one blade at one tilt together. */

@@ -5,7 +5,7 @@ import { formatLength, howManyFit } from '../units';
 import type { Family } from './families';
 import { gangPlace } from './gangs';
 import type { PlanError, PlanFault } from './model/input';
-import type { Shop } from './model/shop';
+import { bladePreferences, steepestTilt, type Shop } from './model/shop';
 import type { Gang, LayerLimit, Reach } from './model/stack';
 import type { Mix } from './phases';
 import { judgeReach } from './reach';
@@ -20,7 +20,7 @@ export function reachesOf({ members }: Family, shop: Shop): Result<Map<string, R
     const out = gang.cuts.filter(({ cutId }) => reaches.get(cutId) === 'out-of-reach');
     if (out.length > 0) return err([outOfReach(gang, out.length, shop)]);
     const steepest = Math.max(...gang.cuts.map(({ rule }) => Math.abs(rule.tiltDegrees)));
-    if (steepest > shop.saw.tiltDegrees) return err([tooSteep(gang, steepest, shop)]);
+    if (steepest > steepestTilt(shop.saw)) return err([tooSteep(gang, steepest, shop)]);
   }
   return ok(reaches);
 }
@@ -34,7 +34,7 @@ const outOfReach = (gang: Gang, lines: number, { saw, units }: Shop): PlanFault 
 
 const tooSteep = (gang: Gang, tiltDegrees: number, { saw }: Shop): PlanFault => ({
   kind: 'tilt-too-steep',
-  message: `A cut is tilted by ${String(tiltDegrees)}°, and the table of the saw goes to ${String(saw.tiltDegrees)}°.`,
+  message: `A cut is tilted by ${String(tiltDegrees)}°, and the table of the saw goes to ${String(steepestTilt(saw))}°.`,
   where: gangPlace(gang),
   hint: 'Tilt it less in the template, or correct the tilt of the saw under Shop.',
 });
@@ -72,10 +72,10 @@ export function layerLimit(context: FamilyContext): Result<LayerLimit, PlanError
 /** True where every cut of every phase has a blade that saws it in comfort and steers what it could steer lower down. */
 export function bladesServe(context: FamilyContext, mix: Mix): boolean {
   const { family, input } = context;
-  const able = usableBlades(input.drawer, input.shop.saw.ends).filter(({ form }) => form !== 'spiral');
+  const able = usableBlades(input.drawer, bladePreferences(input.shop)).filter(({ form }) => form !== 'spiral');
   const steerable = Math.min(...able.map(turningRadius));
   return phasesOfMix(context, mix).every((phase) => {
-    const under = underBlade(phase, mix, family);
+    const under = underBlade(phase, mix, context);
     return phase.cuts.every((place) => {
       const cuts = featureCuts(family, place, phase);
       const found = bladesFor(cuts, under, context);

@@ -1,3 +1,4 @@
+import type { CutWant } from '../blades';
 import type { Affine, Path, Point } from '../geometry';
 import type { CutKind, DrawingSteps, Edge } from '../patterns';
 import type { Length } from '../units';
@@ -51,6 +52,8 @@ export interface Part {
   readonly variantId: string | null;
   /** True where nothing sticky may touch its faces: the layers of its stacks must come apart clean. */
   readonly apartClean: boolean;
+  /** What its cuts want of a blade beside their lines. */
+  readonly wants: readonly CutWant[];
   /** Id of the drawing it was taken from; null where that is not known. */
   readonly drawing: string | null;
   readonly outline: PartCut;
@@ -72,10 +75,11 @@ export interface Part {
 }
 
 /** What no drawing says of a part, as it begins: one board, in every copy, every cut plainly on its line. */
-export const AS_DRAWN: Pick<Part, 'gluedTo' | 'variantId' | 'apartClean' | 'cutRules' | 'laid'> = {
+export const AS_DRAWN: Pick<Part, 'gluedTo' | 'variantId' | 'apartClean' | 'wants' | 'cutRules' | 'laid'> = {
   gluedTo: [],
   variantId: null,
   apartClean: false,
+  wants: [],
   cutRules: {},
   laid: null,
 };

@@ -185,7 +185,7 @@ function pierceIn(
 ): Pattern['pierce'] {
   const wood = woodById(part.woodId);
   if (!wood) return [];
-  const layer = { hardnessN: wood.hardnessN, heightMm: part.thickness.mm };
+  const layer = { hardnessN: wood.hardnessN, heightMm: part.thickness.mm, wants: part.wants };
   return pierceHolesFor(shapeOfPart(part, siblings), {
     hardnessN: wood.hardnessN,
     bitFor: (cut, measure, openingMm) =>

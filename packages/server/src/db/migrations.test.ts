@@ -67,6 +67,7 @@ const OLD_SHOPS: Readonly<Record<string, (client: Client) => Promise<string>>> =
   '0005_originals': keepOriginal,
   '0006_set_aside': keepOriginal,
   '0007_template_cards': keepOriginal,
+  '0008_blade_moves': keepOriginal,
 };
 
 const ORIGINAL = { fileName: 'kept.svg', text: '<svg>½</svg>\r\n' };

@@ -12,6 +12,7 @@ const COLUMNS: readonly (readonly [table: string, column: string, kind: FormKind
   ['singletons', 'doc', 'settings'],
   ['rack_items', 'doc', 'stockItem'],
   ['stock_moves', 'doc', 'stockMove'],
+  ['blade_moves', 'doc', 'bladeMove'],
 ];
 
 type Client = ReturnType<typeof createClient>;

@@ -3,6 +3,7 @@ import { blob, customType, index, integer, primaryKey, sqliteTable, text } from 
 import {
   openForm,
   toForm,
+  type BladeMove,
   type FormKind,
   type Plan,
   type Run,
@@ -135,6 +136,13 @@ export const stockMoves = sqliteTable(
   },
   (table) => [index('stock_moves_item').on(table.itemId)],
 );
+
+/** The ledger of blades. Rows are only ever added. */
+export const bladeMoves = sqliteTable('blade_moves', {
+  sequence: integer('sequence').primaryKey({ autoIncrement: true }),
+  id: text('id').notNull().unique(),
+  doc: formed<BladeMove>('doc', 'bladeMove').notNull(),
+});
 
 /** Writes that were taken, by their idempotency key: said again with the same content they are done, not done twice. */
 export const writes = sqliteTable('writes', {

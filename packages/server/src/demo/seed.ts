@@ -30,7 +30,7 @@ import { startRun } from '../start-run';
 import { keepDrawing } from '../store/drawings';
 import { addEvent, listRuns, putRun } from '../store/runs';
 import { addMoves, putItem } from '../store/rack';
-import { getSingleton, putSingleton } from '../store/singletons';
+import { putSingleton, shopAndDrawer } from '../store/singletons';
 import { putTemplate } from '../store/templates';
 import { idFor } from './ids';
 import { DEMO_DAYS_AHEAD, DEMO_PASSES_SAWN, DEMO_RACK, DEMO_RUN, DEMO_SHOP, DEMO_TEMPLATES } from './scenario';
@@ -67,9 +67,9 @@ export async function seedDemo(
   });
   await fillRack(db, now);
   await startRun(RUN_ID, { db, now, logger, heavy });
-  const { blades } = await db.read(async (session) => (await getSingleton(session, 'drawer')).doc);
+  const { drawer } = await db.read(shopAndDrawer);
   const revisions = templates.map((template) => ({ revision: 1, template }));
-  await sawSome(db, { run, revisions, shop: DEMO_SHOP, drawer: blades, work: [] }, now);
+  await sawSome(db, { run, revisions, shop: DEMO_SHOP, drawer, work: [] }, now);
 }
 
 /** Puts the demo's stock on the rack, all of it received on the day the demo was made. */

@@ -3,6 +3,7 @@ import parse from 'joi-to-json';
 import { CORE_VERSION } from '@rapid-jig/core';
 import {
   cutBlanksSchema,
+  bladeMovesSchema,
   drawerSchema,
   machinesSchema,
   newStockSchema,
@@ -73,6 +74,8 @@ export const OPERATIONS: readonly Operation[] = [
   put('/shop', 'Writes them.', shopSchema),
   read('/drawer', 'The drawer of blades.'),
   put('/drawer', 'Writes it.', drawerSchema),
+  read('/blade-moves', 'The ledger of blades: bought, put in, worn, broken, thrown away.'),
+  post('/blade-moves', 'Adds entries to the ledger of blades; each has its own id.', bladeMovesSchema),
   read('/machines', 'Machines that mill and cut boards.'),
   put('/machines', 'Writes them.', machinesSchema),
   read('/drawings/{id}', 'An original drawing, byte for byte.'),

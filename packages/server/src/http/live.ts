@@ -55,6 +55,7 @@ function topicsOf(path: string): string[] {
       return part === undefined ? ['runs', `run ${id ?? ''}`] : [`work ${id ?? ''}`];
     case 'templates':
       return ['templates', `template ${id ?? ''}`];
+    case 'blade-moves':
     case 'rack':
     case 'shop':
     case 'drawer':

@@ -1,9 +1,18 @@
 import { eq } from 'drizzle-orm';
-import { hashOf, TYPICAL_BLADES, TYPICAL_MACHINES, TYPICAL_SHOP, type Machines, type Shop } from '@rapid-jig/core';
+import {
+  bladesNow,
+  hashOf,
+  TYPICAL_BLADES,
+  TYPICAL_MACHINES,
+  TYPICAL_SHOP,
+  type Machines,
+  type Shop,
+} from '@rapid-jig/core';
 import type { Drawer, Stored, Written } from '@rapid-jig/contract';
 import type { Session } from '../db/database';
 import { singletons } from '../db/schema';
 import { versionConflict } from '../api-error';
+import { listBladeMoves } from './blade-moves';
 
 /** The documents there is one of, and what they hold before the maker has said anything (version 0). */
 export interface Singletons {
@@ -14,7 +23,7 @@ export interface Singletons {
 
 const INITIAL: Singletons = {
   shop: TYPICAL_SHOP,
-  drawer: { blades: TYPICAL_BLADES },
+  drawer: { blades: TYPICAL_BLADES.map(({ inSaw: _never, ...blade }) => blade) },
   machines: TYPICAL_MACHINES,
 };
 
@@ -45,5 +54,5 @@ export async function putSingleton<K extends keyof Singletons>(
 /** What plans, sheets and charts are made with beside their templates, as it is stored now. */
 export const shopAndDrawer = async (session: Session) => ({
   shop: (await getSingleton(session, 'shop')).doc,
-  drawer: (await getSingleton(session, 'drawer')).doc.blades,
+  drawer: bladesNow((await getSingleton(session, 'drawer')).doc.blades, await listBladeMoves(session)),
 });

@@ -2,6 +2,7 @@ import { err, ok, type Machines, type Result, type Shop, type Template, type Tem
 import type {
   AfterCutting,
   ApiFault,
+  BladeMoves,
   CutBlanks,
   Drawer,
   LocalNetwork,
@@ -21,6 +22,7 @@ import {
   areRuns,
   areCards,
   isAfterCutting,
+  isBladeMoves,
   isEvents,
   isMoves,
   isNetwork,
@@ -45,7 +47,7 @@ export interface Original {
 /**
  * - document: the whole of one document, instead of what its writer read;
  * - event: something that happened at the saw;
- * - moves: entries of the ledger of stock;
+ * - moves: entries of the ledger of stock, or of that of blades;
  * - new: stock with its first entries.
  */
 export type WriteKind = 'document' | 'event' | 'moves' | 'new';
@@ -68,6 +70,7 @@ export interface Api {
   revisions(runId: string): Answer<TemplateRevision[]>;
   events(runId: string): Answer<StoredEvents>;
   shop(): Answer<Stored<Shop>>;
+  bladeMoves(): Answer<BladeMoves>;
   drawer(): Answer<Stored<Drawer>>;
   machines(): Answer<Stored<Machines>>;
   rack(): Answer<StoredRack>;
@@ -158,6 +161,7 @@ export function createApi(base: string, send: typeof fetch, tab: string): Api {
     drawer: () => ask('/drawer', isStored<Drawer>),
     machines: () => ask('/machines', isStored<Machines>),
     rack: () => ask('/rack', isRack),
+    bladeMoves: () => ask('/blade-moves', isBladeMoves),
     drawing: async (id) => {
       const answer = await fetched(`/drawings/${id}`, {}, PATIENCE_MS);
       if (!answer.ok) return answer;

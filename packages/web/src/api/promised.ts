@@ -1,4 +1,5 @@
 import type {
+  BladeMoves,
   AfterCutting,
   LocalNetwork,
   StockMoves,
@@ -43,6 +44,7 @@ const areWithIds = listOf(hasId);
 export const isEvents = (body: unknown): body is StoredEvents =>
   isObject(body) && areWithIds(body['events']) && 'startedAt' in body;
 export const isMoves = (body: unknown): body is StockMoves => isObject(body) && areWithIds(body['moves']);
+export const isBladeMoves = (body: unknown): body is BladeMoves => isObject(body) && areWithIds(body['moves']);
 export const isRack = (body: unknown): body is StoredRack =>
   isMoves(body) && 'items' in body && listOf(isStored)(body.items);
 export const isAfterCutting = (body: unknown): body is AfterCutting =>

@@ -2,6 +2,7 @@ import {
   FORMS,
   openForm,
   toForm,
+  type BladeMove,
   type FormKind,
   type StockItem,
   type StockMove,
@@ -70,6 +71,16 @@ export const movesEntry = (moves: readonly StockMove[]): Entry =>
 export const stockEntry = (stock: NewStock): Entry =>
   newEntry({ kind: 'new', label: 'New on the rack', lane: 'rack', path: '/rack', formKind: 'stockItem', body: stock });
 
+export const bladeMovesEntry = (moves: readonly BladeMove[]): Entry =>
+  newEntry({
+    kind: 'moves',
+    label: 'Counts of blades',
+    lane: 'blades',
+    path: '/blade-moves',
+    formKind: 'bladeMove',
+    body: { moves },
+  });
+
 /** The same in the forms of today; null where it was written by a newer version of the program. */
 export function raised(entry: Entry): Entry | null {
   const body = raisedBody(entry, entry.body);
@@ -93,7 +104,9 @@ function raisedBody({ kind, formKind, form }: Entry, body: unknown): unknown {
   const { items, moves } = body as { items?: readonly StockItem[]; moves: readonly StockMove[] };
   const all = [
     items?.map((item) => raisedDoc('stockItem', form, item)),
-    moves.map((move) => raisedDoc('stockMove', kind === 'moves' ? form : FORMS.stockMove, move)),
+    moves.map((move) =>
+      kind === 'moves' ? raisedDoc(formKind, form, move) : raisedDoc('stockMove', FORMS.stockMove, move),
+    ),
   ] as const;
   if (all.some((list) => list?.includes(null))) return null;
   return all[0] ? { items: all[0], moves: all[1] } : { moves: all[1] };

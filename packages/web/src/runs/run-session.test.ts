@@ -149,6 +149,7 @@ async function openSession() {
     clientId: 'client',
     shop: still(TYPICAL_SHOP),
     drawer: still({ blades: TYPICAL_BLADES }),
+    bladeLedger: { store: createStore(() => ({ moves: [] })) },
   } as unknown as Services;
   const opened = await openRunSession(services, 'run');
   if (!opened.ok) throw new Error(opened.error.message);

@@ -28,7 +28,7 @@ import {
 } from '@rapid-jig/core';
 import type { OpenDocument } from '../documents/document';
 import { eventEntry, type Entry } from '../documents/entry';
-import type { Services } from '../services';
+import { bladesOf, type Services } from '../services';
 import { wordsOfOthers } from '../words/others';
 import type { PlannedRun } from '../workers/planner.worker';
 import { WorkerFailed } from '../workers/restarting';
@@ -107,7 +107,7 @@ function createRunSession(
   revisions: readonly TemplateRevision[],
   work: StoredEvents,
 ): RunSession {
-  const { planner, shop, drawer, outbox, api, clientId } = services;
+  const { planner, shop, drawer, bladeLedger, outbox, api, clientId } = services;
   const { id } = document.store.getState().doc;
   const lane = `run ${id}`;
   const isOwn = (entry: Entry): boolean => entry.lane === lane && entry.kind === 'event';
@@ -195,7 +195,7 @@ function createRunSession(
       run: document.store.getState().doc,
       revisions: now.revisions,
       shop: shop.store.getState().doc,
-      drawer: drawer.store.getState().doc.blades,
+      drawer: bladesOf({ drawer, bladeLedger }),
       work: now.events,
     };
     const result = await planner.plan(input).catch(stalled);
@@ -235,6 +235,7 @@ function createRunSession(
         document.store.subscribe((now, before) => void (now.doc !== before.doc && plan())),
         shop.store.subscribe((now, before) => void (now.doc !== before.doc && plan())),
         drawer.store.subscribe((now, before) => void (now.doc !== before.doc && plan())),
+        bladeLedger.store.subscribe(() => void plan()),
         store.subscribe(
           (now, before) => void ((now.events !== before.events || now.revisions !== before.revisions) && plan()),
         ),

@@ -1,12 +1,11 @@
 import { Box, TextField, Typography } from '@mui/material';
 import { useLoaderData } from 'react-router';
-import { minorDigits, type Machines, type Shop } from '@rapid-jig/core';
+import { minorDigits, type Machines } from '@rapid-jig/core';
 import type { LocalNetwork } from '@rapid-jig/contract';
 import type { Answer } from '../api/client';
 import type { OpenDocument } from '../documents/document';
 import { Choice } from '../fields/Choice';
 import { DecimalField } from '../fields/DecimalField';
-import { LengthField } from '../fields/LengthField';
 import { useServices, useShop, type Services } from '../services';
 import { orThrow } from '../shell/or-throw';
 import { Page } from '../shell/Page';
@@ -15,6 +14,7 @@ import { NetworkSection } from './NetworkSection';
 import { FactorsSection } from './FactorsSection';
 import { MachinesSection } from './MachinesSection';
 import { HabitsSection, type Edit, type SectionProps } from './HabitsSection';
+import { SawSection } from './SawSection';
 import { Section } from './Section';
 import { SetUpSection } from './SetUpSection';
 
@@ -60,34 +60,6 @@ export function ShopView() {
       <NetworkSection network={network} />
       <FactorsSection shop={shop} edit={edit} />
     </Page>
-  );
-}
-
-function SawSection({ shop, edit }: SectionProps) {
-  const { saw } = shop;
-  const set = (changes: Partial<Shop['saw']>): void => edit({ saw: { ...saw, ...changes, confirmed: true } });
-  return (
-    <Section title="The saw" id="saw" note="Reach and height decide what can be sawn at all, and what can be turned.">
-      <LengthField label="Blade to arm" value={saw.reach} onChange={(reach) => set({ reach })} />
-      <LengthField label="Greatest height" value={saw.maxHeight} onChange={(maxHeight) => set({ maxHeight })} />
-      <DecimalField
-        label="Table tilts to (degrees)"
-        value={saw.tiltDegrees}
-        least={0}
-        most={90}
-        onChange={(tiltDegrees) => set({ tiltDegrees })}
-      />
-      <Choice
-        label="Blade ends it takes"
-        value={saw.ends}
-        options={[
-          ['plain', 'Plain'],
-          ['pinned', 'Pinned'],
-        ]}
-        onChange={(ends) => set({ ends })}
-        width={170}
-      />
-    </Section>
   );
 }
 

@@ -4,7 +4,7 @@ import { useLoaderData, useSearchParams } from 'react-router';
 import { v4 as newId } from 'uuid';
 import { useStore } from 'zustand';
 import { bladePreferences, type Template } from '@rapid-jig/core';
-import { useServices, type Services } from '../services';
+import { bladesOf, useServices, type Services } from '../services';
 import { orThrow } from '../shell/or-throw';
 import { Page } from '../shell/Page';
 import { FIRST_MAKING, openDesk, readDeskDraft, type DeskDraft, type DeskFile } from './desk/desk';
@@ -139,7 +139,8 @@ interface DeskForProps {
 
 /** A desk for one file; while it is open the worker is its own. */
 function DeskFor({ file, better = null, draft, draftKey, purpose, onKept }: DeskForProps) {
-  const { reader, kept, drawer, shop } = useServices();
+  const services = useServices();
+  const { reader, kept, shop } = services;
   const [desk] = useState(() =>
     openDesk({
       file,
@@ -148,7 +149,7 @@ function DeskFor({ file, better = null, draft, draftKey, purpose, onKept }: Desk
       reader,
       kept,
       key: draftKey,
-      drawer: () => drawer.store.getState().doc.blades,
+      drawer: () => bladesOf(services),
       preferences: () => bladePreferences(shop.store.getState().doc),
     }),
   );

@@ -50,6 +50,14 @@ export const HOLDING_WORDS: Readonly<Record<Holding, string>> = {
   'glue-dots': 'Hot glue dots',
 };
 
+/** Where a blade takes more than another. */
+const COST_WORDS: Readonly<Record<string, string>> = {
+  sawing: 'in sawing',
+  smoothing: 'in smoothing what it leaves',
+  risk: 'in the risk of a spoiled piece',
+  wear: 'in blades',
+};
+
 export function reasonWords({ rule, inputs }: Reason, unit: LengthUnit): string {
   const mm = (key: string): string => formatLength(Number(inputs[key]), unit);
   // Two limits of steering would often be one sixty-fourth.
@@ -57,9 +65,19 @@ export function reasonWords({ rule, inputs }: Reason, unit: LengthUnit): string 
   const text = (key: string): string => String(inputs[key]);
   switch (rule) {
     case 'comfort-height':
-      return `Number ${text('size')} is the smallest in your drawer that saws ${mm('heightMm')} of ${text('hardness')} wood in comfort (up to ${mm('comfortMm')}).`;
+      return `Number ${text('size')} saws ${mm('heightMm')} of ${text('hardness')} wood in comfort: up to ${mm('comfortMm')}.`;
     case 'above-comfort':
       return `${mm('heightMm')} is above the ${mm('comfortMm')} number ${text('size')} saws in comfort in ${text('hardness')} wood: slow going, dulls sooner, may flex.`;
+    case 'within-border':
+      return `A border case: numbers ${text('small')} and ${text('large')} differ by ${text('percent')} % of what the cut takes. Between the two your shop takes the ${text('betweenSizes')}.`;
+    case 'smaller-costs':
+      return `A number ${text('size')} would take ${text('percent')} % more, mostly ${COST_WORDS[text('most')]}.`;
+    case 'larger-costs':
+      return `A number ${text('size')} would take ${text('percent')} % more, mostly ${COST_WORDS[text('most')]}.`;
+    case 'in-the-saw':
+      return 'It is in the saw already, and none is better by more than a little.';
+    case 'form-costs-less':
+      return `Its ${FORM_WORDS[text('form') as ToothForm]} suit this cut better than your favourite.`;
     case 'detail-smaller': {
       const curve = inputs['radiusMm'] === 'none' ? 'no curve' : `a curve of ${mm('radiusMm')} radius`;
       return `Detail (${curve}, ${text('corners')} sharp inside corners) takes the smallest blade that saws the height.`;

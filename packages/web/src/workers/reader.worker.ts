@@ -129,7 +129,7 @@ const reader = {
 
   understand({ drawer, preferences, ...context }: SawnContext, onStage: OnStage): Understood {
     const shapes = shapesOf(drawingNow());
-    const layer = { hardnessN: context.hardnessN, heightMm: context.thicknessMm };
+    const layer = { hardnessN: context.hardnessN, heightMm: context.thicknessMm, wants: [] };
     const bitFor: UnderstandingOf['bitFor'] = (_cut, measure, openingMm) =>
       bitForLayer({ ...layer, measure, openingMm }, preferences, drawer);
     const known: KnownWays = new Map();

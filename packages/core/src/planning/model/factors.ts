@@ -1,4 +1,4 @@
-import type { ReasonSource } from '../../blades';
+import { TYPICAL_ECONOMY, type BladeEconomy, type ReasonSource } from '../../blades';
 
 export type FactorId =
   | 'stickPattern'
@@ -42,6 +42,8 @@ const estimate = (id: FactorId, name: string, unit: string, value: number): Fact
   source: 'our-estimate',
 });
 
+const { faceAMinute, faceOfALife } = TYPICAL_ECONOMY;
+
 /** Every figure the estimate rests on, each with its origin. The maker may replace any of them. */
 export const FACTORS: readonly Factor[] = [
   estimate('stickPattern', 'Sticking one pattern on', 'min', 1),
@@ -50,28 +52,32 @@ export const FACTORS: readonly Factor[] = [
   estimate('setUpDrill', 'Setting up to drill a stack', 'min', 0.4),
   estimate('drillHole', 'Drilling one pierce hole', 'min', 0.2),
   estimate('threadBlade', 'Threading the blade once', 'min', 0.5),
-  estimate('sawSoft', 'Cut face sawn in soft wood', 'mm²/min', 2600),
-  estimate('sawMedium', 'Cut face sawn in medium wood', 'mm²/min', 1900),
-  estimate('sawHard', 'Cut face sawn in hard wood', 'mm²/min', 1300),
-  estimate('fastestFeed', 'Fastest a line can be followed', 'mm/min', 200),
-  estimate('strainedShare', 'Speed above a blade’s comfort', 'of usual', 0.6),
-  estimate('turnCorner', 'Turning one corner', 'min', 0.04),
-  estimate('changeBlade', 'Changing a blade', 'min', 1),
+  estimate('sawSoft', 'Cut face sawn in soft wood', 'mm²/min', faceAMinute.soft),
+  estimate('sawMedium', 'Cut face sawn in medium wood', 'mm²/min', faceAMinute.medium),
+  estimate('sawHard', 'Cut face sawn in hard wood', 'mm²/min', faceAMinute.hard),
+  estimate('fastestFeed', 'Fastest a line can be followed', 'mm/min', TYPICAL_ECONOMY.fastestFeed),
+  estimate(
+    'strainedShare',
+    'Speed at one and a half times a blade’s comfort',
+    'of usual',
+    TYPICAL_ECONOMY.strainedShare,
+  ),
+  estimate('turnCorner', 'Turning one corner', 'min', TYPICAL_ECONOMY.cornerMinutes),
+  estimate('changeBlade', 'Changing a blade', 'min', TYPICAL_ECONOMY.changeMinutes),
   estimate('setTilt', 'Setting the table to another tilt', 'min', 2),
   estimate('glueBlank', 'Gluing one board to another', 'min', 3),
   // Thirty to sixty minutes in clamps for wood glue (common practice).
   { id: 'clampWait', name: 'Waiting in the clamps', unit: 'min', value: 45, source: 'common-practice' },
-  estimate('lifeSoft', 'Cut face a blade lasts in soft wood', 'mm²', 40_000),
-  estimate('lifeMedium', 'Cut face a blade lasts in medium wood', 'mm²', 25_000),
-  // 1-1/4 in hard maple uses up a mid-size blade in about one and a half feet (common practice): 31.75 mm x 457 mm.
+  estimate('lifeSoft', 'Cut face a blade lasts in soft wood', 'mm²', faceOfALife.soft),
+  estimate('lifeMedium', 'Cut face a blade lasts in medium wood', 'mm²', faceOfALife.medium),
   {
     id: 'lifeHard',
     name: 'Cut face a blade lasts in hard wood',
     unit: 'mm²',
-    value: 14_500,
+    value: faceOfALife.hard,
     source: 'common-practice',
   },
-  estimate('bladePrice', 'Price of one blade', 'smallest coins', 60),
+  estimate('bladePrice', 'Price of one blade', 'smallest coins', TYPICAL_ECONOMY.bladeMinor),
   estimate('spoilShare', 'Passes spoiled, for each layer', 'of all', 0.005),
   estimate('layerLoss', 'Layers spoiled one by one', 'of all', 0.01),
   estimate('tipLoss', 'More for each fragile tip', 'of all', 0.01),
@@ -89,5 +95,24 @@ export function factorsInForce(own: Readonly<Partial<Record<FactorId, number>>>)
   if (known) return known;
   const made = Object.fromEntries(FACTORS.map(({ id, value }) => [id, own[id] ?? value])) as FactorValues;
   inForce.set(own, made);
+  return made;
+}
+
+const economies = new WeakMap<FactorValues, Omit<BladeEconomy, 'hourMinor'>>();
+
+/** What the factors in force say of blades and of sawing. */
+export function economyOf(f: FactorValues): Omit<BladeEconomy, 'hourMinor'> {
+  const known = economies.get(f);
+  if (known) return known;
+  const made = {
+    faceAMinute: { soft: f.sawSoft, medium: f.sawMedium, hard: f.sawHard },
+    faceOfALife: { soft: f.lifeSoft, medium: f.lifeMedium, hard: f.lifeHard },
+    fastestFeed: f.fastestFeed,
+    strainedShare: f.strainedShare,
+    cornerMinutes: f.turnCorner,
+    changeMinutes: f.changeBlade,
+    bladeMinor: f.bladePrice,
+  };
+  economies.set(f, made);
   return made;
 }

@@ -1,15 +1,24 @@
 import type { BladeEnds, BladePreferences, ToothForm } from '../../blades';
 import { inches, type Length, type LengthUnit } from '../../units';
-import type { FactorId } from './factors';
+import { economyOf, factorsInForce, type FactorId } from './factors';
 import type { PatternMethod } from './pattern-method';
 
+/** What holds a blade at its ends. */
+export const BLADE_HOLDERS = ['thumbscrew', 'key', 'pins'] as const;
+export type BladeHolder = (typeof BLADE_HOLDERS)[number];
+
 export interface Saw {
+  readonly name: string;
   /** From the blade to the arm behind it. */
   readonly reach: Length;
   /** Greatest height of wood it takes. */
   readonly maxHeight: Length;
-  /** Furthest the table tilts, degrees, as its scale reads. */
-  readonly tiltDegrees: number;
+  /** Furthest the table tilts down to each side, degrees, as its scale reads. */
+  readonly tiltLeftDegrees: number;
+  readonly tiltRightDegrees: number;
+  /** Slowest and fastest, strokes a minute; null where that is not known or cannot be set. */
+  readonly strokes: { readonly least: number; readonly most: number } | null;
+  readonly holder: BladeHolder;
   readonly ends: BladeEnds;
   /** False until the maker has said that these are the figures of their own saw. */
   readonly confirmed: boolean;
@@ -30,13 +39,19 @@ export interface Shop {
   readonly currency: string;
   /** Value of an hour at the bench, minor units. */
   readonly hourValueMinor: number;
+  /** The one that is planned for. */
   readonly saw: Saw;
+  readonly otherSaws: readonly Saw[];
   /** Wood left round a part to hold it by, each side. */
   readonly holdingMargin: Length;
   /** Layers in a stack, at most, whatever the saw could take. */
   readonly maxLayers: number;
   readonly betweenSizes: 'larger' | 'smaller';
   readonly favouriteForm: ToothForm;
+  /** True where plans use only blades that are left; false where those that ran out are bought. */
+  readonly useWhatIsLeft: boolean;
+  /** True where the blade that is in the saw is taken before one that is hardly better. */
+  readonly keepInSaw: boolean;
   readonly cutOrder: CutOrder;
   readonly afterOutline: AfterOutline;
   readonly holding: Holding;
@@ -57,16 +72,23 @@ export const TYPICAL_SHOP: Shop = {
   currency: 'USD',
   hourValueMinor: 2500,
   saw: {
+    name: '',
     reach: { mm: inches(16), typed: '16"' },
     maxHeight: { mm: inches(2), typed: '2"' },
-    tiltDegrees: 45,
+    tiltLeftDegrees: 45,
+    tiltRightDegrees: 45,
+    strokes: null,
+    holder: 'thumbscrew',
     ends: 'plain',
     confirmed: false,
   },
+  otherSaws: [],
   holdingMargin: { mm: inches(1 / 4), typed: '1/4' },
   maxLayers: 4,
   betweenSizes: 'larger',
   favouriteForm: 'reverse',
+  useWhatIsLeft: true,
+  keepInSaw: true,
   cutOrder: 'inside-first',
   afterOutline: 'singly',
   holding: 'tape',
@@ -81,4 +103,12 @@ export const bladePreferences = (shop: Shop): BladePreferences => ({
   betweenSizes: shop.betweenSizes,
   favouriteForm: shop.favouriteForm,
   ends: shop.saw.ends,
+  useWhatIsLeft: shop.useWhatIsLeft,
+  keepInSaw: shop.keepInSaw,
+  economy: { ...economyOf(factorsInForce(shop.factors)), hourMinor: shop.hourValueMinor },
+  units: shop.units,
 });
+
+/** Furthest that a table tilts to either side, degrees: what leans the other way is sawn the other way round. */
+export const steepestTilt = ({ tiltLeftDegrees, tiltRightDegrees }: Saw): number =>
+  Math.max(tiltLeftDegrees, tiltRightDegrees);

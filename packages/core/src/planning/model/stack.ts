@@ -1,4 +1,4 @@
-import type { BladeChoice } from '../../blades';
+import type { BladeChoice, CutWant } from '../../blades';
 import type { Affine, Box, Point } from '../../geometry';
 import type { CutKind, CutMeasure } from '../../patterns';
 import type { CutRule, PartCut } from '../../products';
@@ -17,6 +17,7 @@ export interface GangCut {
   readonly measure: CutMeasure;
   /** Of an inside cut the largest hole that its waste has room for, mm; else null. */
   readonly openingMm: number | null;
+  readonly wants: readonly CutWant[];
 }
 
 /** A hole of a gang that is drilled and stays. mm, in the frame of its drawing. */

@@ -1,3 +1,4 @@
+import { comfortOf } from '../../blades';
 import { hardnessClass, type Wood } from '../../wood';
 import { factorsInForce } from '../model/factors';
 import { PATTERN_WAYS, type PatternMethod } from '../model/pattern-method';
@@ -44,19 +45,29 @@ export function perMm(phase: Phase, stack: PlannedStack, shop: Shop): { readonly
   };
 }
 
+/** A number 5, front to back, mm. */
+const FIVE_WIDE = 25.4 * 0.038;
+
+/** A blade at more than three quarters of its comfort is slower by the cube of the rest; at 150 % it has the share given. */
+const longer = (comfortShare: number, share: number): number =>
+  comfortShare <= 0.75 ? 1 : 1 + (1 / share - 1) * ((comfortShare - 0.75) / 0.75) ** 3;
+
 /** The minutes of one pass of a phase, without what hands do between the cuts. */
 export function minutesOfPhase(phase: Phase, stack: PlannedStack, shop: Shop): Minutes {
   const f = factorsInForce(shop.factors);
   const goes = phase.singly ? phase.layerIds.length : 1;
   const gangs = boardsOfPhase(phase, stack);
   const perMinute = 1 / gangs.reduce((sum, { thicknessMm, wood }) => sum + thicknessMm / ratesFor(wood, shop).saw, 0);
+  const hardest = gangs.reduce((most, { wood }) => Math.max(most, wood.hardnessN), 0);
   let [cutting, corners] = [0, 0];
   for (const cut of phase.cuts) {
     const { measure, choice } = cut;
     // Sawn one by one, each go meets only its own layer; at a tilt more of it.
     const feed = Math.min(f.fastestFeed, (perMinute * goes * measure.lengthMm) / slanted(cut));
-    cutting += (goes * measure.lengthMm) / (choice.strained ? feed * f.strainedShare : feed);
-    corners += goes * measure.corners * f.turnCorner;
+    const height = (phase.heightMm * slanted(cut)) / measure.lengthMm;
+    cutting += ((goes * measure.lengthMm) / feed) * longer(height / comfortOf(choice.blade, hardest), f.strainedShare);
+    const turned = choice.blade.form === 'spiral' ? 0 : choice.blade.widthMm ** 2 / FIVE_WIDE ** 2;
+    corners += goes * f.turnCorner * (measure.corners - measure.sharpInsideCorners * (1 - turned));
   }
   const pierced = phase.pierceBits.reduce((sum, { count }) => sum + count, 0);
   const bits = new Set([...phase.pierceBits, ...phase.holes].map(({ diameterMm }) => diameterMm)).size;

@@ -1,9 +1,8 @@
-import { comfortHeight, pierceBit, STRETCH } from '../../blades';
+import { comfortOf, pierceBit, slantedPace, STRETCH, woodPace } from '../../blades';
 import { boxGrown, moved, movePath, type Affine } from '../../geometry';
 import { keptIn, measureCut, openingRoom } from '../../patterns';
 import { cutsOf, shapeOfPart, type Part } from '../../products';
 import { compareMm } from '../../units';
-import { hardnessClass } from '../../wood';
 import { bladesForCut } from '../cut-blades';
 import { shortKey } from '../key';
 import type { PlanInput } from '../model/input';
@@ -95,7 +94,7 @@ function separately({ phases, gangs }: PlannedStack, own: readonly ExpectedGang[
   });
   if (gangs.length === 1) return level.length > 1 ? ['one gang is sawn in two phases'] : [];
   const lines = level.flatMap(({ key, cuts }) =>
-    cuts.map((cut) => ({ key, kind: cut.kind, line: lineOf(cut.cutId, gangs, own) })),
+    cuts.map(({ cutId, kind, rule }) => ({ key, kind, rule, line: lineOf(cutId, gangs, own) })),
   );
   const isTwice = lines.some((one, i) =>
     lines.some(
@@ -103,6 +102,8 @@ function separately({ phases, gangs }: PlannedStack, own: readonly ExpectedGang[
         k > i &&
         other.key !== one.key &&
         other.kind === one.kind &&
+        // What falls out of one layer and is kept of another is no one cut.
+        isSame(other.rule, one.rule) &&
         one.line &&
         other.line &&
         isOneLine(one.line, other.line),
@@ -196,7 +197,10 @@ function cutWrong(
   say(!isSame(measure, measureCut(drawn.cut.path, kind)), 'is measured wrongly');
   const { line: side, tiltDegrees, kept } = part.cutRules[cut.cutId] ?? { line: 'on', tiltDegrees: 0, kept: null };
   say(!isSame(cut.rule, { line: side, tiltDegrees, kept }), 'is sawn otherwise than its part says');
-  say(Math.abs(tiltDegrees) > input.shop.saw.tiltDegrees, 'is tilted further than the table goes');
+  say(
+    Math.abs(tiltDegrees) > Math.max(input.shop.saw.tiltLeftDegrees, input.shop.saw.tiltRightDegrees),
+    'is tilted further than the table goes',
+  );
   const blank = boxGrown(gang.box, marginOf(input));
   say(reach !== judgeReach(drawn.cut.path, blank, input.shop.saw.reach.mm), 'its reach');
   const line = lineOf(cut.cutId, stack.gangs, own);
@@ -231,7 +235,7 @@ function roomOf(id: string, own: readonly ExpectedGang[]): number[] {
 }
 
 function bladeWrong(
-  { kind, measure, openingMm, reach, rule }: PlannedCut,
+  { kind, measure, openingMm, reach, rule, wants }: PlannedCut,
   { blade, strained, bitMm, reasons }: PlannedCut['choice'],
   phase: Phase,
   stack: PlannedStack,
@@ -247,17 +251,19 @@ function bladeWrong(
   const held = drawer.find(({ id }) => id === blade.id);
   say(!held?.inDrawer || !isSame(held, blade), `blade ${blade.id} is not in the drawer`);
   say(blade.ends !== shop.saw.ends, `blade ${blade.id} does not fit the saw`);
-  const comfort = comfortHeight(blade.size, hardnessClass(hardnessN));
-  if (blade.form !== 'spiral') {
-    say(compareMm(heightMm, comfort * STRETCH) > 0, `blade ${blade.id} cannot saw ${String(heightMm)} mm`);
-    say(strained !== compareMm(heightMm, comfort) > 0, `blade ${blade.id} is strained, or not, otherwise than said`);
-  }
+  const comfort = comfortOf(blade, hardnessN);
+  say(compareMm(heightMm, comfort * STRETCH) > 0, `blade ${blade.id} cannot saw ${String(heightMm)} mm`);
+  say(strained !== compareMm(heightMm, comfort) > 0, `blade ${blade.id} is strained, or not, otherwise than said`);
   const bit = kind === 'inside' ? pierceBit(blade) : null;
   say(bitMm !== bit, `a bit of ${String(bitMm)} mm`);
   say(bit !== null && openingMm !== null && compareMm(bit, openingMm) > 0, 'its opening has no room for the bit');
   say(reasons.length === 0, 'no reason is given');
-  const sawn = { measure, openingMm, hardnessN, heightMm, turnable: reach !== 'standing' };
-  const able = bladesForCut(sawn, bladePreferences(shop), drawer);
+  const preferences = bladePreferences(shop);
+  const under = phase.singly ? boards.slice(0, boards.length / phase.layerIds.length) : boards;
+  const plies = under.map(({ thicknessMm, wood }) => ({ thicknessMm, hardnessN: wood.hardnessN }));
+  const pace = slantedPace(woodPace(plies, preferences.economy), heightMm / phase.heightMm);
+  const sawn = { measure, openingMm, hardnessN, heightMm, pace, turnable: reach !== 'standing', wants };
+  const able = bladesForCut(sawn, preferences, drawer);
   say(
     !able.ok || !able.value.some((one) => one.blade.id === blade.id),
     `blade ${blade.id} is no choice for it in this shop`,

@@ -143,11 +143,14 @@ function heightsWrong(stack: PlannedStack, passMinutes: Minutes, { shop }: PlanI
   const { layers, heights, phases } = stack;
   const { bladePrice, spoilShare } = factorsInForce(shop.factors);
   const minutes = Object.values(passMinutes).reduce((sum, part) => sum + part, 0);
-  const worn = phases.reduce((sum, phase) => {
-    const length = phase.cuts.reduce((mm, cut) => mm + slanted(cut), 0);
-    return sum + length * perMm(phase, stack, shop).worn;
+  const blades = phases.reduce((sum, phase) => {
+    const { worn } = perMm(phase, stack, shop);
+    return phase.cuts.reduce((paid, cut) => {
+      const { priceMinor } = cut.choice.blade;
+      return paid + slanted(cut) * worn * (priceMinor === null ? bladePrice : priceMinor);
+    }, sum);
   }, 0);
-  const paid = (minutes / 60) * shop.hourValueMinor + bladePrice * worn;
+  const paid = (minutes / 60) * shop.hourValueMinor + blades;
   const right = {
     blades: [...new Set(phases.flatMap(({ cuts }) => cuts.map(({ choice }) => choice.blade.id)))],
     layers: layers.length,

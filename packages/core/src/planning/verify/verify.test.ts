@@ -33,7 +33,7 @@ async function everything(): Promise<{ input: PlanInput; plan: Plan }> {
   const toy = { ...template('toy', [frame, left, right]), rods: [rod] };
   const drawer = TYPICAL_BLADES.map((blade) => ({ ...blade, onHand: 0 }));
   const run = { spares: { kind: 'count' as const, count: 1 } };
-  const fresh = { ...inputFor([toy], 6, { run, shop: { cutOrder: 'inside-first' } }), drawer };
+  const fresh = { ...inputFor([toy], 6, { run, shop: { cutOrder: 'inside-first', useWhatIsLeft: false } }), drawer };
   const first = await planned(fresh);
   const base = { clientId: 'c', at: '2026-11-26T10:00:00Z' };
   const pair = first.stacks.find(({ gangs }) => gangs[0]!.parts.length === 2)!;

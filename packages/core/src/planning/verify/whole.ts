@@ -63,7 +63,7 @@ function glueUpsWrong({ stacks, glueUps }: Plan, { shop }: PlanInput): string[] 
 }
 
 /** Blades in the order their cuts come, each change once; how much of each is worn. */
-function bladesWrong(plan: Plan, { shop }: PlanInput): string[] {
+function bladesWrong(plan: Plan, { shop, drawer }: PlanInput): string[] {
   const wrong: string[] = [];
   const order = plan.stacks.findIndex((stack) => !isWaiting(stack));
   if (order >= 0 && plan.stacks.slice(order).some(isWaiting)) wrong.push('what is finished stands before what is not');
@@ -96,7 +96,8 @@ function bladesWrong(plan: Plan, { shop }: PlanInput): string[] {
     const needed = Math.max(1, Math.ceil(share));
     if (Math.abs(faceAreaMm2 - area) > area * SAME_SHARE) wrong.push(`blade ${blade.id}: its cut face`);
     if (count !== needed) wrong.push(`blade ${blade.id}: ${String(count)} where ${String(needed)} are worn`);
-    const put = turns.filter((turn) => turn.blade === blade.id).length + needed - 1;
+    const isIn = drawer.some(({ id, inSaw }) => inSaw && id === blade.id && turns[0]?.blade === id);
+    const put = turns.filter((turn) => turn.blade === blade.id).length + needed - 1 - (isIn ? 1 : 0);
     if (mounts !== put) wrong.push(`blade ${blade.id}: put in ${String(mounts)} times, not ${String(put)}`);
   }
   return wrong;

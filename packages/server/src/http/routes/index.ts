@@ -5,6 +5,7 @@ import { notFound } from '../../api-error';
 import type { Database } from '../../db/database';
 import type { Heavy } from '../../heavy/pool';
 import { createLive } from '../live';
+import { bladeMoveRoutes } from './blade-moves';
 import { drawingRoutes } from './drawings';
 import { patternRoutes, posterRoutes } from './patterns';
 import { rackRoutes } from './rack';
@@ -30,6 +31,7 @@ export function apiRoutes({ db, clock, logger, heavy, build }: ApiOptions): Rout
   router.use('/templates', templateRoutes(db, heavy));
   router.use('/runs', runRoutes(db, clock, logger, heavy));
   router.use('/shop', singletonRoutes(db, 'shop', shopSchema));
+  router.use('/blade-moves', bladeMoveRoutes(db));
   router.use('/drawer', singletonRoutes(db, 'drawer', drawerSchema));
   router.use('/drawings', drawingRoutes(db));
   router.use('/rack', rackRoutes(db));

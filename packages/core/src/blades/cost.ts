@@ -1,0 +1,132 @@
+import { hardnessClass, NEWTONS_PER_POUND_FORCE } from '../wood';
+import { inches, MM_PER_INCH } from '../units';
+import { BLADE_SIZES, comfortHeight, sizeIndex, steeredRadius, STRETCH, type Blade, type ToothForm } from './blade';
+import type { CutDemand } from './demand';
+import type { BladeEconomy } from './economy';
+
+/** What a blade takes for a cut, in minutes of the shop. */
+export interface CutCost {
+  /** Of `sawing`, the line alone as a blade saws it that suits the height. */
+  readonly line: number;
+  /** Following the line, its corners and its curves. */
+  readonly sawing: number;
+  /** Smoothing the face that it leaves. */
+  readonly smoothing: number;
+  /** What is lost on the average to a burnt face, a wandering line or a last layer unlike the first. */
+  readonly risk: number;
+  /** Blades worn, each with its price and the change. */
+  readonly wear: number;
+  readonly total: number;
+}
+
+/*
+ * The figures below are our estimate: they are set so that the cheapest blade is the one that makers pick (common practice),
+ * in every wood, height and kind of work that is known to us. Each is a share of the minutes of the line.
+ */
+/** From this share of its comfort on a blade works hard. */
+const EASY_SHARE = 0.75;
+/** What is lost at the whole of its comfort, and with the cube of what is beyond the easy. */
+const LOSS_AT_COMFORT = 0.32;
+/** Smoothing grows with the logarithm of the width, from blades of this width on, mm. */
+const SMOOTH_WIDTH = 0.5;
+const SMOOTHING = 2.6;
+/** A spiral leaves a face as rough again. */
+const SPIRAL_ROUGHNESS = 2;
+/** With fewer teeth in the wood than these a blade catches and tears (five: common practice asks for three to six). */
+const TEETH_IN_WOOD = 5;
+const FEW_TEETH = 0.75;
+/** What a blade as stiff as a number 5 loses to bending. */
+const BENDING = 0.5;
+const STIFFNESS_OF_FIVE = inches(0.016) * inches(0.038) ** 3;
+/** What curves take: by the logarithm of how often the blade's radius goes into theirs, squared, and one. */
+const CURVES = 1.8;
+/** A blade whose kerf is no wider than its body steers nothing: as one of so many times the radius. */
+const BINDS = 1000;
+/** Width of a number 5, which turns a corner in the usual time, mm. */
+const WIDTH_OF_FIVE = inches(0.038);
+/** A blade wider than this leaves a ragged place where it is turned on the spot, mm (common practice: none above a number 9). */
+export const WIDEST_TO_PIVOT = inches(0.055);
+/** Minutes to clean a ragged corner with a file. */
+const RAGGED_CORNER = 1;
+/** Woods this hard pack the gullets of teeth that stand close, the more the finer they are (common practice; the handbook's hardest woods). */
+export const VERY_HARD_N = 1800 * NEWTONS_PER_POUND_FORCE;
+const PACKED = 0.6;
+/** Teeth of a plain number 5 to the inch. */
+const TEETH_OF_FIVE = 15;
+const OPEN_GULLETS: readonly ToothForm[] = ['skip', 'wide-kerf', 'ground', 'spiral'];
+/** Pieces that are painted want a kerf like that of a number 5 at least, mm (common practice). */
+const KERF_FOR_PAINT = inches(0.023);
+const TIGHT_PAINT = 6;
+/** Teeth that also cut upwards leave the lower face clean. */
+const CLEAN_BELOW: readonly ToothForm[] = ['reverse', 'two-way', 'wide-kerf'];
+const SPLINTERS = 0.3;
+/** A spiral cuts as wide a slot as a flat blade two sizes up, and as high (common practice). */
+const SPIRAL_STEPS = 2;
+
+/** The greatest height that a blade saws in comfort in wood of a hardness in newtons, mm. */
+export function comfortOf({ size, form }: Pick<Blade, 'size' | 'form'>, hardnessN: number): number {
+  const like = form === 'spiral' ? BLADE_SIZES[Math.min(sizeIndex(size) + SPIRAL_STEPS, BLADE_SIZES.length - 1)] : size;
+  return comfortHeight(like ?? size, hardnessClass(hardnessN));
+}
+
+/** How far beyond easy work a blade is: 0 up to three quarters of its comfort, 1 at the whole of it; cubed. */
+const hardship = (comfortShare: number): number => (Math.max(0, comfortShare - EASY_SHARE) / (1 - EASY_SHARE)) ** 3;
+
+/**
+ * How much longer a line takes than with a blade that suits the height, 1 or more: with the cube of the strain, so that at one
+ * and a half times its comfort its speed is `strainedShare` of the usual. `comfortShare` is the height over the blade's comfort.
+ */
+export const slowedBy = (comfortShare: number, { strainedShare }: Pick<BladeEconomy, 'strainedShare'>): number =>
+  1 + ((1 / strainedShare - 1) * hardship(comfortShare)) / hardship(STRETCH);
+
+/**
+ * How often the usual minutes of a corner a blade takes to turn in one sharp inside corner: as the square of its width, a number
+ * 5 once; a spiral is not turned.
+ */
+export const cornerShare = ({ widthMm, form }: Pick<Blade, 'widthMm' | 'form'>): number =>
+  form === 'spiral' ? 0 : (widthMm / WIDTH_OF_FIVE) ** 2;
+
+/** Minutes of a line in a wood by a blade that suits it, mm; the hand follows no faster than it can. */
+export const lineMinutes = ({ pace, lengthMm }: Pick<CutDemand, 'pace' | 'lengthMm'>, economy: BladeEconomy): number =>
+  lengthMm * Math.max(pace.minutesPerMm, 1 / economy.fastestFeed);
+
+/**
+ * What a blade takes for a cut, in minutes: the one cost by which blades are chosen. Sawing at the pace that height and wood
+ * allow it, corners and curves (a wide blade turns slower), smoothing, the risk of a spoiled piece, and its own wear by
+ * the shop's value of an hour. Its terms and figures are written out in docs/figures.md.
+ */
+export function costInCut(cut: CutDemand, blade: Blade, economy: BladeEconomy): CutCost {
+  const line = lineMinutes(cut, economy);
+  const share = cut.heightMm / comfortOf(blade, cut.hardnessN);
+  const slowed = slowedBy(share, economy);
+  const curve = curveShare(cut, blade);
+  const sawing = line * (slowed + curve / 2) + cut.sharpInsideCorners * economy.cornerMinutes * cornerShare(blade);
+  const smoothing = line * (roughness(cut, blade) + curve / 2) + raggedMinutes(cut, blade);
+  const bending =
+    blade.form === 'spiral' ? 0 : (BENDING * STIFFNESS_OF_FIVE) / (blade.thicknessMm * blade.widthMm ** 3);
+  const risk = line * (Math.max(0, LOSS_AT_COMFORT * hardship(share) - (slowed - 1)) + bending);
+  const worth =
+    ((blade.priceMinor ?? economy.bladeMinor) * 60) / Math.max(1, economy.hourMinor) + economy.changeMinutes;
+  const wear = cut.lengthMm * cut.pace.wornPerMm * worth;
+  return { line, sawing, smoothing, risk, wear, total: sawing + smoothing + risk + wear };
+}
+
+/** The tightest curve against what a hand steers with the blade: nothing for a spiral, which is not steered. */
+function curveShare({ tightestRadius }: CutDemand, blade: Blade): number {
+  if (tightestRadius === null || blade.form === 'spiral') return 0;
+  return CURVES * Math.log1p(Math.min(BINDS, steeredRadius(blade) / tightestRadius) ** 2);
+}
+
+function roughness(cut: CutDemand, { widthMm, kerfMm, teethPerInch, form }: Blade): number {
+  const teeth = (cut.heightMm / MM_PER_INCH) * teethPerInch;
+  const face = SMOOTHING * Math.max(0, Math.log(widthMm / SMOOTH_WIDTH)) * (form === 'spiral' ? SPIRAL_ROUGHNESS : 1);
+  const torn = FEW_TEETH * Math.max(0, TEETH_IN_WOOD / teeth - 1);
+  const packed =
+    cut.hardnessN >= VERY_HARD_N && !OPEN_GULLETS.includes(form) ? (PACKED * teethPerInch) / TEETH_OF_FIVE : 0;
+  const tight = cut.wants.includes('room-for-paint') ? TIGHT_PAINT * Math.max(0, 1 - kerfMm / KERF_FOR_PAINT) : 0;
+  const splinters = cut.wants.includes('clean-underside') && !CLEAN_BELOW.includes(form) ? SPLINTERS : 0;
+  return face + torn + packed + tight + splinters;
+}
+
+const raggedMinutes = ({ sharpInsideCorners }: CutDemand, { widthMm, form }: Blade): number =>
+  widthMm > WIDEST_TO_PIVOT && form !== 'spiral' ? RAGGED_CORNER * sharpInsideCorners : 0;

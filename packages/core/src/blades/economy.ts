@@ -1,0 +1,66 @@
+import { hardnessClass, type HardnessClass } from '../wood';
+
+/** What a shop's time, blades and sawing are worth; what each class of wood takes. */
+export interface BladeEconomy {
+  /** Cut face sawn in a minute by a blade that suits the height, mm2. */
+  readonly faceAMinute: Readonly<Record<HardnessClass, number>>;
+  /** Cut face that a blade lasts, mm2. */
+  readonly faceOfALife: Readonly<Record<HardnessClass, number>>;
+  /** Fastest that a hand follows a line, mm a minute. */
+  readonly fastestFeed: number;
+  /** Speed at one and a half times a blade's comfort, as a share of the usual. */
+  readonly strainedShare: number;
+  readonly cornerMinutes: number;
+  readonly changeMinutes: number;
+  /** Of a blade that has no price of its own, minor units. */
+  readonly bladeMinor: number;
+  /** Value of an hour, minor units. */
+  readonly hourMinor: number;
+}
+
+/** Before a shop has said anything (our estimate; a blade's life in hard wood: common practice). */
+export const TYPICAL_ECONOMY: BladeEconomy = {
+  faceAMinute: { soft: 2600, medium: 1900, hard: 1300 },
+  // 1-1/4 in hard maple uses up a mid-size blade in about one and a half feet (common practice): 31.75 mm x 457 mm.
+  faceOfALife: { soft: 40_000, medium: 25_000, hard: 14_500 },
+  fastestFeed: 200,
+  strainedShare: 0.6,
+  cornerMinutes: 0.04,
+  changeMinutes: 1,
+  bladeMinor: 60,
+  hourMinor: 2500,
+};
+
+/** A board under the blade. */
+export interface SawnPly {
+  readonly hardnessN: number;
+  readonly thicknessMm: number;
+}
+
+/** What wood under a blade takes for each mm of a line sawn square. */
+export interface WoodPace {
+  /** Minutes, were the hand never the slower. */
+  readonly minutesPerMm: number;
+  /** Share of a blade's life. */
+  readonly wornPerMm: number;
+}
+
+/** Each board takes its thickness over the face a minute saws of it: a mean of the woods, weighted by thickness. */
+export function woodPace(
+  plies: readonly SawnPly[],
+  { faceAMinute, faceOfALife }: Pick<BladeEconomy, 'faceAMinute' | 'faceOfALife'>,
+): WoodPace {
+  let [minutesPerMm, wornPerMm] = [0, 0];
+  for (const { hardnessN, thicknessMm } of plies) {
+    const kind = hardnessClass(hardnessN);
+    minutesPerMm += thicknessMm / faceAMinute[kind];
+    wornPerMm += thicknessMm / faceOfALife[kind];
+  }
+  return { minutesPerMm, wornPerMm };
+}
+
+/** The same at a tilt, where the blade meets `slant` times as much wood. */
+export const slantedPace = ({ minutesPerMm, wornPerMm }: WoodPace, slant: number): WoodPace => ({
+  minutesPerMm: minutesPerMm * slant,
+  wornPerMm: wornPerMm * slant,
+});

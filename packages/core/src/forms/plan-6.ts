@@ -1,0 +1,33 @@
+import { isRecord, recordsIn, type Doc } from './doc';
+
+/** What was not known of blades: a plan says of them what it was made with. */
+const NOT_KNOWN = {
+  sources: { widthMm: 'typical', thicknessMm: 'typical', kerfMm: 'typical', teethPerInch: 'typical' },
+  priceMinor: null,
+  reorderAt: null,
+  driftDegrees: null,
+  inSaw: false,
+};
+
+/** Form 6 of a plan: blades have a price, a drift and sources, one may be in the saw; cuts may want something beside their lines. */
+export const planWithWants = (plan: Doc): Doc => ({
+  ...plan,
+  bladeTurns: recordsIn(plan, 'bladeTurns').map(withBlade),
+  bladeUses: recordsIn(plan, 'bladeUses').map(withBlade),
+  stacks: recordsIn(plan, 'stacks').map((stack) => ({
+    ...stack,
+    phases: recordsIn(stack, 'phases').map((phase) => ({
+      ...phase,
+      cuts: recordsIn(phase, 'cuts').map((cut) => ({
+        ...cut,
+        wants: [],
+        choice: isRecord(cut['choice']) ? withBlade(cut['choice']) : cut['choice'],
+      })),
+    })),
+  })),
+});
+
+const withBlade = (holder: Doc): Doc => ({
+  ...holder,
+  blade: isRecord(holder['blade']) ? { ...holder['blade'], ...NOT_KNOWN } : holder['blade'],
+});

@@ -31,5 +31,6 @@ export { patternRequestSchema } from './pattern-request';
 export { runSchema, workEventSchema } from './schemas';
 export { bladeMovesSchema, drawerSchema, shopSchema } from './shop';
 export { templateSchema } from './template';
+export { tiltBlockSchema } from './tilt-block';
 export { pairingSchema } from './pairing';
 export { cutBlanksSchema, reserveWoodSchema } from './wood-of-run';

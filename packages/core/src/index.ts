@@ -86,6 +86,7 @@ export {
   costInCut,
   CUT_WANTS,
   FIGURE_SOURCES,
+  driftBy,
   leanOfBlock,
   pierceBit,
   squarenessBy,
@@ -114,6 +115,7 @@ export type {
   CutDemand,
   CutWant,
   FigureSource,
+  SawingHint,
   Reason,
   ReasonSource,
   ToothForm,
@@ -252,6 +254,7 @@ export { cutBars, highsSolver } from './rods';
 export type { Bars, Lengths, LinearSolver } from './rods';
 export {
   besideCut,
+  hintsForCut,
   bitForLayer,
   bitsOf,
   BLADE_HOLDERS,
@@ -360,7 +363,9 @@ export type {
   Run,
   RunLine,
   RunSpareRule,
+  BladeChange,
   BladeHolder,
+  BladeUse,
   Saw,
   Shop,
   SpareRule,
@@ -394,6 +399,7 @@ export {
   LINE_COLOURS,
   asPrinted,
   bladePoster,
+  tiltBlockPage,
   lettersWithoutFont,
   PAGES,
   PRINTED_SCRIPTS,
@@ -408,6 +414,7 @@ export {
   ordersOfTemplate,
 } from './sheets';
 export type {
+  TiltBlock,
   CautionId,
   CutSheet,
   Ink,

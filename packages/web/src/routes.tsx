@@ -12,7 +12,7 @@ import { Shell } from './shell/Shell';
  * than the first are fetched when they are gone to.
  */
 export function routes(services: Services): RouteObject[] {
-  const views = [...runRoutes(services), ...templateRoutes(services), ...rackRoutes(services), ...SHOP_ROUTES];
+  const views = [...runRoutes(services), ...templateRoutes(services), ...rackRoutes(services), ...shopRoutes(services)];
   return [
     {
       element: <Shell />,
@@ -128,14 +128,17 @@ const rackRoutes = (services: Services): RouteObject[] => [
   },
 ];
 
-const SHOP_ROUTES: RouteObject[] = [
+const shopRoutes = (services: Services): RouteObject[] => [
   {
     path: 'blades',
     lazy: async () => ({ Component: (await fetched(() => import('./blades/BladesView'))).BladesView }),
   },
   {
     path: 'blades/chart',
-    lazy: async () => ({ Component: (await fetched(() => import('./blades/ChartView'))).ChartView }),
+    lazy: async () => {
+      const { ChartView, loadChart } = await fetched(() => import('./blades/ChartView'));
+      return { Component: ChartView, loader: () => loadChart(services) };
+    },
   },
   { path: 'woods', lazy: async () => ({ Component: (await fetched(() => import('./woods/WoodsView'))).WoodsView }) },
   { path: '*', loader: () => redirect('/runs') },

@@ -23,9 +23,11 @@ export { comfortOf, cornerShare, costInCut, lineMinutes, slowedBy, VERY_HARD_N }
 export type { CutCost } from './cost';
 export { CUT_WANTS } from './demand';
 export type { CutDemand, CutWant } from './demand';
+export { sawingHints } from './hints';
+export type { HintedCut, HintRule, SawingHint } from './hints';
 export { slantedPace, TYPICAL_ECONOMY, woodPace } from './economy';
 export type { BladeEconomy, SawnPly, WoodPace } from './economy';
 export type { BladeRule, Reason, ReasonSource } from './reason';
 export { typicalBlade, TYPICAL_BLADES } from './typical';
-export { leanOfBlock, squarenessBy } from './square';
+export { driftBy, leanOfBlock, squarenessBy } from './square';
 export type { Squareness, TestStrip } from './square';

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { leanOfBlock, squarenessBy } from './square';
+import { driftBy, leanOfBlock, squarenessBy } from './square';
 
 interface P {
   readonly x: number;
@@ -45,4 +45,12 @@ test('a block as high as it leans stands at 45 degrees; at 18.43 degrees 3 high 
   expect(leanOfBlock(30, Math.PI / 4)).toBeCloseTo(30, 9);
   // From the table of nested rings: 1/4 on 3/4 without kerf is 18.43 degrees.
   expect(leanOfBlock(19.05, (18.4349 * Math.PI) / 180)).toBeCloseTo(6.35, 3);
+});
+
+test('a blade that is as far off as it has gone pulls by half a right angle; none off, not at all', () => {
+  expect(driftBy(100, 100)).toBeCloseTo(Math.PI / 4, 12);
+  expect(driftBy(0, 100)).toBe(0);
+  // 1/4 in after 6 in: tan is 1/24.
+  expect(Math.tan(driftBy(6.35, 152.4))).toBeCloseTo(1 / 24, 12);
+  expect(() => driftBy(1, 0)).toThrow('lengthMm');
 });

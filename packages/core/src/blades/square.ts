@@ -41,3 +41,9 @@ export function leanOfBlock(heightMm: number, tilt: number): number {
   requireAbove(0, heightMm, 'heightMm', 'mm');
   return heightMm * Math.tan(Math.abs(tilt));
 }
+
+/** The angle at which a blade pulls off a line, radians: it is `offMm` beside it after `lengthMm` along it. Throws where a length is below zero. */
+export function driftBy(offMm: number, lengthMm: number): number {
+  requireAbove(0, lengthMm, 'lengthMm', 'mm');
+  return Math.atan(Math.max(0, offMm) / lengthMm);
+}

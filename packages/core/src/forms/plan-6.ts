@@ -9,11 +9,14 @@ const NOT_KNOWN = {
   inSaw: false,
 };
 
-/** Form 6 of a plan: blades have a price, a drift and sources, one may be in the saw; cuts may want something beside their lines. */
+/**
+ * Form 6 of a plan: blades have a price, a drift and sources, one may be in the saw; cuts may want something beside their lines;
+ * it is told where a worn blade is changed.
+ */
 export const planWithWants = (plan: Doc): Doc => ({
   ...plan,
   bladeTurns: recordsIn(plan, 'bladeTurns').map(withBlade),
-  bladeUses: recordsIn(plan, 'bladeUses').map(withBlade),
+  bladeUses: recordsIn(plan, 'bladeUses').map((use) => ({ ...withBlade(use), changes: [] })),
   stacks: recordsIn(plan, 'stacks').map((stack) => ({
     ...stack,
     phases: recordsIn(stack, 'phases').map((phase) => ({

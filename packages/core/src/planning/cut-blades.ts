@@ -6,18 +6,23 @@ import {
   type BladeChoice,
   type BladeFault,
   type BladePreferences,
+  sawingHints,
   slantedPace,
   woodPace,
   type CutDemand,
   type CutWant,
+  type HintedCut,
+  type SawingHint,
   type WoodPace,
 } from '../blades';
 import type { CutMeasure } from '../patterns';
 import type { Result } from '../result';
 import { snapMm } from '../units';
 import { pliesUnder } from './estimate';
+import { gangOfLayer } from './gang-of-layer';
+import { bladePreferences, type Shop } from './model/shop';
 import type { Phase, PlannedCut, SawnStack } from './model/stack';
-import { slantOf } from './tilt';
+import { isTilted, slantOf } from './tilt';
 
 /** A cut as it lies under the blade: the wood, its height in mm, and whether the work can be turned about the blade. */
 export interface SawnCut {
@@ -54,26 +59,47 @@ const demandOf = ({ measure, openingMm, hardnessN, heightMm, pace, turnable, wan
   wants,
 });
 
-/** The blade of a planned cut beside the next sizes down and up that are in the drawer. */
-export function besideCut(
-  { choice, measure, openingMm, rule, reach, wants }: PlannedCut,
+/** What a planned cut asks of a blade. */
+function demandOfPlanned(
+  { measure, openingMm, rule, reach, wants }: PlannedCut,
   phase: Phase,
   stack: SawnStack,
-  drawer: readonly Blade[],
-  preferences: BladePreferences,
-): BesideChoice {
+  { economy }: BladePreferences,
+): CutDemand {
   const plies = pliesUnder(phase, stack);
   const slant = slantOf(rule);
-  const demand = demandOf({
+  return demandOf({
     measure,
     openingMm,
     hardnessN: Math.max(...plies.map(({ hardnessN }) => hardnessN)),
     heightMm: phase.heightMm * slant,
-    pace: slantedPace(woodPace(plies, preferences.economy), slant),
+    pace: slantedPace(woodPace(plies, economy), slant),
     turnable: reach !== 'standing',
     wants,
   });
-  return besideChoice(demand, choice.blade, drawer, preferences);
+}
+
+/** The blade of a planned cut beside the next sizes down and up that are in the drawer. */
+export const besideCut = (
+  cut: PlannedCut,
+  phase: Phase,
+  stack: SawnStack,
+  drawer: readonly Blade[],
+  preferences: BladePreferences,
+): BesideChoice => besideChoice(demandOfPlanned(cut, phase, stack, preferences), cut.choice.blade, drawer, preferences);
+
+/** How a planned cut is sawn: speed, feed, corners, curves, and where the wood burns. */
+export function hintsForCut(cut: PlannedCut, phase: Phase, stack: SawnStack, shop: Shop): SawingHint[] {
+  const preferences = bladePreferences(shop);
+  const gangs = phase.layerIds.map((id) => gangOfLayer(id, stack));
+  const hinted: HintedCut = {
+    ...demandOfPlanned(cut, phase, stack, preferences),
+    woodIds: gangs.flatMap(({ plies }) => plies.map(({ wood }) => wood.id)),
+    corners: cut.measure.corners,
+    isTilted: isTilted(cut.rule),
+    wasteMm: cut.openingMm ?? Math.min(...gangs.map(({ blank }) => blank.margin)),
+  };
+  return sawingHints(hinted, cut.choice.blade, preferences.economy, shop.saw.strokes);
 }
 
 /** The bit for the hole of an inside cut in a single layer that can be turned, mm; null where no blade or no bit serves. */

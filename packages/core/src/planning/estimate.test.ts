@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { TYPICAL_BLADES } from '../blades';
 import { inches } from '../units';
-import { bladeUses, passMinutes, totalMinutes } from './estimate';
+import { bladeUses } from './blade-changes';
+import { passMinutes, totalMinutes } from './estimate';
 import { circle, inputFor, part, planned, rectangle, template } from './fixtures.test-support';
 import { bladeTurns, orderStacks } from './order';
 

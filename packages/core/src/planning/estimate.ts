@@ -4,7 +4,7 @@ import { goesOf } from './goes';
 import { handlingOf } from './handling';
 import { patternMinutes } from './patterns-on';
 import { economyOf, factorsInForce, type FactorValues } from './model/factors';
-import type { BladeTurn, BladeUse, Minutes } from './model/plan';
+import type { Minutes } from './model/plan';
 import type { Shop } from './model/shop';
 import type { Phase, PlannedCut, Stack, UnnamedStack } from './model/stack';
 import { slantOf } from './tilt';
@@ -117,33 +117,6 @@ export function wornWorth(stack: UnnamedStack, shop: Shop): number {
       return total + measure.lengthMm * slantOf(rule) * worn * price;
     }, sum);
   }, 0);
-}
-
-/** The blades the remaining passes wear out, in the order they are first used. */
-export function bladeUses(turns: readonly BladeTurn[], stacks: readonly Stack[], shop: Shop): BladeUse[] {
-  const factors = factorsInForce(shop.factors);
-  const used = new Map(turns.map(({ blade }) => [blade.id, { blade, faceAreaMm2: 0, worn: 0 }]));
-  for (const stack of stacks)
-    for (const phase of stack.phases) {
-      const times = timesToSaw(stack, phase);
-      if (times === 0) continue;
-      const { woodMm, worn } = sawnPerMm(phase, stack, factors);
-      for (const { choice, measure, rule } of phase.cuts) {
-        const use = used.get(choice.blade.id);
-        if (!use) throw new Error(`blade ${choice.blade.id} has no turn`);
-        const sawnMm = measure.lengthMm * slantOf(rule) * times;
-        use.faceAreaMm2 += sawnMm * woodMm;
-        use.worn += sawnMm * worn;
-      }
-    }
-  return [...used.values()].map(({ blade, faceAreaMm2, worn }) => {
-    const count = Math.max(1, Math.ceil(worn));
-    // A worn blade is changed in the middle of a turn; a part-worn one is kept and put in again.
-    const own = turns.filter((turn) => turn.blade.id === blade.id).length;
-    // The one that is in the saw already need not be put in.
-    const isIn = blade.inSaw && turns[0]?.blade.id === blade.id ? 1 : 0;
-    return { blade, faceAreaMm2, count, mounts: own + count - 1 - isIn };
-  });
 }
 
 /** How often a phase is still to be sawn: in the passes to cut, and in those begun without it. */

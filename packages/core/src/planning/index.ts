@@ -1,6 +1,6 @@
 export { blanksOf } from './blanks';
 export { compareCosts, costOf } from './compare';
-export { besideCut, bitForLayer } from './cut-blades';
+export { besideCut, bitForLayer, hintsForCut } from './cut-blades';
 export { filmSheetsFor } from './consumables';
 export { sparesFor } from './count';
 export { bitsOf, pierceHolesOf, timesToSaw, totalMinutes } from './estimate';
@@ -42,6 +42,7 @@ export type {
 export type { PartCount, Tally } from './model/count';
 export type {
   BladeTurn,
+  BladeChange,
   BladeUse,
   BlankNeed,
   Consumables,

@@ -15,3 +15,5 @@ export type { PatternOrder, OrderFault } from './orders';
 export { asPrinted, lettersWithoutFont, PRINTED_SCRIPTS, scriptsFrom } from './printed-letters';
 export type { PrintedScript, ScriptOf } from './printed-letters';
 export { bladePoster } from './blade-poster';
+export { tiltBlockOutline, tiltBlockPage } from './tilt-block';
+export type { TiltBlock, TiltBlockFault } from './tilt-block';

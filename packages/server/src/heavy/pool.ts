@@ -45,6 +45,7 @@ export function heavyPool(workerFile: string): HeavyPool {
       checkWood: run('checkWood'),
       sheets: run('sheets'),
       poster: run('poster'),
+      page: run('page'),
       readTemplate: run('readTemplate'),
       couldBeSawn: run('couldBeSawn'),
     },

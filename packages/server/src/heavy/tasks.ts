@@ -18,6 +18,7 @@ import {
   type Plan,
   type PlanError,
   type PlanInput,
+  type SheetPage,
   type StockItem,
   type TakenWood,
   type Template,
@@ -57,6 +58,12 @@ export interface SheetsTask {
   readonly drawer: PlanInput['drawer'];
 }
 
+/** A page that is drawn already. */
+export interface PageTask {
+  readonly page: SheetPage;
+  readonly title: string;
+}
+
 export type PosterTask = Pick<SheetsTask, 'shop' | 'drawer'>;
 
 export type Sheets =
@@ -78,6 +85,8 @@ export interface Tasks {
   checkWood(task: WoodTask): Promise<CheckedWood>;
   sheets(task: SheetsTask): Promise<Sheets>;
   poster(task: PosterTask): Promise<Uint8Array>;
+  /** Writes a page as PDF. */
+  page(task: PageTask): Promise<Uint8Array>;
   readTemplate(body: Uint8Array): Promise<ReadTemplate>;
   /** Whether a run could have sawn a pass. */
   couldBeSawn(task: SawnTask): Promise<boolean>;
@@ -144,6 +153,7 @@ export const tasks = (plan: PlanRun = planRun): Tasks => ({
     return { kind: 'pdf', bytes: await writePdf(pages, name), name };
   },
   poster: ({ shop, drawer }) => writePdf([bladePoster(shop, drawer)], 'Blades'),
+  page: ({ page, title }) => writePdf([page], title),
   readTemplate: (body) => Promise.resolve(readTemplate(body)),
   couldBeSawn: ({ plan: task, pass }) => Promise.resolve(couldBeSawn(pass, inputOf(task))),
 });

@@ -14,6 +14,7 @@ import {
   shopSchema,
   stockItemSchema,
   stockMovesSchema,
+  tiltBlockSchema,
   templateSchema,
   workEventSchema,
 } from '@rapid-jig/contract';
@@ -88,6 +89,7 @@ export const OPERATIONS: readonly Operation[] = [
   },
   post('/pattern-sheets', 'Pattern sheets as PDF, true to size.', patternRequestSchema),
   read('/blade-poster', 'Which blade saws which wood at which height, by the drawer: a page as PDF.'),
+  post('/tilt-block', 'A block to tilt the table by, true to size: a page as PDF.', tiltBlockSchema),
   read('/devices', 'How devices come in, and which were let in; on the main computer alone.'),
   post('/devices/pair', 'Lets a device in by the code; it keeps the cookie it is given.', pairingSchema),
   { method: 'delete', path: '/devices/{id}', does: 'Turns a device out.', body: null, needs: [] },

@@ -8,6 +8,7 @@ import {
   passSawn,
   stockCount,
   TYPICAL_SHOP,
+  type BladeMove,
   type Plan,
   type StockItem,
   type StockMove,
@@ -299,6 +300,46 @@ test('the chart of blades comes as one page for the wall, whatever is in the dra
   const answer = await api().get('/api/blade-poster');
   expect([answer.status, answer.headers['content-type']]).toEqual([200, 'application/pdf']);
   expect((answer.body as Buffer).toString('latin1').match(/\/Type \/Page\b/g)).toHaveLength(1);
+});
+
+describe('blades', () => {
+  const send = (...moves: object[]) => api().post('/api/blade-moves').send({ moves });
+  const move = (kind: BladeMove['kind'], count = 1): BladeMove => ({
+    id: randomUUID(),
+    clientId: randomUUID(),
+    at: '2026-11-27T09:00:00.000Z',
+    bladeId: '5-reverse',
+    kind,
+    count,
+  });
+
+  test('their ledger grows by entries; one sent twice counts once, one with other content is refused', async () => {
+    const bought = move('bought', 12);
+    const broken = move('broken');
+    for (const moves of [[bought], [bought, broken]]) expect((await send(...moves)).status).toBe(200);
+    expect((await api().get('/api/blade-moves')).body).toEqual({ moves: [bought, broken] });
+    expect((await send({ ...broken, count: 3 })).status).toBe(409);
+    expect((await api().get('/api/blade-moves')).body).toEqual({ moves: [bought, broken] });
+  });
+
+  test.each([
+    ['a kind that is none', { ...move('worn'), kind: 'lost' }],
+    ['none of them', { ...move('worn'), count: 0 }],
+    ['an id that is none', { ...move('worn'), id: 'x' }],
+  ])('%s is told by its field', async (_name, wrong) => {
+    expect(await send(wrong)).toMatchObject({ status: 400, body: { where: expect.stringContaining('moves.0') } });
+  });
+});
+
+test('a block to tilt the table by comes true to size; one that no paper holds is refused with what to do', async () => {
+  const ask = (block: object) => api().post('/api/tilt-block').send(block);
+  const answer = await ask({ tilt: Math.PI / 8, heightMm: 50.8 });
+  expect([answer.status, answer.headers['content-type']]).toEqual([200, 'application/pdf']);
+  expect(await ask({ tilt: Math.PI / 8, heightMm: 900 })).toMatchObject({
+    status: 400,
+    body: { hint: expect.stringContaining('lower') },
+  });
+  expect((await ask({ tilt: 2, heightMm: 50 })).status).toBe(400);
 });
 
 describe('the rack', () => {

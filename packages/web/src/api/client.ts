@@ -1,4 +1,13 @@
-import { err, ok, type Machines, type Result, type Shop, type Template, type TemplateRevision } from '@rapid-jig/core';
+import {
+  err,
+  ok,
+  type Machines,
+  type Result,
+  type Shop,
+  type Template,
+  type TemplateRevision,
+  type TiltBlock,
+} from '@rapid-jig/core';
 import type {
   AfterCutting,
   ApiFault,
@@ -85,6 +94,7 @@ export interface Api {
   turnOut(deviceId: string): Answer<null>;
   /** A PDF. */
   patternSheets(request: PatternRequest): Answer<Blob>;
+  tiltBlock(block: TiltBlock): Answer<Blob>;
   bladePoster(): Answer<Blob>;
   /** Sends what the outbox holds. */
   send(write: Write, said: { readonly key: string; readonly body: unknown }): Answer<unknown>;
@@ -181,6 +191,7 @@ export function createApi(base: string, send: typeof fetch, tab: string): Api {
     cutBlanks: (runId, cut) => ask(`/runs/${runId}/blanks`, isAfterCutting, post(cut)),
     reserveWood: (runId, reserve) => ask(`/runs/${runId}/reserve`, isMoves, post(reserve)),
     patternSheets: async (request) => pdfOf(await fetched('/pattern-sheets', post(request), SHEETS_PATIENCE_MS)),
+    tiltBlock: async (block) => pdfOf(await fetched('/tilt-block', post(block), SHEETS_PATIENCE_MS)),
     bladePoster: async () => pdfOf(await fetched('/blade-poster', {}, SHEETS_PATIENCE_MS)),
     send: ({ kind, path, base: version }, { key, body }) =>
       ask(path, PROMISED[kind], {

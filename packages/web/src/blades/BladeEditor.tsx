@@ -1,18 +1,18 @@
 import { FormControlLabel, Switch, Typography } from '@mui/material';
 import { formatFine, pierceBit, steeredRadius, turningRadius, type Blade } from '@rapid-jig/core';
 import { KerfPicture } from '../drawing/BladePicture';
-import { CountField } from '../fields/CountField';
-import { DecimalField } from '../fields/DecimalField';
-import { FineField } from '../fields/FineField';
 import { Measure } from '../drawing/Measure';
 import { useServices, useUnit } from '../services';
 import { SidePanel } from '../shell/SidePanel';
 import { FORM_WORDS } from '../words/plan';
+import { BladeCount } from './BladeCount';
+import { BladeFigures, type BladeEdit } from './BladeFigures';
+import { Drift } from './Drift';
 
-/** The figures of one blade, each saved as it is changed. */
+/** One blade: what follows from its figures, how many there are, and the figures, each saved as it is changed. */
 export function BladeEditor({ blade }: { readonly blade: Blade }) {
   const { drawer: document } = useServices();
-  const change = (changes: Partial<Blade>): void => {
+  const change: BladeEdit = (changes) => {
     document.edit(
       (drawer) => ({ blades: drawer.blades.map((one) => (one.id === blade.id ? { ...one, ...changes } : one)) }),
       `${blade.id} ${Object.keys(changes).join()}`,
@@ -51,41 +51,9 @@ export function BladeEditor({ blade }: { readonly blade: Blade }) {
         control={<Switch checked={blade.inDrawer} onChange={(_event, inDrawer) => change({ inDrawer })} />}
         label="In my drawer"
       />
-      <FormControlLabel
-        control={
-          <Switch checked={blade.onHand !== null} onChange={(_event, on) => change({ onHand: on ? 12 : null })} />
-        }
-        label="Counted"
-      />
-      {blade.onHand !== null && (
-        <CountField label="Blades left" value={blade.onHand} onChange={(onHand) => change({ onHand })} />
-      )}
-      <FineField
-        label="Width, front to back"
-        value={blade.widthMm}
-        least={0.1}
-        most={10}
-        onChange={(widthMm) => change({ widthMm })}
-      />
-      <FineField
-        label="Thickness"
-        value={blade.thicknessMm}
-        least={0.05}
-        most={5}
-        onChange={(thicknessMm) => change({ thicknessMm })}
-      />
-      <FineField label="Kerf" value={blade.kerfMm} least={0.05} most={5} onChange={(kerfMm) => change({ kerfMm })} />
-      <Typography variant="body2" color="textSecondary">
-        To measure it, saw a slot and try it with a feeler gauge or a caliper.
-      </Typography>
-      <DecimalField
-        label="Teeth to the inch"
-        value={blade.teethPerInch}
-        least={1}
-        most={100}
-        width={286}
-        onChange={(teethPerInch) => change({ teethPerInch })}
-      />
+      <BladeCount blade={blade} onChange={change} />
+      <BladeFigures blade={blade} onChange={change} />
+      <Drift blade={blade} onChange={change} />
     </SidePanel>
   );
 }

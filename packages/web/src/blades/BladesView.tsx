@@ -1,7 +1,8 @@
-import { Box, Button, Typography } from '@mui/material';
+import { Alert, Box, Button, Typography } from '@mui/material';
 import { Link, useSearchParams } from 'react-router';
-import { BLADE_SIZES, TOOTH_FORMS, typicalBlade, type Blade } from '@rapid-jig/core';
+import { BLADE_SIZES, TOOTH_FORMS, toOrder, typicalBlade, type Blade } from '@rapid-jig/core';
 import { BladeSide } from '../drawing/BladePicture';
+import { Caliper } from '../fields/Caliper';
 import { useDrawer, useServices, useShop } from '../services';
 import { Page } from '../shell/Page';
 import { SaveBadge, SaveTrouble, useUndoKeys } from '../shell/SaveBadge';
@@ -19,7 +20,7 @@ export function BladesView() {
   useUndoKeys(document);
   const chosen = blades.find(({ id }) => id === search.get('blade'));
   const choose = (id: string): void => setSearch({ blade: id }, { replace: true, preventScrollReset: true });
-  const add = (blade: Blade): void => {
+  const add = ({ inSaw: _never, ...blade }: Blade): void => {
     document.edit((doc) => ({ blades: [...doc.blades.filter(({ id }) => id !== blade.id), blade] }));
     choose(blade.id);
   };
@@ -38,6 +39,7 @@ export function BladesView() {
         {saw.ends === 'pinned' ? ' and have pinned ends, as your saw takes' : ''}. Figures are typical; check your
         packet.
       </Typography>
+      <ToOrder blades={blades} onChoose={choose} />
       <Box sx={{ display: 'flex', gap: 3, alignItems: 'start', flexDirection: { xs: 'column', md: 'row' }, mt: 2 }}>
         <Box sx={{ flex: 1, minWidth: 0, overflowX: 'auto', width: '100%' }}>
           <DrawerTray blades={blades} chosen={chosen?.id} onChoose={choose} onAdd={add} />
@@ -45,7 +47,24 @@ export function BladesView() {
         </Box>
         {chosen && <BladeEditor key={chosen.id} blade={chosen} />}
       </Box>
+      <Caliper />
     </Page>
+  );
+}
+
+/** Kinds of which so few are left that more should be ordered. */
+function ToOrder({ blades, onChoose }: Pick<TrayProps, 'blades' | 'onChoose'>) {
+  const few = toOrder(blades);
+  if (few.length === 0) return null;
+  return (
+    <Alert severity="warning" sx={{ mt: 1, maxWidth: 760 }}>
+      To order:{' '}
+      {few.map((blade) => (
+        <Button key={blade.id} size="small" color="inherit" onClick={() => onChoose(blade.id)}>
+          number {blade.size}, {FORM_WORDS[blade.form]}: {blade.onHand} left
+        </Button>
+      ))}
+    </Alert>
   );
 }
 
@@ -167,7 +186,9 @@ function Compartment({ name, blade, chosen, onChoose, onAdd }: CompartmentProps)
         <BladeSide blade={blade} length={58} />
       </Box>
       <Typography variant="body2" sx={{ ...FIGURE, lineHeight: 1.2, color: 'text.secondary' }}>
-        {blade.inDrawer ? blade.onHand : null}
+        {[blade.inDrawer ? blade.onHand : null, blade.inSaw ? 'in the saw' : null]
+          .filter((one) => one !== null)
+          .join(', ')}
       </Typography>
     </Box>
   );

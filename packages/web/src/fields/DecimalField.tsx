@@ -13,6 +13,8 @@ interface DecimalFieldProps {
   readonly onClear?: () => void;
   readonly help?: string;
   readonly width?: number;
+  /** How what is typed is read; null where it is no number. */
+  readonly parse?: (typed: string) => number | null;
 }
 
 /** A plain number that is not a length: a share, a rate, a sum. A comma is taken for a point, unless it may part thousands. */
@@ -25,11 +27,12 @@ export function DecimalField({
   onClear,
   help = ' ',
   width = 210,
+  parse = parseDecimal,
 }: DecimalFieldProps) {
   const [draft, setDraft] = useState<string | null>(null);
   const text = draft ?? String(value ?? '');
   const read = (typed: string): number | null => {
-    const figure = parseDecimal(typed);
+    const figure = parse(typed);
     return figure !== null && figure >= least && figure <= most ? figure : null;
   };
   const emptied = text.trim() === '' && onClear !== undefined;

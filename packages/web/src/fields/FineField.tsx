@@ -1,4 +1,4 @@
-import { MM_PER_INCH, snapMm } from '@rapid-jig/core';
+import { MM_PER_INCH, parseDecimal, snapMm, type LengthUnit } from '@rapid-jig/core';
 import { useUnit } from '../services';
 import { DecimalField } from './DecimalField';
 
@@ -9,24 +9,34 @@ interface FineFieldProps {
   readonly least: number;
   readonly most: number;
   readonly onChange: (mm: number) => void;
+  readonly help?: string;
+  readonly width?: number;
 }
 
 /** Shown to the ten-thousandth of an inch, finer than any caliper. */
 const INCH_STEP = 1e4;
+const PER: Readonly<Record<LengthUnit, number>> = { in: MM_PER_INCH, mm: 1 };
 
-/** What is measured with a caliper, such as a kerf: decimals of an inch, or millimetres. */
-export function FineField({ label, value, least, most, onChange }: FineFieldProps) {
+/** What is measured with a caliper, such as a kerf: decimals of an inch, or millimetres; with `in` or `mm` behind it that unit. */
+export function FineField({ label, value, least, most, onChange, help, width = 286 }: FineFieldProps) {
   const { unit } = useUnit();
-  const per = unit === 'in' ? MM_PER_INCH : 1;
-  const shown = (mm: number): number => (unit === 'in' ? Math.round((mm / per) * INCH_STEP) / INCH_STEP : mm);
+  const shown = (mm: number): number =>
+    unit === 'in' ? Math.round((mm / PER.in) * INCH_STEP) / INCH_STEP : Math.round(mm * INCH_STEP) / INCH_STEP;
+  const parse = (typed: string): number | null => {
+    const [, figure = '', own] = /^(.*?)\s*(in|mm)?\s*$/i.exec(typed.trim()) ?? [];
+    const read = parseDecimal(figure);
+    return read === null ? null : (read * PER[(own?.toLowerCase() ?? unit) as LengthUnit]) / PER[unit];
+  };
   return (
     <DecimalField
       label={`${label} (${unit})`}
       value={shown(value)}
       least={shown(least)}
       most={shown(most)}
-      width={286}
-      onChange={(typed) => onChange(snapMm(typed * per))}
+      width={width}
+      onChange={(typed) => onChange(snapMm(typed * PER[unit]))}
+      parse={parse}
+      {...(help === undefined ? {} : { help })}
     />
   );
 }

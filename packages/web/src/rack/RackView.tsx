@@ -21,7 +21,7 @@ import { Page } from '../shell/Page';
 import { counted } from '../words/counted';
 import { AddStock } from './AddStock';
 import { BoardPicture } from './BoardPicture';
-import { Caliper } from './Caliper';
+import { Caliper } from '../fields/Caliper';
 import { ItemPanel } from './ItemPanel';
 import { ItemSize } from './ItemSize';
 import { itemsWithCounts, type RackSession } from './rack-session';

@@ -27,7 +27,21 @@ export function BladesBeside({ stack, phase, cut }: BladesBesideProps) {
   const { chosen, smaller, larger } = besideCut(cut, phase, stack, blades, bladePreferences(shop));
   const shown = [smaller, chosen, larger].flatMap((one) => one ?? []);
   if (shown.length < 2) return null;
+  // Against the chosen one: what each would gain or lose.
+  const against =
+    (figure: (one: BladeInCut) => number, unitOf: string) =>
+    (one: BladeInCut): string => {
+      const [own, base] = [figure(one), figure(chosen)];
+      if (one === chosen) return `${own.toFixed(1)} ${unitOf}`;
+      if (one.cannot !== null) return '';
+      return `${own < base ? '−' : '+'}${Math.abs(own - base).toFixed(1)} ${unitOf}`;
+    };
   const rows: readonly (readonly [string, (one: BladeInCut) => string])[] = [
+    ['Sawing', against(({ cost }) => cost.sawing, 'min')],
+    ['Finish: smoothing', against(({ cost }) => cost.smoothing, 'min')],
+    ['Risk of a spoiled piece', against(({ cost }) => cost.risk, 'min')],
+    ['Blades worn', ({ worn }) => worn.toFixed(2)],
+    ['All of it', against(({ cost }) => cost.total, 'min')],
     ['Of its comfort', (one) => `${String(Math.round(one.comfortShare * 100))} %${strain(one)}`],
     ['Tightest curve', ({ curve }) => (curve === null ? 'none' : CURVE_WORDS[curve])],
     ['Teeth in the wood', ({ teethInCut }) => teethInCut.toFixed(1)],
@@ -61,7 +75,11 @@ export function BladesBeside({ stack, phase, cut }: BladesBesideProps) {
                 {name}
               </TableCell>
               {shown.map((one) => (
-                <TableCell key={one.blade.id} align="right" sx={{ fontWeight: one === chosen ? 700 : 400 }}>
+                <TableCell
+                  key={one.blade.id}
+                  align="right"
+                  sx={{ fontWeight: one === chosen ? 700 : 400, whiteSpace: 'nowrap', px: 1 }}
+                >
                   {figure(one)}
                 </TableCell>
               ))}

@@ -8,14 +8,13 @@ import {
   type Minutes,
   type Plan,
 } from '@rapid-jig/core';
-import { FaceArea } from '../drawing/Measure';
 import { Link } from 'react-router';
-import { BladeSide } from '../drawing/BladePicture';
 import { FIGURE } from '../theme/theme';
 import { priceWords } from '../words/prices';
 import { useRunPrices } from './beside-plan';
+import { BladesOfRun } from './BladesOfRun';
 import { useShop } from '../services';
-import { FORM_WORDS, PATTERN_WORDS, patternNotes } from '../words/plan';
+import { PATTERN_WORDS, patternNotes } from '../words/plan';
 import { DRAWN } from '../theme/drawn';
 
 const KINDS = [
@@ -65,26 +64,7 @@ export const MinutesSection = memo(function MinutesSection({ plan }: { readonly 
         Our estimate; your log will correct it. Every figure behind it stands under <Link to="/shop#factors">Shop</Link>{' '}
         and can be changed.
       </Typography>
-      <Typography variant="h2" sx={{ mt: 3 }}>
-        Blades, in the order of use
-      </Typography>
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 4, mt: 1 }}>
-        {plan.bladeUses.map(({ blade, count, faceAreaMm2 }) => (
-          <Box key={blade.id} sx={{ display: 'flex', gap: 1.25 }}>
-            <BladeSide blade={blade} length={72} />
-            <Box>
-              <Typography sx={FIGURE}>
-                <b>{count}</b> of number {blade.size}
-              </Typography>
-              <Typography variant="body2" color="textSecondary">
-                {FORM_WORDS[blade.form]}
-                <br />
-                <FaceArea mm2={faceAreaMm2} /> of cut face
-              </Typography>
-            </Box>
-          </Box>
-        ))}
-      </Box>
+      <BladesOfRun plan={plan} />
     </Box>
   );
 });

@@ -10,6 +10,8 @@ import {
   type PlannedStack,
 } from '@rapid-jig/core';
 import { Area, Distance, Measure, Size } from '../drawing/Measure';
+import { useUnit } from '../services';
+import { changeWords } from '../words/blade-changes';
 import { counted } from '../words/counted';
 import { holesOf } from './Holes';
 import { FORM_WORDS, HOLDING_WORDS, MATERIAL_WORDS, PATTERN_WORDS } from '../words/plan';
@@ -131,6 +133,7 @@ export function SheetNeeds({ plan: { consumables: c } }: SheetProps) {
 }
 
 export function SheetBlades({ plan }: SheetProps) {
+  const { unit } = useUnit();
   return (
     <section>
       <h2>Blades, in the order of use</h2>
@@ -139,6 +142,20 @@ export function SheetBlades({ plan }: SheetProps) {
           .map(({ blade, count }) => `${String(count)} of number ${blade.size}, ${FORM_WORDS[blade.form]}`)
           .join('; ')}
       </p>
+      {plan.bladeUses.some(({ changes }) => changes.length > 0) && (
+        <>
+          <p>Change for a new one, teeth down, the saw unplugged:</p>
+          <ul>
+            {plan.bladeUses.flatMap(({ blade, changes }) =>
+              changes.map((change, i) => (
+                <li key={`${blade.id} ${String(i)}`}>
+                  number {blade.size}: {changeWords(change, plan, unit)}
+                </li>
+              )),
+            )}
+          </ul>
+        </>
+      )}
     </section>
   );
 }

@@ -1,10 +1,11 @@
 import { useState } from 'react';
 import { Box, Button, Popover, Typography } from '@mui/material';
-import { formatFine, type Blade, type PlannedCut, type PlannedStack } from '@rapid-jig/core';
+import { formatFine, hintsForCut, type Blade, type PlannedCut, type PlannedStack } from '@rapid-jig/core';
 import { KerfPicture } from '../drawing/BladePicture';
-import { useUnit } from '../services';
+import { useShop, useUnit } from '../services';
 import { FIGURE } from '../theme/theme';
-import { FORM_WORDS, reasonWords, SOURCE_WORDS } from '../words/plan';
+import { hintWords } from '../words/hints';
+import { FIGURE_SOURCE_WORDS, FORM_WORDS, reasonWords, SOURCE_WORDS } from '../words/plan';
 import { BladesBeside } from './BladesBeside';
 
 /** A blade of a stack; opened, why it is this one, with the rule, the figures and where they come from. */
@@ -37,6 +38,7 @@ export function WhyBlade({ blade, stack }: { readonly blade: Blade; readonly sta
 
 function Reasons({ blade, stack }: { readonly blade: Blade; readonly stack: PlannedStack }) {
   const { unit } = useUnit();
+  const shop = useShop();
   const placed = stack.phases
     .flatMap((phase) => phase.cuts.map((cut) => ({ phase, cut })))
     .filter(({ cut }) => cut.choice.blade.id === blade.id);
@@ -61,7 +63,8 @@ function Reasons({ blade, stack }: { readonly blade: Blade; readonly stack: Plan
           </b>
           <br />
           {formatFine(blade.widthMm, unit)} × {formatFine(blade.thicknessMm, unit)} in a kerf of{' '}
-          {formatFine(blade.kerfMm, unit)}, {blade.teethPerInch} teeth to the inch (typical; check your packet)
+          {formatFine(blade.kerfMm, unit)}, {blade.teethPerInch} teeth to the inch (
+          {FIGURE_SOURCE_WORDS[blade.sources.kerfMm]})
         </Typography>
       </Box>
       {told.map((group, i) => (
@@ -84,7 +87,19 @@ function Reasons({ blade, stack }: { readonly blade: Blade; readonly stack: Plan
           {groups.size - told.length} more of its cuts differ only in their figures.
         </Typography>
       )}
-      {hardest && <BladesBeside stack={stack} phase={hardest.phase} cut={hardest.cut} />}
+      {hardest && (
+        <>
+          <BladesBeside stack={stack} phase={hardest.phase} cut={hardest.cut} />
+          <Typography variant="h3" sx={{ mt: 1.5 }}>
+            How to saw it
+          </Typography>
+          <Box component="ul" aria-label="How to saw it" sx={{ m: 0, pl: 2.5 }}>
+            {hintsForCut(hardest.cut, hardest.phase, stack, shop).map((hint) => (
+              <li key={hint.rule}>{hintWords(hint, unit)}</li>
+            ))}
+          </Box>
+        </>
+      )}
       <Typography variant="body2" color="textSecondary" sx={{ mt: 1.5 }}>
         Another thickness, fewer layers, other blades in the drawer or the other habit under Shop would change this.
       </Typography>

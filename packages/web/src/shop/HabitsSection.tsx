@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { Box, Button, Typography } from '@mui/material';
+import { Box, Button, FormControlLabel, Switch, Typography } from '@mui/material';
 import { inches, TOOTH_FORMS, woodById, type Shop } from '@rapid-jig/core';
 import { Choice } from '../fields/Choice';
 import { CountField } from '../fields/CountField';
@@ -34,6 +34,18 @@ export function HabitsSection({ shop, edit }: SectionProps) {
         options={TOOTH_FORMS.filter((form) => form !== 'spiral').map((form) => [form, FORM_WORDS[form]] as const)}
         onChange={(favouriteForm) => edit({ favouriteForm })}
       />
+      <Box sx={{ display: 'flex', flexDirection: 'column' }}>
+        <FormControlLabel
+          control={
+            <Switch checked={shop.useWhatIsLeft} onChange={(_event, useWhatIsLeft) => edit({ useWhatIsLeft })} />
+          }
+          label="Use only blades that are left"
+        />
+        <FormControlLabel
+          control={<Switch checked={shop.keepInSaw} onChange={(_event, keepInSaw) => edit({ keepInSaw })} />}
+          label="Keep the blade that is in the saw"
+        />
+      </Box>
       <Choice
         label="Order of cuts"
         value={shop.cutOrder}

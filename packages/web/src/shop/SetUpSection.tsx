@@ -1,11 +1,14 @@
 import { useState } from 'react';
 import { Box, Typography } from '@mui/material';
+import { IconFileTypePdf } from '@tabler/icons-react';
 import { inches, leanOfBlock, squarenessBy, type Length, type LengthUnit } from '@rapid-jig/core';
+import { saveFile } from '../api/save-file';
 import { Measure } from '../drawing/Measure';
 import { DecimalField } from '../fields/DecimalField';
 import { FineField } from '../fields/FineField';
 import { LengthField } from '../fields/LengthField';
-import { useUnit } from '../services';
+import { OnceButton } from '../fields/OnceButton';
+import { useServices, useUnit } from '../services';
 import { Section } from './Section';
 
 const DEGREE = Math.PI / 180;
@@ -75,6 +78,12 @@ function TiltByBlock() {
   const { unit } = useUnit();
   const [degrees, setDegrees] = useState(22.5);
   const [height, setHeight] = useState(BLOCK[unit]);
+  const { api, say } = useServices();
+  const print = async (): Promise<void> => {
+    const pdf = await api.tiltBlock({ tilt: degrees * DEGREE, heightMm: height.mm });
+    if (pdf.ok) saveFile('tilt-block.pdf', pdf.value);
+    else say(`${pdf.error.message} ${pdf.error.hint}`);
+  };
   return (
     <Box sx={{ width: '100%', mt: 2 }}>
       <Typography variant="h3">Tilt by a block</Typography>
@@ -89,6 +98,9 @@ function TiltByBlock() {
         </b>{' '}
         over its height, stand it on the table and tilt until it lies along the blade.
       </Typography>
+      <OnceButton size="small" variant="outlined" startIcon={<IconFileTypePdf size={18} />} onClick={print}>
+        The block true to size
+      </OnceButton>
     </Box>
   );
 }

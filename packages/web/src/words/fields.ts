@@ -10,13 +10,16 @@ const WORDS: Readonly<Record<string, string>> = {
   hourValueMinor: 'the value of an hour',
   holding: 'how stacks are held',
   holdingMargin: 'the wood left to hold by',
+  keepInSaw: 'whether the blade in the saw is kept',
   lines: 'what is made, and how many',
   maxLayers: 'the most layers',
   measured: 'measured thicknesses',
   moisturePercent: 'moisture',
   refillSpares: 'whether spares are made again',
   rip: 'the table saw',
+  otherSaws: 'the other saws',
   rods: 'dowels and strips',
+  useWhatIsLeft: 'whether only blades that are left are used',
   wood: 'what was granted for the wood',
 };
 

@@ -5,6 +5,7 @@ import {
   type CautionId,
   type Holding,
   type LayerLimit,
+  type FigureSource,
   type LengthUnit,
   type PlanWarning,
   type Reason,
@@ -48,6 +49,13 @@ export const HOLDING_WORDS: Readonly<Record<Holding, string>> = {
   'double-sided': 'Double-sided tape',
   film: 'Shelf film with spray between',
   'glue-dots': 'Hot glue dots',
+};
+
+/** Where a figure of a blade comes from. */
+export const FIGURE_SOURCE_WORDS: Readonly<Record<FigureSource, string>> = {
+  typical: 'typical; check your packet',
+  packet: 'from the packet',
+  measured: 'measured',
 };
 
 /** Where a blade takes more than another. */

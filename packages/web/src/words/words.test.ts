@@ -10,6 +10,7 @@ import {
 } from '@rapid-jig/core';
 import { daysAhead, dateWords } from '../runs/due';
 import { counted } from './counted';
+import { hintWords } from './hints';
 import { limitWords, reasonWords, warningWords } from './plan';
 
 test('why a blade was chosen reads as a maker would say it', () => {
@@ -60,4 +61,12 @@ test('dates are calendar days', () => {
 
 test('one part, two parts', () => {
   expect([counted(1, 'part'), counted(2, 'part'), counted(0, 'part')]).toEqual(['1 part', '2 parts', '0 parts']);
+});
+
+test('how a cut is sawn reads in the unit asked for, a feed in round figures', () => {
+  const feed = { rule: 'feed' as const, inputs: { leastMm: 54.6, mostMm: 81.9 } };
+  expect(hintWords(feed, 'in')).toContain('Feed 2" to 3"');
+  expect(hintWords(feed, 'mm')).toContain('Feed 55 mm to 80 mm');
+  expect(hintWords({ rule: 'drifts', inputs: { degrees: -2.5 } }, 'in')).toContain('2.5° to the left');
+  expect(hintWords({ rule: 'burns', inputs: { wood: 'cherry' } }, 'in')).toContain('Black cherry burns');
 });

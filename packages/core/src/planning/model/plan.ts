@@ -24,13 +24,26 @@ export interface Minutes {
   readonly changing: number;
 }
 
+/** Where a worn blade is changed for a new one of its kind. */
+export interface BladeChange {
+  readonly stackKey: string;
+  readonly phaseKey: string;
+  readonly cutId: string;
+  /** Which of the passes still to be sawn, from 1. */
+  readonly pass: number;
+  /** mm of the cut sawn before; 0 where it is changed before the cut. */
+  readonly afterMm: number;
+}
+
 /** How many of one blade a plan wears out. */
 export interface BladeUse {
   readonly blade: Blade;
   /** Area of cut face, mm2. */
   readonly faceAreaMm2: number;
-  /** Whole blades: the area over what one lasts, rounded up. */
+  /** Blades used, the last one part-worn: one more than there are changes. */
   readonly count: number;
+  /** Where a worn one is changed, in order; of very many the first. */
+  readonly changes: readonly BladeChange[];
   /** Times it is put into the saw, worn ones included. */
   readonly mounts: number;
 }

@@ -152,3 +152,7 @@ export function handled({ layers, phases }: PlannedStack): { joins: number; spli
   });
   return { joins, splits };
 }
+
+/** How often a phase is still to be sawn: whole passes, and begun ones that have not had it. */
+export const timesOf = ({ passesToCut, begun }: PlannedStack, { key }: Phase): number =>
+  begun.reduce((times, { phases }) => (phases.includes(key) ? times : times + 1), passesToCut);

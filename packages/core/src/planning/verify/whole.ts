@@ -3,12 +3,12 @@ import { blanksOf } from '../blanks';
 import { filmSheetsFor } from '../consumables';
 import { factorsInForce } from '../model/factors';
 import type { PlanInput } from '../model/input';
+import { changesWrong } from './blade-changes';
 import type { Consumables, Minutes, PatternsUsed, Plan, PlannedStack } from '../model/plan';
-import type { Phase } from '../model/stack';
 import { canonicalJson } from '../key';
 import { isSame } from './expected';
 import { PATTERN_METHODS, PATTERN_WAYS, type PatternMethod } from '../model/pattern-method';
-import { minutesOfPhase, patternsIn, perMm, slanted } from './minutes';
+import { minutesOfPhase, patternsIn, perMm, slanted, timesOf } from './minutes';
 
 /** Sums over the whole plan, each added up again: blanks, blades, minutes, what is used up, risk and warnings. */
 export function wholeWrong(plan: Plan, input: PlanInput): string[] {
@@ -24,10 +24,6 @@ export function wholeWrong(plan: Plan, input: PlanInput): string[] {
 
 const isWaiting = ({ passesToCut, begun }: PlannedStack): boolean => passesToCut + begun.length > 0;
 const toSaw = ({ stacks }: Plan): PlannedStack[] => stacks.filter(isWaiting);
-
-/** How often a phase is still to be sawn: whole passes, and begun ones that have not had it. */
-const timesOf = ({ passesToCut, begun }: PlannedStack, { key }: Phase): number =>
-  begun.reduce((times, { phases }) => (phases.includes(key) ? times : times + 1), passesToCut);
 
 function blanksWrong(plan: Plan): string[] {
   const tally = new Map<string, number>();
@@ -91,13 +87,14 @@ function bladesWrong(plan: Plan, { shop, drawer }: PlanInput): string[] {
   const given = plan.bladeTurns.map(({ blade, ...turn }) => ({ blade: blade.id, ...turn }));
   if (!isSame(given, turns)) wrong.push('the turns of the blades are not those of the cuts');
   if (plan.bladeUses.length !== worn.size) wrong.push('other blades are used than the cuts take');
-  for (const { blade, faceAreaMm2, count, mounts } of plan.bladeUses) {
-    const { area, share } = worn.get(blade.id) ?? { area: 0, share: 0 };
-    const needed = Math.max(1, Math.ceil(share));
+  for (const { blade, faceAreaMm2, count, mounts, changes } of plan.bladeUses) {
+    const { area } = worn.get(blade.id) ?? { area: 0 };
     if (Math.abs(faceAreaMm2 - area) > area * SAME_SHARE) wrong.push(`blade ${blade.id}: its cut face`);
-    if (count !== needed) wrong.push(`blade ${blade.id}: ${String(count)} where ${String(needed)} are worn`);
+    wrong.push(
+      ...changesWrong(blade.id, changes, count, toSaw(plan), shop).map((what) => `blade ${blade.id}: ${what}`),
+    );
     const isIn = drawer.some(({ id, inSaw }) => inSaw && id === blade.id && turns[0]?.blade === id);
-    const put = turns.filter((turn) => turn.blade === blade.id).length + needed - 1 - (isIn ? 1 : 0);
+    const put = turns.filter((turn) => turn.blade === blade.id).length + count - 1 - (isIn ? 1 : 0);
     if (mounts !== put) wrong.push(`blade ${blade.id}: put in ${String(mounts)} times, not ${String(put)}`);
   }
   return wrong;

@@ -7,7 +7,7 @@ import type { Heavy } from '../../heavy/pool';
 import { createLive } from '../live';
 import { bladeMoveRoutes } from './blade-moves';
 import { drawingRoutes } from './drawings';
-import { patternRoutes, posterRoutes } from './patterns';
+import { patternRoutes, posterRoutes, tiltBlockRoutes } from './patterns';
 import { rackRoutes } from './rack';
 import { runRoutes } from './runs';
 import { singletonRoutes } from './singletons';
@@ -38,6 +38,7 @@ export function apiRoutes({ db, clock, logger, heavy, build }: ApiOptions): Rout
   router.use('/machines', singletonRoutes(db, 'machines', machinesSchema));
   router.use('/pattern-sheets', patternRoutes(db, heavy));
   router.use('/blade-poster', posterRoutes(db, heavy));
+  router.use('/tilt-block', tiltBlockRoutes(db, heavy));
   router.use((request) => {
     throw notFound('address', request.originalUrl);
   });

@@ -1,6 +1,6 @@
 import { Router } from 'express';
-import { fileNameFor } from '@rapid-jig/core';
-import { patternRequestSchema, type PatternRequest } from '@rapid-jig/contract';
+import { fileNameFor, tiltBlockPage } from '@rapid-jig/core';
+import { patternRequestSchema, tiltBlockSchema, type PatternRequest } from '@rapid-jig/contract';
 import { ApiError } from '../../api-error';
 import type { Database, Session } from '../../db/database';
 import type { Heavy } from '../../heavy/pool';
@@ -33,6 +33,20 @@ export function posterRoutes(db: Database, heavy: Heavy): Router {
   router.get('/', async (_request, response) => {
     const bytes = await heavy.poster(await db.read(shopAndDrawer), goneSignal(response));
     response.attachment('blades.pdf').type('application/pdf').send(Buffer.from(bytes));
+  });
+  return router;
+}
+
+/** A block to tilt the table by, true to size, PDF. */
+export function tiltBlockRoutes(db: Database, heavy: Heavy): Router {
+  const router = Router();
+  router.post('/', SMALL_BODY, async (request, response) => {
+    const block = checked(tiltBlockSchema, request.body);
+    const { shop } = await db.read(shopAndDrawer);
+    const page = tiltBlockPage(block, shop.paper, shop.units);
+    if (!page.ok) throw new ApiError({ ...page.error, kind: 'invalid-request' });
+    const bytes = await heavy.page({ page: page.value, title: 'Block for a tilt' }, goneSignal(response));
+    response.attachment('tilt-block.pdf').type('application/pdf').send(Buffer.from(bytes));
   });
   return router;
 }

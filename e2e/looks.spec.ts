@@ -116,6 +116,7 @@ test('two hundred parts with long names: the run plans, the page scrolls, nothin
     gluedTo: [],
     variantId: null,
     apartClean: false,
+    wants: [],
     cutRules: {},
     laid: null,
   }));

@@ -19,7 +19,7 @@ export default defineConfig({
     colorScheme: 'light',
     // What the page fetches is watched and cut off in tests; offline.spec asks for its service worker.
     serviceWorkers: 'block',
-    trace: 'retain-on-failure',
+    trace: 'on-first-retry',
     launchOptions: {
       executablePath: process.env['RAPID_JIG_CHROMIUM'] ?? '/usr/bin/chromium',
       args: flags,

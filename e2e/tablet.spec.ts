@@ -22,6 +22,8 @@ test('a page that is not secure works: from a drawing to a pass that is counted'
   await page.getByRole('button', { name: 'Keep as a template' }).click();
   await page.getByRole('button', { name: 'Make some' }).click();
   await page.getByLabel('Copies of Plate', { exact: true }).fill('6');
+  // Six are two passes: a tap before they are planned would mark the pass of one.
+  await expect(page.getByRole('checkbox', { name: /^Pass 2 of/ })).toBeVisible();
   await page.getByRole('checkbox', { name: /^Pass 1 of/ }).click();
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   await page.reload();

@@ -21,6 +21,7 @@ export async function benchBlades(): Promise<void> {
   const woods = Array.from({ length: WOODS }, (_, i) => ({
     id: `wood ${String(i)}`,
     hardnessN: 1500 + 9000 * random(),
+    kind: i % 3 === 0 ? ('sheet' as const) : ('solid' as const),
   }));
   const heights = Array.from({ length: HEIGHTS }, (_, i) => inches((i + 1) / 16));
   const drawer = TYPICAL_BLADES.slice(0, BLADES).map((blade) => ({ ...blade, inDrawer: true }));
@@ -35,9 +36,10 @@ export async function benchBlades(): Promise<void> {
     return {
       hardnessN,
       heightMm,
-      pace: woodPace([{ hardnessN, thicknessMm: heightMm }], preferences.economy),
+      pace: woodPace([{ hardnessN, thicknessMm: heightMm, glued: false }], preferences.economy),
       lengthMm: 50 + 1000 * random(),
       tightestRadius: 0.5 + 20 * random(),
+      corners: 30,
       sharpInsideCorners: Math.floor(20 * random()),
       turnable: true,
       openingMm: null,

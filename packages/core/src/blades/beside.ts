@@ -3,7 +3,7 @@ import { BLADE_SIZES, curveTaken, sizeIndex, STRETCH, type Blade, type CurveTake
 import { mayEnter, usableBlades, type BladePreferences } from './choose';
 import { comfortOf, costInCut, type CutCost } from './cost';
 import type { CutDemand } from './demand';
-import type { BladeEconomy } from './economy';
+import { wearingMm, type BladeEconomy } from './economy';
 
 /** What one blade would do in a cut. */
 export interface BladeInCut {
@@ -57,7 +57,7 @@ function inCut(cut: CutDemand, blade: Blade, economy: BladeEconomy): BladeInCut 
     curve: cut.tightestRadius === null ? null : curveTaken(blade, cut.tightestRadius),
     teethInCut: (cut.heightMm / MM_PER_INCH) * blade.teethPerInch,
     cost: costInCut(cut, blade, economy),
-    worn: cut.lengthMm * cut.pace.wornPerMm,
+    worn: wearingMm(cut, economy) * cut.pace.wornPerMm,
     cannot:
       compareMm(cut.heightMm, comfortMm * STRETCH) > 0 ? 'too-high' : mayEnter(blade, cut.openingMm) ? null : 'no-hole',
   };

@@ -209,6 +209,33 @@ describe('what cannot be done', () => {
     expect(result).toMatchObject({ ok: false, error: { kind: 'no-bit-for-opening' } });
   });
 
+  test.each([
+    ['of wood without a hardness', demand('red-oak', 1 / 4, null, 0, { hardnessN: NaN }), 'no-hardness'],
+    ['5 in high', demand('basswood', 5, null, 0), 'too-high-for-every-blade'],
+  ])('a cut %s is told, and not sawn with the nearest', (_name, cut, kind) => {
+    expect(chooseBlades(cut, TYPICAL_BLADES, larger)).toMatchObject({ error: { kind } });
+  });
+
+  test('a curve that no blade turns is pivoted, and says so', () => {
+    const { reasons } = first(demand('red-oak', 1 / 2, 0.05 / 25.4, 0), larger);
+    expect(reasons.map(({ rule }) => rule)).toContain('pivots');
+  });
+
+  test('fewer teeth for high stacks: of two that differ in them alone the coarser is taken', () => {
+    const nine = TYPICAL_BLADES.find(({ id }) => id === '9-reverse')!;
+    const coarse = { ...nine, id: 'coarse', teethPerInch: nine.teethPerInch - 3 };
+    const fine = { ...nine, id: 'fine', teethPerInch: nine.teethPerInch + 6 };
+    const chosenAt = (heightInches: number) => {
+      const found = chooseBlades(demand('white-pine', heightInches, null, 0), [coarse, fine], {
+        ...larger,
+        favouriteForm: 'skip',
+      });
+      return found.ok ? found.value[0]!.blade.id : '';
+    };
+    expect(chosenAt(1.75)).toBe('coarse');
+    expect(chosenAt(1 / 2)).toBe('fine');
+  });
+
   test('a height that is not above zero is a broken promise', () => {
     expect(() => chooseBlades(demand('red-oak', 0, null, 0), TYPICAL_BLADES, larger)).toThrow('heightMm');
   });

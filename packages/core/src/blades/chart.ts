@@ -3,7 +3,7 @@ import { WOODS, type Wood } from '../wood';
 import type { Blade } from './blade';
 import { chooseBlades, type BladeChoice, type BladeFault, type BladePreferences } from './choose';
 import type { CutDemand } from './demand';
-import { woodPace } from './economy';
+import { plyUnder, woodPace } from './economy';
 
 /** Kinds of work that a chart tells apart. */
 export const CHART_WORKS = ['plain', 'average', 'fine'] as const;
@@ -22,6 +22,7 @@ const OUTLINE = { lengthMm: 400, turnable: true, openingMm: null, wants: [] } as
 export interface ChartWood {
   readonly id: string;
   readonly hardnessN: number;
+  readonly kind: Wood['kind'];
 }
 
 /** Heights a shop's chart has, mm: each sixteenth to 2-1/2 in, or each millimetre and a half to 60 mm. */
@@ -62,12 +63,14 @@ export function bladeChart(
   drawer: readonly Blade[],
   preferences: BladePreferences,
 ): ChartRow[] {
-  return woods.map(({ id, hardnessN }) => {
+  return woods.map((wood) => {
+    const { id, hardnessN } = wood;
     const strip = (work: ChartWork): ChartStretch[] => {
       const stretches: ChartStretch[] = [];
       heightsMm.forEach((heightMm, i) => {
-        const pace = woodPace([{ hardnessN, thicknessMm: heightMm }], preferences.economy);
-        const cut: CutDemand = { hardnessN, heightMm, pace, ...OUTLINE, ...ASKS[work] };
+        const pace = woodPace([plyUnder(wood, heightMm)], preferences.economy);
+        const { sharpInsideCorners } = ASKS[work];
+        const cut: CutDemand = { hardnessN, heightMm, pace, ...OUTLINE, ...ASKS[work], corners: sharpInsideCorners };
         const found = chooseBlades(cut, drawer, preferences);
         const choice = found.ok ? (found.value[0] ?? null) : null;
         const here = { fromMm: heightsMm[i - 1] ?? 0, toMm: heightMm, choice, fault: found.ok ? null : found.error };

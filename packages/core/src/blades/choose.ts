@@ -43,7 +43,7 @@ export interface BladeChoice {
 }
 
 export type BladeFault = Fault<
-  'no-blade-for-ends' | 'no-blade-left' | 'no-bit-for-opening' | 'too-high-for-every-blade'
+  'no-hardness' | 'no-blade-for-ends' | 'no-blade-left' | 'no-bit-for-opening' | 'too-high-for-every-blade'
 >;
 
 /**
@@ -71,7 +71,7 @@ interface Costed {
  * The cheapest is taken (see {@link costInCut}); where its cheaper neighbour in the list of sizes costs hardly more, the
  * school chooses between the two. Within a size the favourite teeth are taken where they cost hardly more.
  * Work that cannot be turned takes a spiral where there is one.
- * Errors: no blade has the ends the saw takes; all are used up; none passes a hole that has room; the wood is higher than
+ * Errors: the wood has no hardness; no blade has the ends the saw takes; all are used up; none passes a hole that has room; the wood is higher than
  * every blade can saw.
  */
 export function chooseBlades(
@@ -80,6 +80,7 @@ export function chooseBlades(
   preferences: BladePreferences,
 ): Result<readonly BladeChoice[], BladeFault> {
   requireAbove(0, cut.heightMm, 'heightMm', 'mm');
+  if (!(cut.hardnessN > 0)) return err(NO_HARDNESS);
   const ofSaw = usableBlades(drawer, preferences);
   if (!ofSaw.some(isFlat)) return err(noBladeFault(drawer, preferences));
   const entering = ofSaw.filter((blade) => mayEnter(blade, cut.openingMm));
@@ -247,6 +248,13 @@ function steeringReason(cut: CutDemand, blade: Blade): Reason[] {
   const inputs = { radiusMm: cut.tightestRadius, ...limits, size: blade.size };
   return [{ rule: curveTaken(blade, cut.tightestRadius), inputs, source: 'published' }];
 }
+
+const NO_HARDNESS: BladeFault = {
+  kind: 'no-hardness',
+  message: 'The hardness of this wood is not known, and without it no blade can be chosen.',
+  where: 'Woods',
+  hint: 'Choose a wood of the list that saws like it.',
+};
 
 function noBladeFault(drawer: readonly Blade[], { ends }: BladePreferences): BladeFault {
   if (usableBlades(drawer, { ends, useWhatIsLeft: false }).some(isFlat))

@@ -2,7 +2,7 @@ import { hardnessClass, NEWTONS_PER_POUND_FORCE } from '../wood';
 import { inches, MM_PER_INCH } from '../units';
 import { BLADE_SIZES, comfortHeight, sizeIndex, steeredRadius, STRETCH, type Blade, type ToothForm } from './blade';
 import type { CutDemand } from './demand';
-import type { BladeEconomy } from './economy';
+import { wearingMm, type BladeEconomy } from './economy';
 
 /** What a blade takes for a cut, in minutes of the shop. */
 export interface CutCost {
@@ -51,6 +51,9 @@ const RAGGED_CORNER = 1;
 /** Woods this hard pack the gullets of teeth that stand close, the more the finer they are (common practice; the handbook's hardest woods). */
 export const VERY_HARD_N = 1800 * NEWTONS_PER_POUND_FORCE;
 const PACKED = 0.6;
+/** With more teeth than these in the wood at once there is no room for the dust of any (our estimate). */
+const CROWDED_FROM = 18;
+const CROWDED = 0.5;
 /** Teeth of a plain number 5 to the inch. */
 const TEETH_OF_FIVE = 15;
 const OPEN_GULLETS: readonly ToothForm[] = ['skip', 'wide-kerf', 'ground', 'spiral'];
@@ -107,7 +110,7 @@ export function costInCut(cut: CutDemand, blade: Blade, economy: BladeEconomy): 
   const risk = line * (Math.max(0, LOSS_AT_COMFORT * hardship(share) - (slowed - 1)) + bending);
   const worth =
     ((blade.priceMinor ?? economy.bladeMinor) * 60) / Math.max(1, economy.hourMinor) + economy.changeMinutes;
-  const wear = cut.lengthMm * cut.pace.wornPerMm * worth;
+  const wear = wearingMm(cut, economy) * cut.pace.wornPerMm * worth;
   return { line, sawing, smoothing, risk, wear, total: sawing + smoothing + risk + wear };
 }
 
@@ -121,11 +124,16 @@ function roughness(cut: CutDemand, { widthMm, kerfMm, teethPerInch, form }: Blad
   const teeth = (cut.heightMm / MM_PER_INCH) * teethPerInch;
   const face = SMOOTHING * Math.max(0, Math.log(widthMm / SMOOTH_WIDTH)) * (form === 'spiral' ? SPIRAL_ROUGHNESS : 1);
   const torn = FEW_TEETH * Math.max(0, TEETH_IN_WOOD / teeth - 1);
-  const packed =
-    cut.hardnessN >= VERY_HARD_N && !OPEN_GULLETS.includes(form) ? (PACKED * teethPerInch) / TEETH_OF_FIVE : 0;
+  const packed = OPEN_GULLETS.includes(form) ? 0 : packedGullets(cut, teeth, teethPerInch);
   const tight = cut.wants.includes('room-for-paint') ? TIGHT_PAINT * Math.max(0, 1 - kerfMm / KERF_FOR_PAINT) : 0;
   const splinters = cut.wants.includes('clean-underside') && !CLEAN_BELOW.includes(form) ? SPLINTERS : 0;
   return face + torn + packed + tight + splinters;
+}
+
+/** Dust that finds no room: in very hard wood between fine teeth, in high stacks between many. */
+function packedGullets({ hardnessN }: CutDemand, teeth: number, teethPerInch: number): number {
+  const fine = hardnessN >= VERY_HARD_N ? (PACKED * teethPerInch) / TEETH_OF_FIVE : 0;
+  return fine + CROWDED * Math.max(0, teeth / CROWDED_FROM - 1);
 }
 
 const raggedMinutes = ({ sharpInsideCorners }: CutDemand, { widthMm, form }: Blade): number =>

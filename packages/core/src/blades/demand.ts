@@ -18,6 +18,8 @@ export interface CutDemand {
   readonly lengthMm: number;
   /** Radius of the tightest curve, mm; null where there is none. */
   readonly tightestRadius: number | null;
+  /** All of them, the sharp inside ones among them. */
+  readonly corners: number;
   readonly sharpInsideCorners: number;
   /** False where the work cannot be turned about the blade. */
   readonly turnable: boolean;

@@ -1,4 +1,4 @@
-import { hardnessClass, type HardnessClass } from '../wood';
+import { hardnessClass, type HardnessClass, type Wood } from '../wood';
 
 /** What a shop's time, blades and sawing are worth; what each class of wood takes. */
 export interface BladeEconomy {
@@ -6,6 +6,10 @@ export interface BladeEconomy {
   readonly faceAMinute: Readonly<Record<HardnessClass, number>>;
   /** Cut face that a blade lasts, mm2. */
   readonly faceOfALife: Readonly<Record<HardnessClass, number>>;
+  /** How long a blade lasts in glued sheets, as a share of that. */
+  readonly gluedLife: number;
+  /** A corner wears a blade like so much of the line, mm. */
+  readonly cornerWearMm: number;
   /** Fastest that a hand follows a line, mm a minute. */
   readonly fastestFeed: number;
   /** Speed at one and a half times a blade's comfort, as a share of the usual. */
@@ -23,6 +27,8 @@ export const TYPICAL_ECONOMY: BladeEconomy = {
   faceAMinute: { soft: 2600, medium: 1900, hard: 1300 },
   // 1-1/4 in hard maple uses up a mid-size blade in about one and a half feet (common practice): 31.75 mm x 457 mm.
   faceOfALife: { soft: 40_000, medium: 25_000, hard: 14_500 },
+  gluedLife: 0.75,
+  cornerWearMm: 5,
   fastestFeed: 200,
   strainedShare: 0.6,
   cornerMinutes: 0.04,
@@ -35,7 +41,16 @@ export const TYPICAL_ECONOMY: BladeEconomy = {
 export interface SawnPly {
   readonly hardnessN: number;
   readonly thicknessMm: number;
+  /** True of sheet goods, whose glue dulls. */
+  readonly glued: boolean;
 }
+
+/** A board of a wood as a blade meets it. */
+export const plyUnder = ({ hardnessN, kind }: Pick<Wood, 'hardnessN' | 'kind'>, thicknessMm: number): SawnPly => ({
+  hardnessN,
+  thicknessMm,
+  glued: kind === 'sheet',
+});
 
 /** What wood under a blade takes for each mm of a line sawn square. */
 export interface WoodPace {
@@ -48,13 +63,13 @@ export interface WoodPace {
 /** Each board takes its thickness over the face a minute saws of it: a mean of the woods, weighted by thickness. */
 export function woodPace(
   plies: readonly SawnPly[],
-  { faceAMinute, faceOfALife }: Pick<BladeEconomy, 'faceAMinute' | 'faceOfALife'>,
+  { faceAMinute, faceOfALife, gluedLife }: Pick<BladeEconomy, 'faceAMinute' | 'faceOfALife' | 'gluedLife'>,
 ): WoodPace {
   let [minutesPerMm, wornPerMm] = [0, 0];
-  for (const { hardnessN, thicknessMm } of plies) {
+  for (const { hardnessN, thicknessMm, glued } of plies) {
     const kind = hardnessClass(hardnessN);
     minutesPerMm += thicknessMm / faceAMinute[kind];
-    wornPerMm += thicknessMm / faceOfALife[kind];
+    wornPerMm += thicknessMm / (faceOfALife[kind] * (glued ? gluedLife : 1));
   }
   return { minutesPerMm, wornPerMm };
 }
@@ -64,3 +79,9 @@ export const slantedPace = ({ minutesPerMm, wornPerMm }: WoodPace, slant: number
   minutesPerMm: minutesPerMm * slant,
   wornPerMm: wornPerMm * slant,
 });
+
+/** A line with its corners, as long as a line without any that wears a blade as much, mm. */
+export const wearingMm = (
+  { lengthMm, corners }: { readonly lengthMm: number; readonly corners: number },
+  { cornerWearMm }: Pick<BladeEconomy, 'cornerWearMm'>,
+): number => lengthMm + corners * cornerWearMm;

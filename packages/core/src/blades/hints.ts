@@ -26,8 +26,6 @@ export interface SawingHint {
 /** What a hint asks of a cut beside its demand. */
 export interface HintedCut extends CutDemand {
   readonly woodIds: readonly string[];
-  /** All corners of the line; the sharp inside ones among them. */
-  readonly corners: number;
   readonly isTilted: boolean;
   /** Waste between the line and the edge of its blank, or of the hole it falls into, mm. */
   readonly wasteMm: number;

@@ -25,7 +25,7 @@ export { CUT_WANTS } from './demand';
 export type { CutDemand, CutWant } from './demand';
 export { sawingHints } from './hints';
 export type { HintedCut, HintRule, SawingHint } from './hints';
-export { slantedPace, TYPICAL_ECONOMY, woodPace } from './economy';
+export { plyUnder, slantedPace, TYPICAL_ECONOMY, wearingMm, woodPace } from './economy';
 export type { BladeEconomy, SawnPly, WoodPace } from './economy';
 export type { BladeRule, Reason, ReasonSource } from './reason';
 export { typicalBlade, TYPICAL_BLADES } from './typical';

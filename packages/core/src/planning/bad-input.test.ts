@@ -1,9 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import type { Path } from '../geometry';
-import { featuresOfBody, giveToLayers } from '../products';
+import { featuresOfBody, giveToLayers, type Part } from '../products';
 import { inches } from '../units';
-import { inputFor, part, planned, quietKit, template } from './fixtures.test-support';
+import { circle, inputFor, part, planned, rectangle, quietKit, template } from './fixtures.test-support';
 import { lantern, lanterns } from './lantern.test-support';
+import { TYPICAL_SHOP, type Saw } from './model/shop';
 import { NO_STACK_WISHES } from './model/wishes';
 import { planRun } from './plan';
 import { verifyPlan } from './verify';
@@ -14,6 +15,26 @@ describe('what cannot be planned is told, and the nearest that can be is', () =>
     const result = await planRun(inputFor([template('gate', [thick])], 2), quietKit);
     expect(result).toMatchObject({ ok: false, error: [{ kind: 'too-thick-for-saw', where: 'gate, post' }] });
     if (!result.ok) expect(result.error[0]!.hint).toContain('thinner wood');
+  });
+
+  test('what another saw of the shop takes is told with it: too thick, tilted too far, out of reach', async () => {
+    const { saw } = TYPICAL_SHOP;
+    const hintFor = async (toy: Part, otherSaws: readonly Saw[]) => {
+      const result = await planRun(inputFor([template('t', [toy])], 1, { shop: { saw, otherSaws } }), quietKit);
+      return result.ok ? '' : result.error[0]!.hint;
+    };
+    const big = { ...saw, name: 'The long arm', maxHeight: { mm: 100, typed: null }, reach: { mm: 900, typed: null } };
+    const thick = part('post', { thickness: { mm: inches(3), typed: '3' } });
+    const wide = part('table', {
+      outline: { id: 'o', line: null, path: rectangle(1000, 1000) },
+      insideCuts: [{ id: 'eye', line: null, path: circle(10, 500, 500) }],
+    });
+    const leaning = part('rim', { cutRules: { 'rim-outline': { line: 'on', tiltDegrees: 50, kept: null } } });
+    for (const toy of [thick, leaning]) {
+      expect(await hintFor(toy, [{ ...big, tiltRightDegrees: 55 }])).toContain('Or plan for The long arm');
+      expect(await hintFor(toy, [saw])).not.toContain('Or plan for');
+    }
+    expect(await hintFor(wide, [big])).toContain('nearer an edge. Or plan for The long arm, which takes it');
   });
 
   test('a cut that no layer would have stays where it is', () => {

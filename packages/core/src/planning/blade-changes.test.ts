@@ -16,7 +16,7 @@ const plates = (copies: number, lifeMm: number) =>
       ]),
     ],
     copies,
-    { shop: { maxLayers: 1, factors: { lifeHard: lifeMm * 5 } } },
+    { shop: { maxLayers: 1, factors: { lifeHard: lifeMm * 5, cornerWear: 1e-9 } } },
   );
 const changesFor = async (copies: number, lifeMm: number) => {
   const input = plates(copies, lifeMm);

@@ -1,5 +1,6 @@
+import { wearingMm } from '../blades';
 import { sawnPerMm, timesToSaw } from './estimate';
-import { factorsInForce, type FactorValues } from './model/factors';
+import { economyOf, factorsInForce, type FactorValues } from './model/factors';
 import type { BladeChange, BladeTurn, BladeUse } from './model/plan';
 import type { Shop } from './model/shop';
 import type { Phase, PlannedCut, Stack, UnnamedStack } from './model/stack';
@@ -121,6 +122,7 @@ function spellsOf(bladeId: string, stack: Stack, factors: FactorValues): Spell[]
 }
 
 function wornBy(cut: PlannedCut, phase: Phase, stack: Stack & UnnamedStack, factors: FactorValues): WornBy {
-  const share = cut.measure.lengthMm * slantOf(cut.rule) * sawnPerMm(phase, stack, factors).worn;
+  const wearing = wearingMm(cut.measure, economyOf(factors)) * slantOf(cut.rule);
+  const share = wearing * sawnPerMm(phase, stack, factors).worn;
   return { stackKey: stack.key, phaseKey: phase.key, cut, share };
 }

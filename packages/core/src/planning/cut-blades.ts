@@ -53,6 +53,7 @@ const demandOf = ({ measure, openingMm, hardnessN, heightMm, pace, turnable, wan
   pace,
   lengthMm: measure.lengthMm,
   tightestRadius: measure.tightest?.radius ?? null,
+  corners: measure.corners,
   sharpInsideCorners: measure.sharpInsideCorners,
   turnable,
   openingMm,
@@ -95,7 +96,6 @@ export function hintsForCut(cut: PlannedCut, phase: Phase, stack: SawnStack, sho
   const hinted: HintedCut = {
     ...demandOfPlanned(cut, phase, stack, preferences),
     woodIds: gangs.flatMap(({ plies }) => plies.map(({ wood }) => wood.id)),
-    corners: cut.measure.corners,
     isTilted: isTilted(cut.rule),
     wasteMm: cut.openingMm ?? Math.min(...gangs.map(({ blank }) => blank.margin)),
   };
@@ -108,7 +108,7 @@ export function bitForLayer(
   preferences: BladePreferences,
   drawer: readonly Blade[],
 ): number | null {
-  const pace = woodPace([{ hardnessN: cut.hardnessN, thicknessMm: cut.heightMm }], preferences.economy);
+  const pace = woodPace([{ hardnessN: cut.hardnessN, thicknessMm: cut.heightMm, glued: false }], preferences.economy);
   const found = bladesForCut({ ...cut, pace, turnable: true }, preferences, drawer);
   return found.ok ? (found.value[0]?.bitMm ?? null) : null;
 }

@@ -23,6 +23,7 @@ const ROUND = {
   lifeSoft: 1e6,
   lifeMedium: 1e6,
   lifeHard: 10_000,
+  cornerWear: 5,
 };
 
 const plate = (id: string, woodId: string, thicknessMm: number, holes = 0) =>
@@ -86,7 +87,7 @@ describe('blades worn out', () => {
   test('area of cut face over what a blade lasts, rounded up', async () => {
     const input = inputFor([template('t', [plate('p', 'red-oak', 5)])], 12, { shop: { factors: ROUND, maxLayers: 4 } });
     const plan = await planned(input);
-    // 12 layers of 400 mm by 5 mm: 24,000 mm2 at 10,000 a blade.
+    // 12 layers of 400 mm by 5 mm: 24,000 mm2, and four corners as 5 mm of line each: 25,200 at 10,000 a blade.
     expect(plan.bladeUses).toMatchObject([{ faceAreaMm2: expect.closeTo(24_000, 6), count: 3, mounts: 3 }]);
   });
 

@@ -1,4 +1,4 @@
-import { comfortOf, cornerShare, slowedBy, woodPace, type SawnPly } from '../blades';
+import { comfortOf, cornerShare, plyUnder, slowedBy, wearingMm, woodPace, type SawnPly } from '../blades';
 import { gangOfLayer } from './gang-of-layer';
 import { goesOf } from './goes';
 import { handlingOf } from './handling';
@@ -92,9 +92,7 @@ export const pliesUnder = ({ layerIds, singly }: Phase, stack: UnnamedStack): Sa
   pliesOf(singly ? layerIds.slice(0, 1) : layerIds, stack);
 
 const pliesOf = (layerIds: readonly string[], stack: UnnamedStack): SawnPly[] =>
-  layerIds.flatMap((id) =>
-    gangOfLayer(id, stack).plies.map(({ thicknessMm, wood: { hardnessN } }) => ({ thicknessMm, hardnessN })),
-  );
+  layerIds.flatMap((id) => gangOfLayer(id, stack).plies.map(({ thicknessMm, wood }) => plyUnder(wood, thicknessMm)));
 
 /** All layers of a phase: mm of wood sawn for each mm of a line sawn square, and the share of a blade's life that it takes. */
 export function sawnPerMm(
@@ -110,11 +108,12 @@ export function sawnPerMm(
 /** What the blades cost that one pass wears out, minor units: each cut takes a share of the life of its own. */
 export function wornWorth(stack: UnnamedStack, shop: Shop): number {
   const factors = factorsInForce(shop.factors);
+  const economy = economyOf(factors);
   return stack.phases.reduce((sum, phase) => {
     const { worn } = sawnPerMm(phase, stack, factors);
     return phase.cuts.reduce((total, { measure, rule, choice: { blade } }) => {
       const price = blade.priceMinor ?? factors.bladePrice;
-      return total + measure.lengthMm * slantOf(rule) * worn * price;
+      return total + wearingMm(measure, economy) * slantOf(rule) * worn * price;
     }, sum);
   }, 0);
 }

@@ -1,4 +1,4 @@
-import { slantedPace, woodPace, type CutWant, type SawnPly, type WoodPace } from '../blades';
+import { plyUnder, slantedPace, woodPace, type CutWant, type SawnPly, type WoodPace } from '../blades';
 import { boxGrown, boxHeight, boxWidth, IDENTITY, inOrder, moved, turnsOver, undo, type Affine } from '../geometry';
 import { err, ok, type Result } from '../result';
 import { onRule, snapMm } from '../units';
@@ -72,7 +72,7 @@ export function underBlade({ members, singly }: PhaseOutline, mix: Mix, { family
     heightMm += gang.thicknessMm * times;
     for (const { wood, thicknessMm } of gang.plies) {
       hardnessN = Math.max(hardnessN, wood.hardnessN);
-      plies.push({ hardnessN: wood.hardnessN, thicknessMm: thicknessMm * times });
+      plies.push(plyUnder(wood, thicknessMm * times));
     }
   }
   const pace = woodPace(plies, economyOf(factorsInForce(input.shop.factors)));

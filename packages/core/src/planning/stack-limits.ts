@@ -5,7 +5,7 @@ import { formatLength, howManyFit } from '../units';
 import type { Family } from './families';
 import { gangPlace } from './gangs';
 import type { PlanError, PlanFault } from './model/input';
-import { bladePreferences, steepestTilt, type Shop } from './model/shop';
+import { bladePreferences, steepestTilt, type Saw, type Shop } from './model/shop';
 import type { Gang, LayerLimit, Reach } from './model/stack';
 import type { Mix } from './phases';
 import { judgeReach } from './reach';
@@ -18,25 +18,27 @@ export function reachesOf({ members }: Family, shop: Shop): Result<Map<string, R
     const blank = boxGrown(gang.box, shop.holdingMargin.mm);
     for (const { cutId, path } of gang.cuts) reaches.set(cutId, judgeReach(path, blank, shop.saw.reach.mm));
     const out = gang.cuts.filter(({ cutId }) => reaches.get(cutId) === 'out-of-reach');
-    if (out.length > 0) return err([outOfReach(gang, out.length, shop)]);
+    const reachesAll = ({ reach }: Saw): boolean =>
+      out.every(({ path }) => judgeReach(path, blank, reach.mm) !== 'out-of-reach');
+    if (out.length > 0) return err([outOfReach(gang, out.length, shop, elsewhere(shop.otherSaws, reachesAll))]);
     const steepest = Math.max(...gang.cuts.map(({ rule }) => Math.abs(rule.tiltDegrees)));
     if (steepest > steepestTilt(shop.saw)) return err([tooSteep(gang, steepest, shop)]);
   }
   return ok(reaches);
 }
 
-const outOfReach = (gang: Gang, lines: number, { saw, units }: Shop): PlanFault => ({
+const outOfReach = (gang: Gang, lines: number, { saw, units }: Shop, otherwise: string): PlanFault => ({
   kind: 'out-of-reach',
   message: `${String(lines)} of its lines lie further than ${formatLength(saw.reach.mm, units)} from every edge of the blank, so the arm is in the way.`,
   where: gangPlace(gang),
-  hint: 'Saw it from a smaller blank, cut the part in two, or rough-cut the blank so that the line is nearer an edge.',
+  hint: `Saw it from a smaller blank, cut the part in two, or rough-cut the blank so that the line is nearer an edge.${otherwise}`,
 });
 
-const tooSteep = (gang: Gang, tiltDegrees: number, { saw }: Shop): PlanFault => ({
+const tooSteep = (gang: Gang, tiltDegrees: number, { saw, otherSaws }: Shop): PlanFault => ({
   kind: 'tilt-too-steep',
   message: `A cut is tilted by ${String(tiltDegrees)}°, and the table of the saw goes to ${String(steepestTilt(saw))}°.`,
   where: gangPlace(gang),
-  hint: 'Tilt it less in the template, or correct the tilt of the saw under Shop.',
+  hint: `Tilt it less in the template, or correct the tilt of the saw under Shop.${elsewhere(otherSaws, (other) => steepestTilt(other) >= tiltDegrees)}`,
 });
 
 /** The most layers that need, wishes and saw allow in a stack of this family; blades may allow fewer. */
@@ -88,9 +90,15 @@ export function bladesServe(context: FamilyContext, mix: Mix): boolean {
   });
 }
 
+/** Another saw of the shop that takes it, in words; nothing where there is none. */
+function elsewhere(otherSaws: readonly Saw[], takes: (saw: Saw) => boolean): string {
+  const other = otherSaws.find(takes);
+  return other ? ` Or plan for ${other.name === '' ? 'your other saw' : other.name}, which takes it, under Shop.` : '';
+}
+
 const tooThick = (gang: Gang, layers: number, shop: Shop): PlanFault => ({
   kind: 'too-thick-for-saw',
   message: `${layers > 1 ? `${String(layers)} pinned layers of ` : ''}${formatLength(gang.thicknessMm, shop.units)} are more than the ${formatLength(shop.saw.maxHeight.mm, shop.units)} the saw takes.`,
   where: gangPlace(gang),
-  hint: layers > 1 ? 'Pin fewer layers.' : 'Use thinner wood, or correct the height of the saw under Shop.',
+  hint: `${layers > 1 ? 'Pin fewer layers.' : 'Use thinner wood, or correct the height of the saw under Shop.'}${elsewhere(shop.otherSaws, ({ maxHeight }) => howManyFit(maxHeight.mm, gang.thicknessMm) >= layers)}`,
 });

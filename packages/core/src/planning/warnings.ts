@@ -1,8 +1,9 @@
+import { curveTaken, turningRadius } from '../blades';
 import { compareMm } from '../units';
 import { SMALL_BLANK } from './blanks';
 import { stackName, stackPlace } from './gangs';
 import type { BladeUse, PlanWarning } from './model/plan';
-import type { Stack } from './model/stack';
+import type { PlannedCut, Stack } from './model/stack';
 import { isTilted } from './tilt';
 
 /** Warnings of one stack, the gravest first. */
@@ -32,6 +33,8 @@ export function stackWarnings(stack: Stack): PlanWarning[] {
     const strained = own.find(({ choice }) => choice.strained);
     if (strained) warnings.push(warn('strained-blade', { heightMm, size: strained.choice.blade.size }));
   }
+  const tight = tightestBelow(cuts);
+  if (tight) warnings.push(warn('curve-too-tight', tight));
   if (stack.held.insteadOf === 'brads') warnings.push(warn('no-room-for-brads', { layers: stack.layers.length }));
   if (stack.held.insteadOf === 'double-sided') warnings.push(warn('must-come-clean', { layers: stack.layers.length }));
   // A tilted blade cannot turn in a sharp inside corner: it binds below and snaps.
@@ -42,6 +45,17 @@ export function stackWarnings(stack: Stack): PlanWarning[] {
   const veneered = over.filter(({ wood, plies }) => wood.kind === 'sheet' && plies.length === 1);
   if (veneered.length > 0) warnings.push(warn('one-sided-face', { parts: stackName({ gangs: veneered }) }));
   return warnings;
+}
+
+/** Of the curves that their blades do not turn, how many there are and the tightest against its blade; null where all turn. */
+function tightestBelow(cuts: readonly PlannedCut[]): PlanWarning['inputs'] | null {
+  const below = cuts.flatMap(({ choice: { blade }, measure: { tightest } }) =>
+    tightest && blade.form !== 'spiral' && curveTaken(blade, tightest.radius) === 'pivots'
+      ? [{ size: blade.size, radiusMm: tightest.radius, limitMm: turningRadius(blade) }]
+      : [],
+  );
+  const [worst] = below.sort((a, b) => a.radiusMm / a.limitMm - b.radiusMm / b.limitMm);
+  return worst ? { ...worst, cuts: below.length } : null;
 }
 
 /** Blades of which the drawer holds fewer than the plan wears out; only counted ones can be short. */

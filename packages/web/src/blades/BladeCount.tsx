@@ -78,7 +78,7 @@ function OrderAndPrice({ blade, onChange }: BladeSectionProps) {
   return (
     <Box sx={{ mt: 2 }}>
       <DecimalField
-        label="Order more when so many are left"
+        label="Order more at"
         value={blade.reorderAt}
         least={0}
         most={100_000}

@@ -34,6 +34,7 @@ export function BladesBeside({ stack, phase, cut }: BladesBesideProps) {
       const [own, base] = [figure(one), figure(chosen)];
       if (one === chosen) return `${own.toFixed(1)} ${unitOf}`;
       if (one.cannot !== null) return '';
+      if (Math.abs(own - base) < 0.05) return 'the same';
       return `${own < base ? '−' : '+'}${Math.abs(own - base).toFixed(1)} ${unitOf}`;
     };
   const rows: readonly (readonly [string, (one: BladeInCut) => string])[] = [

@@ -24,6 +24,7 @@ export function FactorsSection({ shop, edit }: SectionProps) {
 const IN_INCHES: Readonly<Record<string, { readonly unit: string; readonly mm: number }>> = {
   'mm²': { unit: 'sq in', mm: MM_PER_INCH ** 2 },
   'mm²/min': { unit: 'sq in/min', mm: MM_PER_INCH ** 2 },
+  mm: { unit: 'in', mm: MM_PER_INCH },
   'mm/min': { unit: 'in/min', mm: MM_PER_INCH },
 };
 

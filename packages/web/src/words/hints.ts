@@ -36,7 +36,7 @@ export function hintWords({ rule, inputs }: SawingHint, unit: LengthUnit): strin
     case 'curve-slowly':
       return `Its tightest curve, ${mm('radiusMm')} radius: slowly, below ${fine('limitMm')} a hand does not steer smoothly.`;
     case 'curve-nibbled':
-      return `Its tightest curve, ${mm('radiusMm')} radius: nibble to it from the waste side, the blade does not turn so tight.`;
+      return `Its tightest curve, ${mm('radiusMm')} radius: nibble to it from the waste side, the blade does not turn so tight; or round it more in the drawing.`;
     case 'drifts': {
       const degrees = Number(inputs['degrees']);
       return `It pulls ${Math.abs(degrees).toFixed(1)}° to the ${degrees > 0 ? 'right' : 'left'}: turn the work as far against it.`;

@@ -16,6 +16,7 @@ import {
   type PatternMaterial,
   type PatternMethod,
 } from '@rapid-jig/core';
+import { counted } from './counted';
 
 /** Puts what the plan gives as data into plain words. */
 export const SOURCE_WORDS: Readonly<Record<ReasonSource, string>> = {
@@ -164,6 +165,8 @@ export function warningWords({ kind, inputs }: PlanWarning, unit: LengthUnit): s
   const mm = (key: string): string => formatLength(Number(inputs[key]), unit);
   const text = (key: string): string => String(inputs[key]);
   switch (kind) {
+    case 'curve-too-tight':
+      return `${counted(Number(inputs['cuts']), 'cut')} with a curve tighter than a number ${text('size')} turns, ${formatFine(Number(inputs['radiusMm']), unit)} against ${formatFine(Number(inputs['limitMm']), unit)}: pivot or nibble there, or round it more in the drawing.`;
     case 'strained-blade':
       return `${mm('heightMm')} is above the comfort of number ${text('size')}: feed slowly, change early, check that it cuts square.`;
     case 'cannot-turn-round':

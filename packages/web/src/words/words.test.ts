@@ -19,10 +19,11 @@ test('why a blade was chosen reads as a maker would say it', () => {
   const cut = {
     hardnessN,
     heightMm: inches(3 / 4),
-    pace: woodPace([{ hardnessN, thicknessMm: inches(3 / 4) }], preferences.economy),
+    pace: woodPace([{ hardnessN, thicknessMm: inches(3 / 4), glued: false }], preferences.economy),
     lengthMm: 400,
     wants: [],
     tightestRadius: inches(1 / 4),
+    corners: 8,
     sharpInsideCorners: 8,
     turnable: true,
     openingMm: null,

@@ -20,6 +20,8 @@ export type FactorId =
   | 'lifeSoft'
   | 'lifeMedium'
   | 'lifeHard'
+  | 'gluedLife'
+  | 'cornerWear'
   | 'bladePrice'
   | 'spoilShare'
   | 'layerLoss'
@@ -77,6 +79,8 @@ export const FACTORS: readonly Factor[] = [
     value: faceOfALife.hard,
     source: 'common-practice',
   },
+  estimate('gluedLife', 'How long a blade lasts in glued sheets', 'of usual', TYPICAL_ECONOMY.gluedLife),
+  estimate('cornerWear', 'Line that a corner wears a blade like', 'mm', TYPICAL_ECONOMY.cornerWearMm),
   estimate('bladePrice', 'Price of one blade', 'smallest coins', TYPICAL_ECONOMY.bladeMinor),
   estimate('spoilShare', 'Passes spoiled, for each layer', 'of all', 0.005),
   estimate('layerLoss', 'Layers spoiled one by one', 'of all', 0.01),
@@ -107,6 +111,8 @@ export function economyOf(f: FactorValues): Omit<BladeEconomy, 'hourMinor'> {
   const made = {
     faceAMinute: { soft: f.sawSoft, medium: f.sawMedium, hard: f.sawHard },
     faceOfALife: { soft: f.lifeSoft, medium: f.lifeMedium, hard: f.lifeHard },
+    gluedLife: f.gluedLife,
+    cornerWearMm: f.cornerWear,
     fastestFeed: f.fastestFeed,
     strainedShare: f.strainedShare,
     cornerMinutes: f.turnCorner,

@@ -107,6 +107,7 @@ export type PlanFault = Fault<
   | 'too-thick-for-saw'
   | 'too-high-for-every-blade'
   | 'no-blade-for-ends'
+  | 'no-hardness'
   | 'no-blade-left'
   | 'no-bit-for-opening'
   | 'out-of-reach'

@@ -78,6 +78,7 @@ export interface Consumables {
 export interface PlanWarning {
   readonly kind:
     | 'strained-blade'
+    | 'curve-too-tight'
     | 'cannot-turn-round'
     | 'rough-cut-first'
     | 'standing-work'

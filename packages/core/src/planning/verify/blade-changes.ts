@@ -1,7 +1,7 @@
 import type { BladeChange, PlannedStack } from '../model/plan';
 import type { Shop } from '../model/shop';
 import type { PlannedCut } from '../model/stack';
-import { perMm, slanted, timesOf } from './minutes';
+import { perMm, timesOf, wearing } from './minutes';
 
 /** Shares of a life are sums of many. */
 const NEAR = 1e-6;
@@ -25,7 +25,7 @@ function* sawnWith(bladeId: string, stacks: readonly PlannedStack[], shop: Shop)
       const { worn } = perMm(phase, stack, shop);
       return times === 0
         ? []
-        : phase.cuts.map((cut) => ({ phaseKey: phase.key, cut, times, takes: slanted(cut) * worn }));
+        : phase.cuts.map((cut) => ({ phaseKey: phase.key, cut, times, takes: wearing(cut, shop) * worn }));
     });
     for (let from = 0; from < cuts.length;) {
       const first = cuts[from];

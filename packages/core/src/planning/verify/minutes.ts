@@ -36,12 +36,19 @@ const boardsOfPhase = (phase: Phase, stack: PlannedStack): WoodPly[] =>
 export const slanted = ({ measure, rule }: Pick<PlannedCut, 'measure' | 'rule'>): number =>
   measure.lengthMm / Math.sin(((90 - Math.abs(rule.tiltDegrees)) * Math.PI) / 180);
 
+/** The same line as long as one without corners that wears a blade as much, mm. */
+export const wearing = (cut: Pick<PlannedCut, 'measure' | 'rule'>, { factors }: Shop): number =>
+  slanted(cut) * (1 + (cut.measure.corners * factorsInForce(factors).cornerWear) / cut.measure.lengthMm);
+
 /** What each mm of a line sawn square takes in one pass of a phase: wood, mm2, and the share of a blade. */
 export function perMm(phase: Phase, stack: PlannedStack, shop: Shop): { readonly face: number; readonly worn: number } {
   const gangs = boardsOfPhase(phase, stack);
   return {
     face: gangs.reduce((sum, { thicknessMm }) => sum + thicknessMm, 0),
-    worn: gangs.reduce((sum, { thicknessMm, wood }) => sum + thicknessMm / ratesFor(wood, shop).life, 0),
+    worn: gangs.reduce((sum, { thicknessMm, wood }) => {
+      const { life } = ratesFor(wood, shop);
+      return sum + thicknessMm / (wood.kind === 'sheet' ? life * factorsInForce(shop.factors).gluedLife : life);
+    }, 0),
   };
 }
 

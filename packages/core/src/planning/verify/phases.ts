@@ -1,4 +1,4 @@
-import { comfortOf, pierceBit, slantedPace, STRETCH, woodPace } from '../../blades';
+import { comfortOf, pierceBit, plyUnder, slantedPace, STRETCH, woodPace } from '../../blades';
 import { boxGrown, moved, movePath, type Affine } from '../../geometry';
 import { keptIn, measureCut, openingRoom } from '../../patterns';
 import { cutsOf, shapeOfPart, type Part } from '../../products';
@@ -260,7 +260,7 @@ function bladeWrong(
   say(reasons.length === 0, 'no reason is given');
   const preferences = bladePreferences(shop);
   const under = phase.singly ? boards.slice(0, boards.length / phase.layerIds.length) : boards;
-  const plies = under.map(({ thicknessMm, wood }) => ({ thicknessMm, hardnessN: wood.hardnessN }));
+  const plies = under.map(({ thicknessMm, wood }) => plyUnder(wood, thicknessMm));
   const pace = slantedPace(woodPace(plies, preferences.economy), heightMm / phase.heightMm);
   const sawn = { measure, openingMm, hardnessN, heightMm, pace, turnable: reach !== 'standing', wants };
   const able = bladesForCut(sawn, preferences, drawer);

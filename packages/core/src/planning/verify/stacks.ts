@@ -12,7 +12,7 @@ import { marksOf, standingOf } from './counts';
 import { isSame, marginOf, type ExpectedGang } from './expected';
 import { heldWrong } from './held';
 import { mayLieTogether } from './families';
-import { minutesOfPass, perMm, slanted } from './minutes';
+import { minutesOfPass, perMm, wearing } from './minutes';
 import { phasesWrong } from './phases';
 
 /** A blank may be so much larger than its rule says where it has a margin: the most that comes of sixteenths of an inch, mm. */
@@ -147,7 +147,7 @@ function heightsWrong(stack: PlannedStack, passMinutes: Minutes, { shop }: PlanI
     const { worn } = perMm(phase, stack, shop);
     return phase.cuts.reduce((paid, cut) => {
       const { priceMinor } = cut.choice.blade;
-      return paid + slanted(cut) * worn * (priceMinor === null ? bladePrice : priceMinor);
+      return paid + wearing(cut, shop) * worn * (priceMinor === null ? bladePrice : priceMinor);
     }, sum);
   }, 0);
   const paid = (minutes / 60) * shop.hourValueMinor + blades;

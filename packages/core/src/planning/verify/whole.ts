@@ -64,7 +64,7 @@ function bladesWrong(plan: Plan, { shop, drawer }: PlanInput): string[] {
   const order = plan.stacks.findIndex((stack) => !isWaiting(stack));
   if (order >= 0 && plan.stacks.slice(order).some(isWaiting)) wrong.push('what is finished stands before what is not');
   const turns: { blade: string; stackKeys: string[]; tiltsDegrees: number[] }[] = [];
-  const worn = new Map<string, { area: number; share: number }>();
+  const faces = new Map<string, number>();
   for (const stack of toSaw(plan))
     for (const phase of stack.phases) {
       const times = timesOf(stack, phase);
@@ -79,16 +79,14 @@ function bladesWrong(plan: Plan, { shop, drawer }: PlanInput): string[] {
           if (last.stackKeys[last.stackKeys.length - 1] !== stack.key) last.stackKeys.push(stack.key);
           if (last.tiltsDegrees[last.tiltsDegrees.length - 1] !== tilt) last.tiltsDegrees.push(tilt);
         }
-        const before = worn.get(choice.blade.id) ?? { area: 0, share: 0 };
-        const length = slanted(cut) * times;
-        worn.set(choice.blade.id, { area: before.area + length * per.face, share: before.share + length * per.worn });
+        faces.set(choice.blade.id, (faces.get(choice.blade.id) ?? 0) + slanted(cut) * times * per.face);
       }
     }
   const given = plan.bladeTurns.map(({ blade, ...turn }) => ({ blade: blade.id, ...turn }));
   if (!isSame(given, turns)) wrong.push('the turns of the blades are not those of the cuts');
-  if (plan.bladeUses.length !== worn.size) wrong.push('other blades are used than the cuts take');
+  if (plan.bladeUses.length !== faces.size) wrong.push('other blades are used than the cuts take');
   for (const { blade, faceAreaMm2, count, mounts, changes } of plan.bladeUses) {
-    const { area } = worn.get(blade.id) ?? { area: 0 };
+    const area = faces.get(blade.id) ?? 0;
     if (Math.abs(faceAreaMm2 - area) > area * SAME_SHARE) wrong.push(`blade ${blade.id}: its cut face`);
     wrong.push(
       ...changesWrong(blade.id, changes, count, toSaw(plan), shop).map((what) => `blade ${blade.id}: ${what}`),

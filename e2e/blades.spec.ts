@@ -134,9 +134,15 @@ test('the last of a size breaks: the plan turns to the next, and to what is boug
   await other.getByRole('button', { name: 'Bought' }).click();
   await expect(other.getByRole('status', { name: 'How many' })).toHaveText('12 left');
   await expect(stack.getByRole('button', { name: 'No. 5 reverse' })).toBeVisible();
-  // It is all in the ledger, once each.
+  // What wears out while the program is away is entered when it is back; it is all in the ledger, once each.
+  await app.stop();
+  await other.getByRole('button', { name: 'Worn' }).click();
+  await expect(other.getByRole('status', { name: 'How many' })).toHaveText('11 left');
+  await app.startAgain();
+  await expect(other.getByRole('button', { name: /not sent yet/ })).toHaveCount(0);
   await other.reload();
-  await expect(other.getByText('0 worn, 1 broken, 0 thrown away so far.')).toBeVisible();
+  await expect(other.getByText('1 worn, 1 broken, 0 thrown away so far.')).toBeVisible();
+  await expect(other.getByRole('status', { name: 'How many' })).toHaveText('11 left');
 });
 
 test('a kerf is measured by the caliper, and its source told; a point to order at speaks up', async ({ app, page }) => {

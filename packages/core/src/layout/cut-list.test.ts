@@ -139,7 +139,7 @@ describe('the list of cuts', () => {
         },
       ),
       // Two flaws whose edges are nearer than a kerf.
-      { numRuns: 400, examples: [NEAR_FLAWS] },
+      { numRuns: 250, examples: [NEAR_FLAWS] },
     );
   });
 

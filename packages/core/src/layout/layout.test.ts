@@ -111,7 +111,7 @@ describe('on boards', () => {
             expect(verifyCuts(tree, boards[n]!, pieces, kerf, boards[n]!.flaws)).toEqual([]);
         },
       ),
-      { numRuns: 1000 },
+      { numRuns: 500 },
     );
   });
 

@@ -102,9 +102,9 @@ describe('a board is given away once', () => {
   });
 });
 
-test('on hundreds of seeded racks and runs every rule is kept', async () => {
+test('on a hundred seeded racks and runs and more every rule is kept', async () => {
   const woods = ['walnut', 'cherry', 'birch plywood'] as const;
-  for (let seed = 1; seed <= 200; seed++) {
+  for (let seed = 1; seed <= 120; seed++) {
     const random = chance(seed);
     const one = <T>(items: readonly T[]): T => items[Math.floor(random() * items.length)]!;
     const between = (low: number, high: number): number => low + Math.floor(random() * (high - low + 1));

@@ -1,7 +1,8 @@
-import { formatLength, stackName, type BladeChange, type LengthUnit, type Plan } from '@rapid-jig/core';
+import { stackName, type BladeChange, type LengthUnit, type Plan } from '@rapid-jig/core';
 import { counted } from './counted';
+import { roughly } from './roughly';
 
-/** `Hull, 4 layers, pass 3: before its outline`, `Hull, 4 layers, pass 3: after 12" of its 2nd inside cut` */
+/** `Hull, 4 layers, pass 3: before its outline`, `Hull, 4 layers, pass 3: after about 12" of its 2nd inside cut` */
 export function changeWords(
   { stackKey, phaseKey, cutId, pass, afterMm }: BladeChange,
   { stacks }: Pick<Plan, 'stacks'>,
@@ -15,7 +16,7 @@ export function changeWords(
   const nth = alike.indexOf(cut) + 1;
   const name = { inside: 'inside cut', outside: 'outline', through: 'through cut' }[cut.kind];
   const which = alike.length === 1 ? `its ${name}` : `its ${ordinal(nth)} ${name}`;
-  const where = afterMm === 0 ? `before ${which}` : `after ${formatLength(afterMm, unit)} of ${which}`;
+  const where = afterMm === 0 ? `before ${which}` : `after about ${roughly(afterMm, unit)} of ${which}`;
   return `${stackName(stack)}, ${counted(stack.layers.length, 'layer')}, pass ${String(pass)}: ${where}`;
 }
 

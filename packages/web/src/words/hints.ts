@@ -1,13 +1,13 @@
 import {
   formatFine,
   formatLength,
-  inches,
   unreachable,
   woodById,
   type LengthUnit,
   type SawingHint,
 } from '@rapid-jig/core';
 import { counted } from './counted';
+import { roughly } from './roughly';
 
 /** How a cut is sawn, as one maker would tell another. */
 export function hintWords({ rule, inputs }: SawingHint, unit: LengthUnit): string {
@@ -44,12 +44,6 @@ export function hintWords({ rule, inputs }: SawingHint, unit: LengthUnit): strin
     default:
       return unreachable(rule);
   }
-}
-
-/** A feed is told to half an inch, or to 5 mm. */
-function roughly(mm: number, unit: LengthUnit): string {
-  const step = unit === 'in' ? inches(1 / 2) : 5;
-  return formatLength(Math.max(1, Math.round(mm / step)) * step, unit);
 }
 
 const capital = (word: string): string => `${word.charAt(0).toUpperCase()}${word.slice(1)}`;

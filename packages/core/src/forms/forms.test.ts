@@ -55,7 +55,10 @@ test('a plan of form 4 has its patterns in the one way there was, and every blan
       patternSheets: sheets,
       patternMaterialMm2: materialMm2,
     },
-    bladeTurns: plan.bladeTurns.map(({ tiltsDegrees: _t, ...turn }) => turn),
+    bladeTurns: plan.bladeTurns.map(({ spells, ...turn }) => ({
+      ...turn,
+      stackKeys: spells.map(({ stackKey }) => stackKey),
+    })),
     stacks: plan.stacks.map((stack) => ({
       ...stack,
       gangs: stack.gangs.map(({ plies: _p, pattern: _a, apartClean: _c, ...gang }) => gang),

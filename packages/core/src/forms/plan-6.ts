@@ -15,7 +15,8 @@ const NOT_KNOWN = {
  */
 export const planWithWants = (plan: Doc): Doc => ({
   ...plan,
-  bladeTurns: recordsIn(plan, 'bladeTurns').map(withBlade),
+  bladeTurns: recordsIn(plan, 'bladeTurns').map(turnWithSpells),
+  changingSaved: 0,
   bladeUses: recordsIn(plan, 'bladeUses').map((use) => ({ ...withBlade(use), changes: [] })),
   stacks: recordsIn(plan, 'stacks').map((stack) => ({
     ...stack,
@@ -29,6 +30,13 @@ export const planWithWants = (plan: Doc): Doc => ({
     })),
   })),
 });
+
+/** Each stack was sawn to its end; of its tilts it was only told which there were. */
+function turnWithSpells({ stackKeys, tiltsDegrees, ...turn }: Doc): Doc {
+  const keys = Array.isArray(stackKeys) ? stackKeys : [];
+  const [tiltDegrees = 0] = Array.isArray(tiltsDegrees) ? (tiltsDegrees as number[]) : [];
+  return { ...withBlade(turn), spells: keys.map((stackKey: unknown) => ({ stackKey, tiltDegrees })) };
+}
 
 const withBlade = (holder: Doc): Doc => ({
   ...holder,

@@ -3,7 +3,8 @@ import { sawnPerMm, timesToSaw } from './estimate';
 import { economyOf, factorsInForce, type FactorValues } from './model/factors';
 import type { BladeChange, BladeTurn, BladeUse } from './model/plan';
 import type { Shop } from './model/shop';
-import type { Phase, PlannedCut, Stack, UnnamedStack } from './model/stack';
+import type { Phase, PlannedCut, Stack } from './model/stack';
+import type { Spell } from './schedule';
 import { snapMm } from '../units';
 import { slantOf } from './tilt';
 
@@ -14,38 +15,34 @@ const ROUNDING = 1e-9;
 /** More changes of a blade than these are counted and not told one by one. */
 const MOST_TOLD = 50;
 
-/** A cut of a stack as often as it is sawn before the blade is taken out. */
+/** A cut as it wears a blade out. */
 interface WornBy {
   readonly stackKey: string;
   readonly phaseKey: string;
   readonly cut: PlannedCut;
-  /** Share of a blade that the cut wears out each time. */
+  /** Share of a blade that it takes each time. */
   readonly share: number;
 }
 
-/** Cuts that are sawn one after the other with one blade, as often as the stack has passes to saw. */
-interface Spell {
+/** Cuts that follow each other in each pass, and how many passes there are. */
+interface Passes {
   readonly cuts: readonly WornBy[];
   readonly times: number;
 }
 
 /** The blades the remaining passes wear out, in the order they are first used. */
-export function bladeUses(turns: readonly BladeTurn[], stacks: readonly Stack[], shop: Shop): BladeUse[] {
+export function bladeUses(turns: readonly BladeTurn[], spells: readonly Spell[], shop: Shop): BladeUse[] {
   const factors = factorsInForce(shop.factors);
   const used = new Map(turns.map(({ blade }) => [blade.id, { blade, faceAreaMm2: 0 }]));
-  for (const stack of stacks)
-    for (const phase of stack.phases) {
-      const times = timesToSaw(stack, phase);
-      if (times === 0) continue;
-      const { woodMm } = sawnPerMm(phase, stack, factors);
-      for (const { choice, measure, rule } of phase.cuts) {
-        const use = used.get(choice.blade.id);
-        if (!use) throw new Error(`blade ${choice.blade.id} has no turn`);
-        use.faceAreaMm2 += measure.lengthMm * slantOf(rule) * times * woodMm;
-      }
+  for (const { stack, blade, cuts } of spells)
+    for (const { phase, cut } of cuts) {
+      const use = used.get(blade.id);
+      if (!use) throw new Error(`blade ${blade.id} has no turn`);
+      const sawnMm = cut.measure.lengthMm * slantOf(cut.rule) * timesToSaw(stack, phase);
+      use.faceAreaMm2 += sawnMm * sawnPerMm(phase, stack, factors).woodMm;
     }
   return [...used.values()].map(({ blade, faceAreaMm2 }) => {
-    const { changes, count } = bladeChanges(blade.id, stacks, factors);
+    const { changes, count } = bladeChanges(blade.id, spells, factors);
     // A worn blade is changed in the middle of a turn; a part-worn one is kept and put in again.
     const own = turns.filter((turn) => turn.blade.id === blade.id).length;
     // The one that is in the saw already need not be put in.
@@ -55,11 +52,11 @@ export function bladeUses(turns: readonly BladeTurn[], stacks: readonly Stack[],
 }
 
 /**
- * Where a blade is changed for a new one over the stacks in order, so that no cut is sawn on with a dull one: before a cut that
+ * Where a blade is changed for a new one over the spells in order, so that no cut is sawn on with a dull one: before a cut that
  * would wear it out where most of its life is used, else within that cut, where its life ends. A blade that is part-worn when
  * another is put in is kept and goes on later.
  */
-function bladeChanges(bladeId: string, stacks: readonly Stack[], factors: FactorValues): BladeChangesOf {
+function bladeChanges(bladeId: string, spells: readonly Spell[], factors: FactorValues): BladeChangesOf {
   const changes: BladeChange[] = [];
   let [used, count] = [0, 0];
   const change = (worn: WornBy, pass: number, afterMm: number): void => {
@@ -69,7 +66,7 @@ function bladeChanges(bladeId: string, stacks: readonly Stack[], factors: Factor
     if (changes.length < MOST_TOLD)
       changes.push({ stackKey, phaseKey, cutId: cut.cutId, pass, afterMm: snapMm(afterMm) });
   };
-  for (const { cuts, times } of stacks.flatMap((stack) => spellsOf(bladeId, stack, factors))) {
+  for (const { cuts, times } of passesWith(bladeId, spells, factors)) {
     const ofPass = cuts.reduce((sum, { share }) => sum + share, 0);
     for (let pass = 1; pass <= times; pass++) {
       // Passes that the blade lasts through are taken at once.
@@ -103,25 +100,24 @@ interface BladeChangesOf {
   readonly count: number;
 }
 
-/** The cuts of a stack with a blade: those that follow each other are sawn in each pass before the next pass. */
-function spellsOf(bladeId: string, stack: Stack, factors: FactorValues): Spell[] {
-  const spells: { cuts: WornBy[]; times: number }[] = [];
-  let isOpen = false;
-  for (const phase of stack.phases) {
-    const times = timesToSaw(stack, phase);
-    if (times === 0) continue;
-    for (const cut of phase.cuts) {
-      const isIts = cut.choice.blade.id === bladeId;
-      const last = spells[spells.length - 1];
-      if (isIts && isOpen && last?.times === times) last.cuts.push(wornBy(cut, phase, stack, factors));
-      else if (isIts) spells.push({ cuts: [wornBy(cut, phase, stack, factors)], times });
-      isOpen = isIts;
-    }
-  }
-  return spells;
+/** What a blade saws, in order: the cuts of a spell that are sawn equally often, pass by pass. */
+function passesWith(bladeId: string, spells: readonly Spell[], factors: FactorValues): Passes[] {
+  return spells
+    .filter(({ blade }) => blade.id === bladeId)
+    .flatMap(({ stack, cuts }) => {
+      const passes: { cuts: WornBy[]; times: number }[] = [];
+      for (const { phase, cut } of cuts) {
+        const times = timesToSaw(stack, phase);
+        const last = passes[passes.length - 1];
+        const own = last?.times === times ? last : { cuts: [], times };
+        if (own !== last) passes.push(own);
+        own.cuts.push(wornBy(cut, phase, stack, factors));
+      }
+      return passes;
+    });
 }
 
-function wornBy(cut: PlannedCut, phase: Phase, stack: Stack & UnnamedStack, factors: FactorValues): WornBy {
+function wornBy(cut: PlannedCut, phase: Phase, stack: Stack, factors: FactorValues): WornBy {
   const wearing = wearingMm(cut.measure, economyOf(factors)) * slantOf(cut.rule);
   const share = wearing * sawnPerMm(phase, stack, factors).worn;
   return { stackKey: stack.key, phaseKey: phase.key, cut, share };

@@ -44,7 +44,9 @@ describe('tilted cuts', () => {
     const opening = 2 * Math.PI * 15 * inches(1 / 4);
     expect(tilted.face - square.face).toBeCloseTo(opening * (1 / Math.cos((20 * Math.PI) / 180) - 1), 1);
     // Tilted for the opening and levelled for the outline, two minutes each.
-    expect(tilted.plan.bladeTurns.flatMap(({ tiltsDegrees }) => tiltsDegrees)).toEqual([20, 0]);
+    expect(tilted.plan.bladeTurns.flatMap(({ spells }) => spells.map(({ tiltDegrees }) => tiltDegrees))).toEqual([
+      20, 0,
+    ]);
     expect(tilted.plan.minutes.changing - square.plan.minutes.changing).toBeCloseTo(4, 9);
   });
 

@@ -4,7 +4,6 @@ import { inches } from '../units';
 import { bladeUses } from './blade-changes';
 import { passMinutes, totalMinutes } from './estimate';
 import { circle, inputFor, part, planned, rectangle, template } from './fixtures.test-support';
-import { bladeTurns, orderStacks } from './order';
 
 /** A shop whose every factor is a round figure, so that minutes can be added up by hand. */
 const ROUND = {
@@ -111,21 +110,6 @@ describe('blades worn out', () => {
 });
 
 describe('the order of sawing', () => {
-  test('every stack once, finished ones last; turns follow the stacks', async () => {
-    const woods = ['red-oak', 'basswood', 'cherry', 'hickory', 'walnut'];
-    const parts = woods.flatMap((wood, i) => [
-      plate(`${wood} thin`, wood, 4 + i),
-      plate(`${wood} thick`, wood, 16 + i, i % 2),
-    ]);
-    const { stacks } = await planned(inputFor([template('t', parts)], 3));
-    const ordered = orderStacks([...stacks].reverse());
-    expect(ordered.map(({ key }) => key).sort()).toEqual(stacks.map(({ key }) => key).sort());
-    const turns = bladeTurns(ordered);
-    turns.slice(1).forEach(({ blade }, i) => expect(blade.id).not.toBe(turns[i]!.blade.id));
-    // Taking the same blade on is never worse than sawing in the order given.
-    expect(turns.length).toBeLessThanOrEqual(bladeTurns([...stacks].sort((a, b) => (a.key < b.key ? -1 : 1))).length);
-  });
-
   test('work that cannot be turned gets the spiral, and says so; without one in the drawer it warns', async () => {
     // A strip of 800 by 200 with a small lengthwise slot in its middle, on a saw of 300 mm reach. Half way along its long
     // sides too there are 400 mm of wood before and behind the blade.

@@ -25,7 +25,8 @@ import type {
 } from './model/plan';
 import type { CutBlank, SawnStack, Stack, StackedGang } from './model/stack';
 import type { PinnedStack } from './model/wishes';
-import { bladeTurns, isToSaw, orderStacks } from './order';
+import { bladeTurns, inOrderOf, isToSaw } from './order';
+import { costOfChanges, scheduleSpells, spellsOf } from './schedule';
 import { chooseStacks } from './stacks';
 import { rodsOfRun } from './supply/rods';
 import { settingsOf } from './tilt';
@@ -49,11 +50,14 @@ export async function planRun(asked: PlanInput, kit: PlanKit, signal?: AbortSign
   if (await stopped(signal)) return err(STOPPED);
 
   kit.onStage('order');
-  const ordered = orderStacks(stacks);
-  const turns = bladeTurns(ordered);
+  const { changeBlade, setTilt } = factorsInForce(input.shop.factors);
+  const costs = { blade: changeBlade, tilt: setTilt };
+  const spells = scheduleSpells(stacks, costs);
+  const ordered = inOrderOf(spells, stacks);
+  const turns = bladeTurns(spells);
 
   kit.onStage('estimate');
-  const uses = bladeUses(turns, ordered, input.shop);
+  const uses = bladeUses(turns, spells, input.shop);
   const planned = ordered.map((stack) => finish(stack, input));
   const layers = piecesToCome(planned);
   const parts = counted.map(({ count }) => withLeftOver(count, layers.get(count.partId) ?? 0));
@@ -66,6 +70,7 @@ export async function planRun(asked: PlanInput, kit: PlanKit, signal?: AbortSign
     rods: rodsOfRun(input),
     hardware: hardwareOfRun(input),
     bladeTurns: turns,
+    changingSaved: costOfChanges(ordered.filter(isToSaw).flatMap(spellsOf), costs) - costOfChanges(spells, costs),
     bladeUses: uses,
     consumables: consumablesFor(ordered, input.shop),
     minutes: allMinutes(planned, uses, turns, input),
@@ -154,7 +159,7 @@ function allMinutes(
     }, whole);
   }, NO_MINUTES);
   const mounts = uses.reduce((sum, use) => sum + use.mounts, 0);
-  const settings = settingsOf(turns.flatMap(({ tiltsDegrees }) => tiltsDegrees));
+  const settings = settingsOf(turns.flatMap(({ spells }) => spells.map(({ tiltDegrees }) => tiltDegrees)));
   return { ...sawing, changing: mounts * factors.changeBlade + settings * factors.setTilt };
 }
 

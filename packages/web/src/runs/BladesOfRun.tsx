@@ -1,11 +1,12 @@
 import { Box, Typography } from '@mui/material';
 import { Link } from 'react-router';
-import { inches, type BladeUse, type Plan } from '@rapid-jig/core';
+import { formatMinutes, inches, stackName, type BladeUse, type Plan } from '@rapid-jig/core';
 import { BladeSide } from '../drawing/BladePicture';
 import { FaceArea, Measure } from '../drawing/Measure';
 import { useUnit } from '../services';
 import { FIGURE } from '../theme/theme';
 import { changeWords } from '../words/blade-changes';
+import { counted } from '../words/counted';
 import { FORM_WORDS } from '../words/plan';
 
 /** The blades a run wears out against those in the drawer, and where each is changed. */
@@ -20,11 +21,44 @@ export function BladesOfRun({ plan }: { readonly plan: Plan }) {
           <UsedBlade key={use.blade.id} use={use} plan={plan} />
         ))}
       </Box>
+      <Turns plan={plan} />
       <Typography variant="body2" color="textSecondary" sx={{ mt: 1 }}>
         Unplugged when a blade is changed. Teeth point down. It is tight when it rings high and gives no more than{' '}
         <Measure mm={inches(1 / 8)} /> to the side.
       </Typography>
     </>
+  );
+}
+
+/** One blade after the other, with what each saws before the next is put in; a stack may wait and come again. */
+function Turns({ plan }: { readonly plan: Plan }) {
+  const { bladeTurns, changingSaved, stacks } = plan;
+  const nameOf = (stackKey: string): string => {
+    const stack = stacks.find(({ key }) => key === stackKey);
+    return stack ? `${stackName(stack)}, ${counted(stack.layers.length, 'layer')}` : '';
+  };
+  if (bladeTurns.length === 0) return null;
+  return (
+    <details>
+      <summary>
+        <Typography component="span">
+          The order at the saw: {counted(bladeTurns.length, 'turn')}
+          {changingSaved > 0 && `, ${formatMinutes(changingSaved)} less of changing than stack by stack`}
+        </Typography>
+      </summary>
+      <Box component="ol" aria-label="The order at the saw" sx={{ m: 0, pl: 3 }}>
+        {bladeTurns.map(({ blade, spells }, i) => (
+          <li key={i}>
+            <b>Number {blade.size}</b>:{' '}
+            {spells
+              .map(({ stackKey, tiltDegrees }) =>
+                tiltDegrees === 0 ? nameOf(stackKey) : `${nameOf(stackKey)} at ${String(tiltDegrees)}°`,
+              )
+              .join('; ')}
+          </li>
+        ))}
+      </Box>
+    </details>
   );
 }
 

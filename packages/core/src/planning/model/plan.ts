@@ -9,9 +9,8 @@ import type { BlankRule, Stack, WoodPly } from './stack';
 /** One blade in the saw, and the stacks it saws before it is changed. */
 export interface BladeTurn {
   readonly blade: Blade;
-  readonly stackKeys: readonly string[];
-  /** Each setting of the table while it is in the saw, degrees, in order. */
-  readonly tiltsDegrees: readonly number[];
+  /** What of which stack, in order: cuts that follow each other in it at one tilt of the table, degrees. */
+  readonly spells: readonly { readonly stackKey: string; readonly tiltDegrees: number }[];
 }
 
 /** Hands-on minutes by what they go into. */
@@ -159,6 +158,8 @@ export interface Plan {
   readonly rods: readonly PlannedRod[];
   readonly hardware: readonly PlannedHardware[];
   readonly bladeTurns: readonly BladeTurn[];
+  /** Minutes of changing blades and tilts saved since stacks wait for each other, against each sawn to its end before the next. */
+  readonly changingSaved: number;
   readonly bladeUses: readonly BladeUse[];
   readonly consumables: Consumables;
   /** All passes still to saw. */

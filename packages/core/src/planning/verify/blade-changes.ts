@@ -1,7 +1,8 @@
-import type { BladeChange, PlannedStack } from '../model/plan';
+import type { BladeChange } from '../model/plan';
 import type { Shop } from '../model/shop';
 import type { PlannedCut } from '../model/stack';
-import { perMm, timesOf, wearing } from './minutes';
+import { perMm, wearing } from './minutes';
+import type { CutsInTurn } from './turns';
 
 /** Shares of a life are sums of many. */
 const NEAR = 1e-6;
@@ -17,28 +18,18 @@ interface SawnOnce {
   readonly takes: number;
 }
 
-/** Every cut of a blade in the order it is sawn, once for each pass: cuts that follow each other, then the next pass. */
-function* sawnWith(bladeId: string, stacks: readonly PlannedStack[], shop: Shop): Generator<SawnOnce> {
-  for (const stack of stacks) {
-    const cuts = stack.phases.flatMap((phase) => {
-      const times = timesOf(stack, phase);
-      const { worn } = perMm(phase, stack, shop);
-      return times === 0
-        ? []
-        : phase.cuts.map((cut) => ({ phaseKey: phase.key, cut, times, takes: wearing(cut, shop) * worn }));
-    });
-    for (let from = 0; from < cuts.length;) {
-      const first = cuts[from];
-      let to = from + 1;
-      const isSpell = (i: number): boolean =>
-        cuts[i]?.cut.choice.blade.id === first?.cut.choice.blade.id && cuts[i]?.times === first?.times;
-      while (isSpell(to)) to++;
-      if (first?.cut.choice.blade.id === bladeId)
-        for (let pass = 1; pass <= first.times; pass++)
-          for (const { times: _times, ...one } of cuts.slice(from, to)) yield { stackKey: stack.key, pass, ...one };
-      from = to;
+/** Every cut of a blade in the order it is sawn, once for each pass: cuts of one turn that are sawn equally often, then the next pass. */
+function* sawnWith(bladeId: string, sawn: readonly CutsInTurn[], shop: Shop): Generator<SawnOnce> {
+  for (const turn of sawn.filter(([{ cut }]) => cut.choice.blade.id === bladeId))
+    for (let from = 0, to = 0; from < turn.length; from = to) {
+      const times = turn[from]?.times ?? 0;
+      while (turn[to]?.times === times) to++;
+      for (let pass = 1; pass <= times; pass++)
+        for (const { stack, phase, cut } of turn.slice(from, to)) {
+          const takes = wearing(cut, shop) * perMm(phase, stack, shop).worn;
+          yield { stackKey: stack.key, phaseKey: phase.key, cut, pass, takes };
+        }
     }
-  }
 }
 
 /**
@@ -49,14 +40,14 @@ export function changesWrong(
   bladeId: string,
   changes: readonly BladeChange[],
   count: number,
-  stacks: readonly PlannedStack[],
+  sawn: readonly CutsInTurn[],
   shop: Shop,
 ): string[] {
   const isCut = changes.length === TOLD && count > TOLD;
   if (!isCut && count !== changes.length + 1)
     return [`${String(count)} counted with ${String(changes.length)} changes`];
   let [used, next] = [0, 0];
-  for (const { stackKey, phaseKey, cut, pass, takes } of sawnWith(bladeId, stacks, shop)) {
+  for (const { stackKey, phaseKey, cut, pass, takes } of sawnWith(bladeId, sawn, shop)) {
     let sawnMm = 0;
     for (let change = changes[next]; change; change = changes[next]) {
       const { afterMm } = change;

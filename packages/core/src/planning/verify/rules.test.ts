@@ -101,7 +101,13 @@ const MUTANTS: readonly (readonly [string, Mutant])[] = [
   ['another name', (one) => ({ ...one, hardware: one.hardware.map((need) => ({ ...need, name: 'Clasp' })) })],
   [
     'the table never tilted',
-    (one) => ({ ...one, bladeTurns: one.bladeTurns.map((turn) => ({ ...turn, tiltsDegrees: [0] })) }),
+    (one) => ({
+      ...one,
+      bladeTurns: one.bladeTurns.map((turn) => ({
+        ...turn,
+        spells: turn.spells.map((spell) => ({ ...spell, tiltDegrees: 0 })),
+      })),
+    }),
   ],
   ['no time to tilt', (one) => ({ ...one, minutes: { ...one.minutes, changing: one.minutes.changing - 2 } })],
   [

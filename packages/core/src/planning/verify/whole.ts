@@ -4,6 +4,7 @@ import { filmSheetsFor } from '../consumables';
 import { factorsInForce } from '../model/factors';
 import type { PlanInput } from '../model/input';
 import { changesWrong } from './blade-changes';
+import { changingMinutes, sawnInTurns, stackByStack } from './turns';
 import type { Consumables, Minutes, PatternsUsed, Plan, PlannedStack } from '../model/plan';
 import { canonicalJson } from '../key';
 import { isSame } from './expected';
@@ -59,40 +60,35 @@ function glueUpsWrong({ stacks, glueUps }: Plan, { shop }: PlanInput): string[] 
 }
 
 /** Blades in the order their cuts come, each change once; how much of each is worn. */
-function bladesWrong(plan: Plan, { shop, drawer }: PlanInput): string[] {
+function bladesWrong(plan: Plan, { shop }: PlanInput): string[] {
   const wrong: string[] = [];
   const order = plan.stacks.findIndex((stack) => !isWaiting(stack));
   if (order >= 0 && plan.stacks.slice(order).some(isWaiting)) wrong.push('what is finished stands before what is not');
-  const turns: { blade: string; stackKeys: string[]; tiltsDegrees: number[] }[] = [];
+  const { bladeTurns } = plan;
+  const sawn = sawnInTurns(plan, toSaw(plan));
+  if (!sawn) return [...wrong, 'the turns of the blades are not those of the cuts'];
+  if (bladeTurns.some(({ blade }, i) => blade.id === bladeTurns[i + 1]?.blade.id))
+    wrong.push('one turn is told as two');
+  const first = [...new Set(sawn.map(([{ stack }]) => stack.key))];
+  const standing = toSaw(plan).map(({ key }) => key);
+  if (!isSame(first, standing.slice(0, first.length)))
+    wrong.push('the stacks do not stand in the order they are first sawn');
+  const saved = changingMinutes(stackByStack(toSaw(plan)), shop) - changingMinutes(sawn, shop);
+  if (saved < -SAME_SHARE) wrong.push('changing takes longer than stack by stack');
+  if (!(Math.abs(plan.changingSaved - saved) <= SAME_SHARE))
+    wrong.push(`${String(plan.changingSaved)} minutes of changing saved, not ${String(saved)}`);
   const faces = new Map<string, number>();
-  for (const stack of toSaw(plan))
-    for (const phase of stack.phases) {
-      const times = timesOf(stack, phase);
-      const per = perMm(phase, stack, shop);
-      for (const cut of times === 0 ? [] : phase.cuts) {
-        const { choice, rule } = cut;
-        const last = turns[turns.length - 1];
-        const tilt = rule.tiltDegrees;
-        if (last?.blade !== choice.blade.id)
-          turns.push({ blade: choice.blade.id, stackKeys: [stack.key], tiltsDegrees: [tilt] });
-        else {
-          if (last.stackKeys[last.stackKeys.length - 1] !== stack.key) last.stackKeys.push(stack.key);
-          if (last.tiltsDegrees[last.tiltsDegrees.length - 1] !== tilt) last.tiltsDegrees.push(tilt);
-        }
-        faces.set(choice.blade.id, (faces.get(choice.blade.id) ?? 0) + slanted(cut) * times * per.face);
-      }
-    }
-  const given = plan.bladeTurns.map(({ blade, ...turn }) => ({ blade: blade.id, ...turn }));
-  if (!isSame(given, turns)) wrong.push('the turns of the blades are not those of the cuts');
+  for (const { stack, phase, cut, times } of sawn.flat()) {
+    const { id } = cut.choice.blade;
+    faces.set(id, (faces.get(id) ?? 0) + slanted(cut) * times * perMm(phase, stack, shop).face);
+  }
   if (plan.bladeUses.length !== faces.size) wrong.push('other blades are used than the cuts take');
   for (const { blade, faceAreaMm2, count, mounts, changes } of plan.bladeUses) {
     const area = faces.get(blade.id) ?? 0;
     if (Math.abs(faceAreaMm2 - area) > area * SAME_SHARE) wrong.push(`blade ${blade.id}: its cut face`);
-    wrong.push(
-      ...changesWrong(blade.id, changes, count, toSaw(plan), shop).map((what) => `blade ${blade.id}: ${what}`),
-    );
-    const isIn = drawer.some(({ id, inSaw }) => inSaw && id === blade.id && turns[0]?.blade === id);
-    const put = turns.filter((turn) => turn.blade === blade.id).length + count - 1 - (isIn ? 1 : 0);
+    wrong.push(...changesWrong(blade.id, changes, count, sawn, shop).map((what) => `blade ${blade.id}: ${what}`));
+    const isIn = blade.inSaw && bladeTurns[0]?.blade.id === blade.id ? 1 : 0;
+    const put = bladeTurns.filter((turn) => turn.blade.id === blade.id).length + count - 1 - isIn;
     if (mounts !== put) wrong.push(`blade ${blade.id}: put in ${String(mounts)} times, not ${String(put)}`);
   }
   return wrong;
@@ -110,7 +106,7 @@ function minutesWrong(plan: Plan, { shop }: PlanInput): string[] {
   const mounts = plan.bladeUses.reduce((total, use) => total + use.mounts, 0);
   const { changeBlade, setTilt } = factorsInForce(shop.factors);
   let [settings, table] = [0, 0];
-  for (const tilt of plan.bladeTurns.flatMap(({ tiltsDegrees }) => tiltsDegrees)) {
+  for (const tilt of plan.bladeTurns.flatMap(({ spells }) => spells.map(({ tiltDegrees }) => tiltDegrees))) {
     if (tilt !== table) settings++;
     table = tilt;
   }

@@ -29,7 +29,8 @@ test('the chart says which blade and why, follows the drawer, and prints for the
 test('a blade of a stack says what the next sizes would gain and lose', async ({ app, page }) => {
   await page.goto(`${app.address}/demo/runs`);
   await page.getByRole('link', { name: /Spring fair stock/ }).click();
-  await page.getByRole('button', { name: 'No. 7 reverse' }).first().click();
+  const body = page.getByRole('article', { name: /^Rocking whale, Body/ });
+  await body.getByRole('button', { name: 'No. 7 reverse' }).click();
   const beside = page.getByRole('table', { name: 'Beside the next sizes' });
   await expect(beside.getByRole('columnheader')).toHaveText(['', '5', '7', '9']);
   // 1-1/2 of soft wood: a 5 saws 3/4 in comfort and half as much again with a warning.
@@ -49,6 +50,16 @@ test('a blade that is not usually sold is put into its compartment, with figures
   await page.reload();
   await expect(page.getByRole('button', { name: 'Number 12, ground teeth, in the drawer' })).toHaveCount(1);
   await expect(page.getByLabel('Kerf (in)')).toHaveValue('0.031');
+});
+
+test('blades of a kind that no compartment shows are put in, each once', async ({ app, page }) => {
+  await page.goto(`${app.address}/blades`);
+  await page.getByRole('button', { name: 'Put it in' }).dblclick();
+  await expect(page.getByRole('heading', { name: 'Number 7, double teeth' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Number 7, double teeth, pinned ends, in the drawer' })).toHaveCount(1);
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'Number 7, double teeth, pinned ends, in the drawer' })).toHaveCount(1);
 });
 
 test('two widths of a strip tell how far the table is out, and which side to lower', async ({ app, page }) => {

@@ -220,6 +220,7 @@ export type {
 export {
   addUpWork,
   BLADE_MOVES,
+  bladesLeft,
   bladesNow,
   bladeTally,
   toOrder,

@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { BLADE_MOVES, bladesNow, bladeTally, toOrder, type BladeMove, type DrawerBlade } from '.';
+import { BLADE_MOVES, bladesLeft, bladesNow, bladeTally, toOrder, type BladeMove, type DrawerBlade } from '.';
 import { typicalBlade } from '../blades';
 
 const blade = (id: string, onHand: number | null, reorderAt: number | null = null): DrawerBlade => {
@@ -56,6 +56,15 @@ test('blades that were never counted stay so until they are bought or counted', 
   expect(left([blade('a', null)], [move('a', 'worn'), move('a', 'corrected', 5), move('a', 'worn')])).toEqual([
     [4, false],
   ]);
+});
+
+test('more used up than were counted leaves none, and a new count counts from what was entered', () => {
+  const drawer = [blade('a', 1)];
+  const moves = [move('a', 'broken'), move('a', 'broken'), move('a', 'worn')];
+  expect(left(drawer, moves)).toEqual([[0, false]]);
+  const entered = bladesLeft(drawer, moves).get('a')!;
+  expect(entered).toBe(-2);
+  expect(left(drawer, [...moves, move('a', 'corrected', 5 - entered)])).toEqual([[5, false]]);
 });
 
 test('it is time to order at the point that was set, not above it', () => {

@@ -26,29 +26,42 @@ export const changeBy = ({ kind, count }: Pick<BladeMove, 'kind' | 'count'>): nu
   kind === 'bought' || kind === 'corrected' ? count : GONE.includes(kind) ? -count : 0;
 
 /**
- * The blades of a drawer with what the ledger says of them: how many are left, null where they were never counted, and which
- * one is in the saw. An id counts once. A blade that is worn, broken or thrown away is in the saw no longer.
+ * How many of each blade the entries leave, by its id: null where it was never counted; below 0 where more were used up than were
+ * counted, for what broke is broken. An id counts once.
  */
-export function bladesNow(drawer: readonly DrawerBlade[], moves: readonly BladeMove[]): Blade[] {
+export function bladesLeft(
+  drawer: readonly DrawerBlade[],
+  moves: readonly BladeMove[],
+): ReadonlyMap<string, number | null> {
   const left = new Map(drawer.map(({ id, onHand }) => [id, onHand]));
-  let inSaw: string | null = null;
   for (const move of new Map(moves.map((one) => [one.id, one])).values()) {
-    const { bladeId, kind } = move;
-    const before = left.get(bladeId) ?? null;
+    const before = left.get(move.bladeId) ?? null;
     // Of blades that were never counted it is not known how many are left when one breaks.
-    if (before !== null || kind === 'bought' || kind === 'corrected') left.set(bladeId, (before ?? 0) + changeBy(move));
+    if (before !== null || move.kind === 'bought' || move.kind === 'corrected')
+      left.set(move.bladeId, (before ?? 0) + changeBy(move));
+  }
+  return left;
+}
+
+/** The blade in the saw: the one put in last, unless it was taken out or used up since. */
+function bladeInSaw(moves: readonly BladeMove[]): string | null {
+  let inSaw: string | null = null;
+  for (const { bladeId, kind } of moves) {
     if (kind === 'put-in') inSaw = bladeId;
     else if (inSaw === bladeId && (kind === 'taken-out' || GONE.includes(kind))) inSaw = null;
   }
-  return drawer.map((blade) => ({
-    ...blade,
-    onHand: atLeastNone(left.get(blade.id) ?? null),
-    inSaw: blade.id === inSaw,
-  }));
+  return inSaw;
 }
 
-/** What broke is entered whatever was counted: then too few were. */
-const atLeastNone = (count: number | null): number | null => (count === null ? null : Math.max(0, count));
+/** The blades of a drawer as the ledger says they are: how many are left, and which one is in the saw. */
+export function bladesNow(drawer: readonly DrawerBlade[], moves: readonly BladeMove[]): Blade[] {
+  const left = bladesLeft(drawer, moves);
+  const inSaw = bladeInSaw(moves);
+  return drawer.map((blade) => {
+    const count = left.get(blade.id) ?? null;
+    return { ...blade, onHand: count === null ? null : Math.max(0, count), inSaw: blade.id === inSaw };
+  });
+}
 
 /** Blades of which so few are left that it is time to order more. */
 export const toOrder = (blades: readonly Blade[]): Blade[] =>

@@ -15,6 +15,9 @@ import {
   type Body,
   type DrawingSteps,
   type Part,
+  type Plan,
+  type PlannedStack,
+  type Run,
   type PlanInput,
   type RodNeed,
   type Template,
@@ -185,11 +188,18 @@ const demoRun = (templates: readonly Template[], now: Date): Omit<PlanInput['run
 });
 
 /** Marks the first passes of the plan as sawn, a quarter of an hour apart, the last one ending now. */
+/** Of the stacks to saw the first of the product that stands first in the run: this shop finishes one after the other. */
+function nextByProduct({ stacks }: Plan, { lines }: Run): PlannedStack | undefined {
+  const lineOf = ({ gangs }: PlannedStack): number =>
+    Math.min(...gangs.map((gang) => lines.findIndex(({ templateId }) => templateId === gang.templateId)));
+  return stacks.filter(({ passesToCut }) => passesToCut > 0).sort((a, b) => lineOf(a) - lineOf(b))[0];
+}
+
 async function sawSome(db: Database, input: PlanInput, now: Date): Promise<void> {
   const events: WorkEvent[] = [];
   for (let n = 0; n < DEMO_PASSES_SAWN; n++) {
     const planned = await planRun({ ...input, work: events }, { onStage: () => undefined, solver: loadSolver });
-    const stack = planned.ok ? planned.value.stacks.find(({ passesToCut }) => passesToCut > 0) : undefined;
+    const stack = planned.ok ? nextByProduct(planned.value, input.run) : undefined;
     if (!stack) throw new Error('the demo run has no pass left to saw');
     const spoiled = n === 2 ? [{ layerId: null, reason: 'slipped' as const }] : [];
     const event: WorkEvent = {

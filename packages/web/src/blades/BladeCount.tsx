@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Box, Button, Typography } from '@mui/material';
-import { bladeTally, FACTORS, minorDigits, type BladeMoveKind } from '@rapid-jig/core';
+import { bladesLeft, bladeTally, FACTORS, minorDigits, type BladeMoveKind } from '@rapid-jig/core';
 import { useStore } from 'zustand';
 import { CountField } from '../fields/CountField';
 import { DecimalField } from '../fields/DecimalField';
@@ -9,8 +9,11 @@ import type { BladeSectionProps } from './BladeFigures';
 
 /** How many of a blade there are, what became of the others, when to order more, and what one costs. */
 export function BladeCount({ blade, onChange }: BladeSectionProps) {
-  const { bladeLedger, say } = useServices();
+  const { bladeLedger, drawer, say } = useServices();
   const moves = useStore(bladeLedger.store, (state) => state.moves);
+  const stored = useStore(drawer.store, (state) => state.doc.blades);
+  // More may have been used up than were counted: what is counted anew counts from there.
+  const entered = bladesLeft(stored, moves).get(blade.id) ?? 0;
   const [count, setCount] = useState(1);
   const tally = bladeTally(blade.id, moves);
   const { onHand, inSaw } = blade;
@@ -59,7 +62,7 @@ export function BladeCount({ blade, onChange }: BladeSectionProps) {
         <Button
           size="small"
           disabled={count === onHand}
-          onClick={() => enter('corrected', count - (onHand ?? 0), `There are ${String(count)}`)}
+          onClick={() => enter('corrected', count - entered, `There are ${String(count)}`)}
         >
           There are {count}
         </Button>

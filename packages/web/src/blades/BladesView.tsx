@@ -1,15 +1,15 @@
 import { Alert, Box, Button, Typography } from '@mui/material';
 import { Link, useSearchParams } from 'react-router';
-import { BLADE_SIZES, TOOTH_FORMS, toOrder, typicalBlade, type Blade } from '@rapid-jig/core';
-import { BladeSide } from '../drawing/BladePicture';
+import { toOrder, type Blade } from '@rapid-jig/core';
 import { Caliper } from '../fields/Caliper';
 import { useDrawer, useServices, useShop } from '../services';
 import { Page } from '../shell/Page';
 import { SaveBadge, SaveTrouble, useUndoKeys } from '../shell/SaveBadge';
-import { FIGURE } from '../theme/theme';
 import { FORM_WORDS } from '../words/plan';
+import { AnotherKind } from './AnotherKind';
 import { BladeEditor } from './BladeEditor';
 import { ComfortChart } from './ComfortChart';
+import { DrawerTray, type TrayProps } from './DrawerTray';
 
 /** The drawer of blades: each drawn as wide as it is, those at hand in full colour; one can be opened and changed. */
 export function BladesView() {
@@ -42,6 +42,8 @@ export function BladesView() {
       <ToOrder blades={blades} onChoose={choose} />
       <Box sx={{ display: 'flex', gap: 3, alignItems: 'start', flexDirection: { xs: 'column', md: 'row' }, mt: 2 }}>
         <Box sx={{ flex: 1, minWidth: 0, overflowX: 'auto', width: '100%' }}>
+          {/* Above the tray: a row that comes would move it from under a second click. */}
+          <AnotherKind blades={blades} onChoose={choose} onAdd={add} />
           <DrawerTray blades={blades} chosen={chosen?.id} onChoose={choose} onAdd={add} />
           <ComfortChart />
         </Box>
@@ -65,131 +67,5 @@ function ToOrder({ blades, onChoose }: Pick<TrayProps, 'blades' | 'onChoose'>) {
         </Button>
       ))}
     </Alert>
-  );
-}
-
-interface TrayProps {
-  readonly blades: readonly Blade[];
-  readonly chosen: string | undefined;
-  readonly onChoose: (id: string) => void;
-  readonly onAdd: (blade: Blade) => void;
-}
-
-/** Sizes across, tooth forms down: a compartment for each; what is not usually sold can be put into an empty one. */
-function DrawerTray({ blades, chosen, onChoose, onAdd }: TrayProps) {
-  const rows = [
-    ...TOOTH_FORMS.map((form) => ({
-      name: FORM_WORDS[form],
-      form,
-      ends: 'plain' as const,
-      of: blades.filter((blade) => blade.form === form && blade.ends === 'plain'),
-    })),
-    {
-      name: 'skip teeth, pinned ends',
-      form: 'skip' as const,
-      ends: 'pinned' as const,
-      of: blades.filter((blade) => blade.ends === 'pinned'),
-    },
-  ];
-  return (
-    <Box
-      role="group"
-      aria-label="The drawer"
-      sx={{
-        display: 'grid',
-        gridTemplateColumns: `120px repeat(${String(BLADE_SIZES.length)}, minmax(64px, 1fr))`,
-        border: 6,
-        borderColor: 'shelf',
-        bgcolor: 'sheet',
-        minWidth: 620,
-      }}
-    >
-      <span />
-      {BLADE_SIZES.map((size) => (
-        <Typography key={size} align="center" sx={{ ...FIGURE, fontWeight: 700 }}>
-          {size}
-        </Typography>
-      ))}
-      {rows.map(({ name, form, ends, of }) => (
-        <Box key={name} sx={{ display: 'contents' }}>
-          <Typography variant="body2" sx={{ p: 1, alignSelf: 'center' }}>
-            {name}
-          </Typography>
-          {BLADE_SIZES.map((size) => (
-            <Compartment
-              key={size}
-              name={`Number ${size}, ${name}`}
-              blade={of.find((blade) => blade.size === size)}
-              chosen={chosen}
-              onChoose={onChoose}
-              onAdd={() => onAdd({ ...typicalBlade(size, form, ends), inDrawer: true })}
-            />
-          ))}
-        </Box>
-      ))}
-    </Box>
-  );
-}
-
-interface CompartmentProps {
-  readonly name: string;
-  readonly blade: Blade | undefined;
-  readonly chosen: string | undefined;
-  readonly onChoose: (id: string) => void;
-  readonly onAdd: () => void;
-}
-
-function Compartment({ name, blade, chosen, onChoose, onAdd }: CompartmentProps) {
-  if (!blade)
-    return (
-      <Box
-        component="button"
-        aria-label={`${name}: put one in`}
-        onClick={onAdd}
-        sx={{
-          border: 1,
-          borderColor: 'divider',
-          bgcolor: 'transparent',
-          color: 'transparent',
-          cursor: 'pointer',
-          font: 'inherit',
-          '&:hover, &:focus-visible': { color: 'text.secondary' },
-          '@media (hover: none)': { color: 'text.secondary' },
-        }}
-      >
-        +
-      </Box>
-    );
-  return (
-    <Box
-      component="button"
-      aria-pressed={blade.id === chosen}
-      aria-label={`${name}, ${blade.inDrawer ? 'in the drawer' : 'not in the drawer'}`}
-      onClick={() => onChoose(blade.id)}
-      sx={{
-        border: 1,
-        borderColor: 'divider',
-        outline: blade.id === chosen ? '3px solid var(--rj-palette-primary-main)' : 'none',
-        outlineOffset: -3,
-        bgcolor: 'transparent',
-        color: 'inherit',
-        font: 'inherit',
-        cursor: 'pointer',
-        display: 'flex',
-        flexDirection: 'column',
-        alignItems: 'center',
-        justifyContent: 'center',
-        height: 84,
-      }}
-    >
-      <Box sx={{ opacity: blade.inDrawer ? 1 : 0.22 }}>
-        <BladeSide blade={blade} length={58} />
-      </Box>
-      <Typography variant="body2" sx={{ ...FIGURE, lineHeight: 1.2, color: 'text.secondary' }}>
-        {[blade.inDrawer ? blade.onHand : null, blade.inSaw ? 'in the saw' : null]
-          .filter((one) => one !== null)
-          .join(', ')}
-      </Typography>
-    </Box>
   );
 }

@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import { formatMinutes, inches, stackName, type BladeUse, type Plan } from '@rapid-jig/core';
 import { BladeSide } from '../drawing/BladePicture';
 import { FaceArea, Measure } from '../drawing/Measure';
-import { useUnit } from '../services';
+import { useShop, useUnit } from '../services';
 import { FIGURE } from '../theme/theme';
 import { changeWords } from '../words/blade-changes';
 import { counted } from '../words/counted';
@@ -11,6 +11,7 @@ import { FORM_WORDS } from '../words/plan';
 
 /** The blades a run wears out against those in the drawer, and where each is changed. */
 export function BladesOfRun({ plan }: { readonly plan: Plan }) {
+  const { saw } = useShop();
   return (
     <>
       <Typography variant="h2" sx={{ mt: 3 }}>
@@ -23,8 +24,10 @@ export function BladesOfRun({ plan }: { readonly plan: Plan }) {
       </Box>
       <Turns plan={plan} />
       <Typography variant="body2" color="textSecondary" sx={{ mt: 1 }}>
-        Unplugged when a blade is changed. Teeth point down. It is tight when it rings high and gives no more than{' '}
-        <Measure mm={inches(1 / 8)} /> to the side.
+        Unplugged when a blade is changed. Teeth point down.{' '}
+        {saw.holder === 'key' && 'Take the key out before you plug it in. '}
+        {saw.holder === 'pins' && 'See that both pins sit in their hooks. '} It is tight when it rings high and gives no
+        more than <Measure mm={inches(1 / 8)} /> to the side.
       </Typography>
     </>
   );

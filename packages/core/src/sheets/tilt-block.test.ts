@@ -20,6 +20,10 @@ test('it lies on the page true to size, clear of the bars; what is larger than t
   expect(box.maxY - box.minY).toBeCloseTo(50, 9);
   expect(box.maxX - box.minX).toBeCloseTo(38.1 + 50 * Math.tan(Math.PI / 8), 9);
   expect(box.minX).toBeGreaterThan(12);
-  expect(tiltBlockPage({ tilt: 0.1, heightMm: 400 }, 'a4', 'mm')).toMatchObject({ error: { kind: 'larger-than-paper' } });
-  expect(tiltBlockPage({ tilt: 1.04, heightMm: 150 }, 'letter', 'in')).toMatchObject({ error: { kind: 'larger-than-paper' } });
+  expect(tiltBlockPage({ tilt: 0.1, heightMm: 400 }, 'a4', 'mm')).toMatchObject({
+    error: { kind: 'larger-than-paper' },
+  });
+  expect(tiltBlockPage({ tilt: 1.04, heightMm: 150 }, 'letter', 'in')).toMatchObject({
+    error: { kind: 'larger-than-paper' },
+  });
 });

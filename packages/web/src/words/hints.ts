@@ -1,11 +1,4 @@
-import {
-  formatFine,
-  formatLength,
-  unreachable,
-  woodById,
-  type LengthUnit,
-  type SawingHint,
-} from '@rapid-jig/core';
+import { formatFine, formatLength, unreachable, woodById, type LengthUnit, type SawingHint } from '@rapid-jig/core';
 import { counted } from './counted';
 import { roughly } from './roughly';
 

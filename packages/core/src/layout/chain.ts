@@ -8,20 +8,32 @@ export interface Link {
   readonly isCutOff: boolean;
 }
 
-/** The parts of a node from its start, as they come when it is cut along one axis; cuts within parts that run the same way too. */
+/**
+ * The parts of a node from its start, as they come when it is cut along one axis; cuts within parts that run the same way too. But
+ * a part whose own last cut leaves nothing is cut off first: its last kerf and the one that cuts it off are two.
+ */
 export function linksOf(node: CutNode): Link[] {
   const { axis } = node;
   const links: Link[] = [];
+  const sizeOf = ({ length, width }: CutTree): number => (axis === 'rip' ? width : length);
   const collect = (tree: CutTree, isCutOff: boolean): void => {
     if (tree.kind !== 'cut' || tree.axis !== axis) {
-      links.push({ size: axis === 'rip' ? tree.width : tree.length, tree, isCutOff });
+      links.push({ size: sizeOf(tree), tree, isCutOff });
       return;
     }
-    collect(tree.first, true);
+    if (tree.first.kind === 'cut' && tree.first.axis === axis && endsInSawdust(tree.first))
+      links.push({ size: sizeOf(tree.first), tree: tree.first, isCutOff: true });
+    else collect(tree.first, true);
     if (tree.second) collect(tree.second, isCutOff);
   };
   collect(node, false);
   return links;
+}
+
+/** True where the last of a node's cuts along its axis leaves nothing: its kerf takes the rest. */
+function endsInSawdust({ axis, second }: CutNode): boolean {
+  if (!second) return true;
+  return second.kind === 'cut' && second.axis === axis && endsInSawdust(second);
 }
 
 /**

@@ -100,6 +100,21 @@ const NEAR_FLAWS: [
   4,
 ];
 
+/** Before the flaw a strip is cut off whose own last cut leaves nothing but sawdust: two kerfs lie beside each other. */
+const TWO_KERFS: typeof NEAR_FLAWS = [
+  [
+    { length: 215, width: 82 },
+    { length: 248, width: 37 },
+    { length: 160, width: 36 },
+    { length: 88, width: 87 },
+    { length: 55, width: 50 },
+    { length: 132, width: 83 },
+    { length: 64, width: 21 },
+  ],
+  [{ x: 278, y: 5, length: 6, width: 5 }],
+  4,
+];
+
 describe('the list of cuts', () => {
   test('followed with nothing but a rule it gives every piece, at its size, from clear wood', () => {
     fc.assert(
@@ -139,7 +154,7 @@ describe('the list of cuts', () => {
         },
       ),
       // Two flaws whose edges are nearer than a kerf.
-      { numRuns: 250, examples: [NEAR_FLAWS] },
+      { numRuns: 250, examples: [NEAR_FLAWS, TWO_KERFS] },
     );
   });
 

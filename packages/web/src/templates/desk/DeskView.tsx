@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useState, type Dispatch, type SetStateAction } from 'react';
 import { Alert, Badge, Box, Button, IconButton, LinearProgress, Tab, Tabs, Typography } from '@mui/material';
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
 import { useSearchParams } from 'react-router';
@@ -231,7 +231,7 @@ interface PictureProps {
   readonly chosen: string | null;
   readonly onChoose: (line: string) => void;
   readonly pointing: Pointing | null;
-  readonly onPointing: (pointing: Pointing | null) => void;
+  readonly onPointing: Dispatch<SetStateAction<Pointing | null>>;
   readonly onFault: (id: string) => void;
 }
 
@@ -248,7 +248,10 @@ function Picture({ desk, state, step, chosen, onChoose, pointing, onPointing, on
       onPointing(null);
     } else if (pointing && pointing.points.length < 2) {
       const corner = (await reader.nearestCorner(at, reach)) ?? at;
-      onPointing({ kind: 'distance', points: [...pointing.points, corner] });
+      // A second point may be set before the first one's corner is found: both count.
+      onPointing((now) =>
+        now?.kind === 'distance' && now.points.length < 2 ? { ...now, points: [...now.points, corner] } : now,
+      );
     }
   };
   return (

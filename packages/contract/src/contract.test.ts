@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import {
   defaultPatternOptions,
   noSteps,
+  inDrawerForm,
   TYPICAL_BLADES,
   TYPICAL_SHOP,
   type DrawingSteps,
@@ -147,7 +148,7 @@ const where = (schema: Parameters<typeof check>[0], value: unknown) => {
 };
 
 /** As the drawer keeps them: which one is in the saw is told by the ledger. */
-const BLADES = TYPICAL_BLADES.map(({ inSaw: _never, ...blade }) => blade);
+const BLADES = TYPICAL_BLADES.map(inDrawerForm);
 
 describe('documents that are right are taken as they are', () => {
   test.each([

@@ -73,7 +73,6 @@ export type {
   WoodGrain,
 } from './wood';
 export {
-  BLADE_FIGURES,
   BLADE_SIZES,
   bladeChart,
   CHART_WORKS,
@@ -82,8 +81,6 @@ export {
   chartWoods,
   chooseBlades,
   comfortHeight,
-  comfortOf,
-  costInCut,
   CUT_WANTS,
   FIGURE_SOURCES,
   driftBy,
@@ -96,7 +93,6 @@ export {
   turningRadius,
   typicalBlade,
   TYPICAL_BLADES,
-  TYPICAL_ECONOMY,
   woodPace,
 } from './blades';
 export type {
@@ -111,8 +107,6 @@ export type {
   ChartStretch,
   ChartWork,
   CurveTaken,
-  CutCost,
-  CutDemand,
   CutWant,
   FigureSource,
   SawingHint,
@@ -221,6 +215,7 @@ export {
   addUpWork,
   BLADE_MOVES,
   bladesLeft,
+  inDrawerForm,
   bladesNow,
   bladeTally,
   toOrder,
@@ -260,7 +255,6 @@ export {
   bitsOf,
   BLADE_HOLDERS,
   bladePreferences,
-  steepestTilt,
   boughtNeeds,
   bladesInOrder,
   compareCosts,

@@ -1,5 +1,5 @@
 import { compareMm, MM_PER_INCH } from '../units';
-import { BLADE_SIZES, curveTaken, sizeIndex, STRETCH, type Blade, type CurveTaken } from './blade';
+import { BLADE_SIZES, curveTaken, isFlat, sizeIndex, stiffness, STRETCH, type Blade, type CurveTaken } from './blade';
 import { mayEnter, usableBlades, type BladePreferences } from './choose';
 import { comfortOf, costInCut, type CutCost } from './cost';
 import type { CutDemand } from './demand';
@@ -37,7 +37,7 @@ export function besideChoice(
   preferences: BladePreferences,
 ): BesideChoice {
   const { economy } = preferences;
-  const flat = usableBlades(drawer, preferences).filter(({ form }) => form !== 'spiral');
+  const flat = usableBlades(drawer, preferences).filter(isFlat);
   const next = (step: 1 | -1): BladeInCut | null => {
     for (let i = sizeIndex(chosen.size) + step; i >= 0 && i < BLADE_SIZES.length; i += step) {
       const ofSize = flat.filter(({ size }) => size === BLADE_SIZES[i]);
@@ -63,9 +63,5 @@ function inCut(cut: CutDemand, blade: Blade, economy: BladeEconomy): BladeInCut 
   };
 }
 
-/**
- * How much stiffer one blade is than another against the wood that is fed to it: as a flat beam of one length bends in the
- * plane of its width, by thickness times the cube of the width (elementary bending, I = t w^3 / 12).
- */
-export const stiffnessRatio = (one: Blade, other: Blade): number =>
-  (one.thicknessMm * one.widthMm ** 3) / (other.thicknessMm * other.widthMm ** 3);
+/** How much stiffer one blade is than another of one length against the wood that is fed to it. */
+export const stiffnessRatio = (one: Blade, other: Blade): number => stiffness(one) / stiffness(other);

@@ -17,8 +17,7 @@ export type BladeEnds = 'plain' | 'pinned';
 /** Where a figure of a blade comes from: our table, the maker's packet, or measured by the maker. */
 export const FIGURE_SOURCES = ['typical', 'packet', 'measured'] as const;
 export type FigureSource = (typeof FIGURE_SOURCES)[number];
-export const BLADE_FIGURES = ['widthMm', 'thicknessMm', 'kerfMm', 'teethPerInch'] as const;
-export type BladeFigure = (typeof BLADE_FIGURES)[number];
+export type BladeFigure = 'widthMm' | 'thicknessMm' | 'kerfMm' | 'teethPerInch';
 
 export interface Blade {
   readonly id: string;
@@ -46,6 +45,16 @@ export interface Blade {
   /** True of the one that is in the saw now. */
   readonly inSaw: boolean;
 }
+
+/** A spiral cuts to every side and is not steered; every other blade is flat. */
+export const isFlat = ({ form }: Pick<Blade, 'form'>): boolean => form !== 'spiral';
+
+/**
+ * What a flat blade sets against the wood that is fed to it, mm4 but for the twelfth: it bends in the plane of its width, by thickness
+ * times the cube of the width (elementary bending, I = t w^3 / 12).
+ */
+export const stiffness = ({ thicknessMm, widthMm }: Pick<Blade, 'thicknessMm' | 'widthMm'>): number =>
+  thicknessMm * widthMm ** 3;
 
 export const sizeIndex = (size: BladeSize): number => BLADE_SIZES.indexOf(size);
 

@@ -3,6 +3,7 @@ import { compareMm, formatLength, type LengthUnit } from '../units';
 import { hardnessClass } from '../wood';
 import {
   curveTaken,
+  isFlat,
   LARGEST_BIT,
   pierceBit,
   sizeIndex,
@@ -71,8 +72,8 @@ interface Costed {
  * The cheapest is taken (see {@link costInCut}); where its cheaper neighbour in the list of sizes costs hardly more, the
  * school chooses between the two. Within a size the favourite teeth are taken where they cost hardly more.
  * Work that cannot be turned takes a spiral where there is one.
- * Errors: the wood has no hardness; no blade has the ends the saw takes; all are used up; none passes a hole that has room; the wood is higher than
- * every blade can saw.
+ * Errors: the wood has no hardness; no blade has the ends the saw takes; all are used up; none passes a hole that has room;
+ * the wood is higher than every blade can saw.
  */
 export function chooseBlades(
   cut: CutDemand,
@@ -112,8 +113,6 @@ export function chooseBlades(
     }),
   );
 }
-
-const isFlat = ({ form }: Blade): boolean => form !== 'spiral';
 
 /** True where the blade comes in from the edge, or a usual bit makes a hole for it that the opening has room for. */
 export function mayEnter(blade: Blade, openingMm: number | null): boolean {

@@ -1,6 +1,16 @@
 import { hardnessClass, NEWTONS_PER_POUND_FORCE } from '../wood';
 import { inches, MM_PER_INCH } from '../units';
-import { BLADE_SIZES, comfortHeight, sizeIndex, steeredRadius, STRETCH, type Blade, type ToothForm } from './blade';
+import {
+  BLADE_SIZES,
+  comfortHeight,
+  isFlat,
+  sizeIndex,
+  steeredRadius,
+  stiffness,
+  STRETCH,
+  type Blade,
+  type ToothForm,
+} from './blade';
 import type { CutDemand } from './demand';
 import { wearingMm, type BladeEconomy } from './economy';
 
@@ -37,13 +47,12 @@ const TEETH_IN_WOOD = 5;
 const FEW_TEETH = 0.75;
 /** What a blade as stiff as a number 5 loses to bending. */
 const BENDING = 0.5;
-const STIFFNESS_OF_FIVE = inches(0.016) * inches(0.038) ** 3;
 /** What curves take: by the logarithm of how often the blade's radius goes into theirs, squared, and one. */
 const CURVES = 1.8;
 /** A blade whose kerf is no wider than its body steers nothing: as one of so many times the radius. */
 const BINDS = 1000;
-/** Width of a number 5, which turns a corner in the usual time, mm. */
-const WIDTH_OF_FIVE = inches(0.038);
+/** A number 5, by which others are measured: it turns a corner in the usual time. */
+const FIVE = { thicknessMm: inches(0.016), widthMm: inches(0.038) };
 /** A blade wider than this leaves a ragged place where it is turned on the spot, mm (common practice: none above a number 9). */
 export const WIDEST_TO_PIVOT = inches(0.055);
 /** Minutes to clean a ragged corner with a file. */
@@ -86,12 +95,14 @@ export const slowedBy = (comfortShare: number, { strainedShare }: Pick<BladeEcon
  * How often the usual minutes of a corner a blade takes to turn in one sharp inside corner: as the square of its width, a number
  * 5 once; a spiral is not turned.
  */
-export const cornerShare = ({ widthMm, form }: Pick<Blade, 'widthMm' | 'form'>): number =>
-  form === 'spiral' ? 0 : (widthMm / WIDTH_OF_FIVE) ** 2;
+export const cornerShare = (blade: Pick<Blade, 'widthMm' | 'form'>): number =>
+  isFlat(blade) ? (blade.widthMm / FIVE.widthMm) ** 2 : 0;
 
 /** Minutes of a line in a wood by a blade that suits it, mm; the hand follows no faster than it can. */
-export const lineMinutes = ({ pace, lengthMm }: Pick<CutDemand, 'pace' | 'lengthMm'>, economy: BladeEconomy): number =>
-  lengthMm * Math.max(pace.minutesPerMm, 1 / economy.fastestFeed);
+export const lineMinutes = (
+  { pace, lengthMm }: Pick<CutDemand, 'pace' | 'lengthMm'>,
+  { fastestFeed }: Pick<BladeEconomy, 'fastestFeed'>,
+): number => lengthMm * Math.max(pace.minutesPerMm, 1 / fastestFeed);
 
 /**
  * What a blade takes for a cut, in minutes: the one cost by which blades are chosen. Sawing at the pace that height and wood
@@ -105,8 +116,7 @@ export function costInCut(cut: CutDemand, blade: Blade, economy: BladeEconomy): 
   const curve = curveShare(cut, blade);
   const sawing = line * (slowed + curve / 2) + cut.sharpInsideCorners * economy.cornerMinutes * cornerShare(blade);
   const smoothing = line * (roughness(cut, blade) + curve / 2) + raggedMinutes(cut, blade);
-  const bending =
-    blade.form === 'spiral' ? 0 : (BENDING * STIFFNESS_OF_FIVE) / (blade.thicknessMm * blade.widthMm ** 3);
+  const bending = isFlat(blade) ? (BENDING * stiffness(FIVE)) / stiffness(blade) : 0;
   const risk = line * (Math.max(0, LOSS_AT_COMFORT * hardship(share) - (slowed - 1)) + bending);
   const worth =
     ((blade.priceMinor ?? economy.bladeMinor) * 60) / Math.max(1, economy.hourMinor) + economy.changeMinutes;
@@ -116,7 +126,7 @@ export function costInCut(cut: CutDemand, blade: Blade, economy: BladeEconomy): 
 
 /** The tightest curve against what a hand steers with the blade: nothing for a spiral, which is not steered. */
 function curveShare({ tightestRadius }: CutDemand, blade: Blade): number {
-  if (tightestRadius === null || blade.form === 'spiral') return 0;
+  if (tightestRadius === null || !isFlat(blade)) return 0;
   return CURVES * Math.log1p(Math.min(BINDS, steeredRadius(blade) / tightestRadius) ** 2);
 }
 
@@ -136,5 +146,5 @@ function packedGullets({ hardnessN }: CutDemand, teeth: number, teethPerInch: nu
   return fine + CROWDED * Math.max(0, teeth / CROWDED_FROM - 1);
 }
 
-const raggedMinutes = ({ sharpInsideCorners }: CutDemand, { widthMm, form }: Blade): number =>
-  widthMm > WIDEST_TO_PIVOT && form !== 'spiral' ? RAGGED_CORNER * sharpInsideCorners : 0;
+const raggedMinutes = ({ sharpInsideCorners }: CutDemand, blade: Blade): number =>
+  isFlat(blade) && blade.widthMm > WIDEST_TO_PIVOT ? RAGGED_CORNER * sharpInsideCorners : 0;

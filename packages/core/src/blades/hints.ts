@@ -1,5 +1,5 @@
 import { hardnessClass, NEWTONS_PER_POUND_FORCE } from '../wood';
-import { curveTaken, steeredRadius, type Blade } from './blade';
+import { curveTaken, isFlat, steeredRadius, type Blade } from './blade';
 import { comfortOf, lineMinutes, slowedBy, VERY_HARD_N, WIDEST_TO_PIVOT } from './cost';
 import type { CutDemand } from './demand';
 import type { BladeEconomy } from './economy';
@@ -99,7 +99,7 @@ function burnHints({ woodIds, hardnessN, heightMm }: HintedCut, blade: Blade): S
 
 /** Sharp inside corners: turned on the spot, or two cuts that meet; the others: looped through the waste, or run off its edge. */
 function cornerHints(cut: HintedCut, blade: Blade): SawingHint[] {
-  if (blade.form === 'spiral') return [];
+  if (!isFlat(blade)) return [];
   const { corners, sharpInsideCorners, isTilted, wasteMm } = cut;
   const others = corners - sharpInsideCorners;
   // A loop turns once round beside the line.
@@ -113,7 +113,7 @@ function cornerHints(cut: HintedCut, blade: Blade): SawingHint[] {
 }
 
 function curveHints({ tightestRadius }: CutDemand, blade: Blade): SawingHint[] {
-  if (tightestRadius === null || blade.form === 'spiral') return [];
+  if (tightestRadius === null || !isFlat(blade)) return [];
   const taken = curveTaken(blade, tightestRadius);
   if (taken === 'steers') return [];
   const rule = taken === 'slow-turn' ? 'curve-slowly' : 'curve-nibbled';

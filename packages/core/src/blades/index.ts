@@ -3,9 +3,9 @@ export type { BesideChoice, BladeInCut } from './beside';
 export { bladeChart, CHART_WORKS, chartHeights, chartMarks, chartWoods } from './chart';
 export type { ChartRow, ChartStretch, ChartWood, ChartWork } from './chart';
 export {
-  BLADE_FIGURES,
   BLADE_SIZES,
   FIGURE_SOURCES,
+  isFlat,
   comfortHeight,
   curveTaken,
   LARGEST_BIT,

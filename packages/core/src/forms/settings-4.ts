@@ -1,4 +1,4 @@
-import { typicalBlade, type Blade } from '../blades';
+import { typicalBlade, type Blade, type BladeFigure } from '../blades';
 import { isRecord, recordsIn, type Doc } from './doc';
 
 /**
@@ -33,8 +33,7 @@ function sawWithSides({ tiltDegrees, ...saw }: Doc): Doc {
 function bladeWithSources(blade: Doc): Doc {
   const { size, form, ends } = blade as unknown as Blade;
   const typical = typicalBlade(size, form, ends);
-  const source = (figure: 'widthMm' | 'thicknessMm' | 'kerfMm' | 'teethPerInch'): string =>
-    blade[figure] === typical[figure] ? 'typical' : 'packet';
+  const source = (figure: BladeFigure): string => (blade[figure] === typical[figure] ? 'typical' : 'packet');
   return {
     ...blade,
     sources: {

@@ -19,6 +19,9 @@ export interface BladeMove {
 /** A blade as the drawer keeps it: `onHand` is what was counted before the first entry of the ledger. */
 export type DrawerBlade = Omit<Blade, 'inSaw'>;
 
+/** A blade as the drawer keeps it: which one is in the saw is told by the ledger. */
+export const inDrawerForm = ({ inSaw: _told, ...blade }: Blade): DrawerBlade => blade;
+
 const GONE: readonly BladeMoveKind[] = ['worn', 'broken', 'thrown-away'];
 
 /** By how much an entry changes how many there are. */

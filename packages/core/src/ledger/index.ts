@@ -12,5 +12,5 @@ export type {
 } from './work';
 export { countStock, movesOfRun, reservedBy, STOCK_MOVES, stockCount } from './stock';
 export type { StockCount, StockMove, StockMoveKind } from './stock';
-export { BLADE_MOVES, bladesLeft, bladesNow, bladeTally, changeBy, toOrder } from './blades';
+export { BLADE_MOVES, bladesLeft, bladesNow, bladeTally, changeBy, inDrawerForm, toOrder } from './blades';
 export type { BladeMove, BladeMoveKind, DrawerBlade } from './blades';

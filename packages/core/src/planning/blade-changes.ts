@@ -1,11 +1,11 @@
 import { wearingMm } from '../blades';
+import { snapMm } from '../units';
 import { sawnPerMm, timesToSaw } from './estimate';
 import { economyOf, factorsInForce, type FactorValues } from './model/factors';
 import type { BladeChange, BladeTurn, BladeUse } from './model/plan';
 import type { Shop } from './model/shop';
-import type { Phase, PlannedCut, Stack } from './model/stack';
+import type { Phase, PlannedCut } from './model/stack';
 import type { Spell } from './schedule';
-import { snapMm } from '../units';
 import { slantOf } from './tilt';
 
 /** A blade is changed before a cut that would wear it out where so much of its life is used; else it is used up in the cut. */
@@ -15,12 +15,13 @@ const ROUNDING = 1e-9;
 /** More changes of a blade than these are counted and not told one by one. */
 const MOST_TOLD = 50;
 
-/** A cut as it wears a blade out. */
+/** A cut as it wears a blade out each time it is sawn. */
 interface WornBy {
   readonly stackKey: string;
   readonly phaseKey: string;
   readonly cut: PlannedCut;
-  /** Share of a blade that it takes each time. */
+  readonly faceMm2: number;
+  /** Share of a blade that it takes. */
   readonly share: number;
 }
 
@@ -32,17 +33,15 @@ interface Passes {
 
 /** The blades the remaining passes wear out, in the order they are first used. */
 export function bladeUses(turns: readonly BladeTurn[], spells: readonly Spell[], shop: Shop): BladeUse[] {
-  const factors = factorsInForce(shop.factors);
-  const used = new Map(turns.map(({ blade }) => [blade.id, { blade, faceAreaMm2: 0 }]));
-  for (const { stack, blade, cuts } of spells)
-    for (const { phase, cut } of cuts) {
-      const use = used.get(blade.id);
-      if (!use) throw new Error(`blade ${blade.id} has no turn`);
-      const sawnMm = cut.measure.lengthMm * slantOf(cut.rule) * timesToSaw(stack, phase);
-      use.faceAreaMm2 += sawnMm * sawnPerMm(phase, stack, factors).woodMm;
-    }
-  return [...used.values()].map(({ blade, faceAreaMm2 }) => {
-    const { changes, count } = bladeChanges(blade.id, spells, factors);
+  const passesOf = passesBy(factorsInForce(shop.factors));
+  const used = new Map(turns.map(({ blade }) => [blade.id, { blade, passes: [] as Passes[] }]));
+  for (const spell of spells) used.get(spell.blade.id)?.passes.push(...passesOf(spell));
+  return [...used.values()].map(({ blade, passes }) => {
+    const { changes, count } = bladeChanges(passes);
+    const faceAreaMm2 = passes.reduce(
+      (sum, { cuts, times }) => cuts.reduce((area, { faceMm2 }) => area + faceMm2 * times, sum),
+      0,
+    );
     // A worn blade is changed in the middle of a turn; a part-worn one is kept and put in again.
     const own = turns.filter((turn) => turn.blade.id === blade.id).length;
     // The one that is in the saw already need not be put in.
@@ -51,12 +50,45 @@ export function bladeUses(turns: readonly BladeTurn[], spells: readonly Spell[],
   });
 }
 
+/** The cuts of a spell that are sawn equally often, pass by pass; what a phase takes for each mm is reckoned once. */
+function passesBy(factors: FactorValues): (spell: Spell) => Passes[] {
+  const economy = economyOf(factors);
+  const known = new Map<Phase, ReturnType<typeof sawnPerMm>>();
+  return ({ stack, cuts }) => {
+    const passes: { cuts: WornBy[]; times: number }[] = [];
+    for (const { phase, cut } of cuts) {
+      const perMm = known.get(phase) ?? sawnPerMm(phase, stack, factors);
+      known.set(phase, perMm);
+      const slant = slantOf(cut.rule);
+      const worn: WornBy = {
+        stackKey: stack.key,
+        phaseKey: phase.key,
+        cut,
+        faceMm2: cut.measure.lengthMm * slant * perMm.woodMm,
+        share: wearingMm(cut.measure, economy) * slant * perMm.worn,
+      };
+      const times = timesToSaw(stack, phase);
+      const last = passes[passes.length - 1];
+      if (last?.times === times) last.cuts.push(worn);
+      else passes.push({ cuts: [worn], times });
+    }
+    return passes;
+  };
+}
+
+interface BladeChangesOf {
+  /** The first of them, in order. */
+  readonly changes: readonly BladeChange[];
+  /** How many there are in all. */
+  readonly count: number;
+}
+
 /**
- * Where a blade is changed for a new one over the spells in order, so that no cut is sawn on with a dull one: before a cut that
- * would wear it out where most of its life is used, else within that cut, where its life ends. A blade that is part-worn when
- * another is put in is kept and goes on later.
+ * Where a blade is changed for a new one over what it saws in order, so that no cut is sawn on with a dull one: before a cut
+ * that would wear it out where most of its life is used, else within that cut, where its life ends. A blade that is part-worn
+ * when another is put in is kept and goes on later.
  */
-function bladeChanges(bladeId: string, spells: readonly Spell[], factors: FactorValues): BladeChangesOf {
+function bladeChanges(passes: readonly Passes[]): BladeChangesOf {
   const changes: BladeChange[] = [];
   let [used, count] = [0, 0];
   const change = (worn: WornBy, pass: number, afterMm: number): void => {
@@ -66,7 +98,7 @@ function bladeChanges(bladeId: string, spells: readonly Spell[], factors: Factor
     if (changes.length < MOST_TOLD)
       changes.push({ stackKey, phaseKey, cutId: cut.cutId, pass, afterMm: snapMm(afterMm) });
   };
-  for (const { cuts, times } of passesWith(bladeId, spells, factors)) {
+  for (const { cuts, times } of passes) {
     const ofPass = cuts.reduce((sum, { share }) => sum + share, 0);
     for (let pass = 1; pass <= times; pass++) {
       // Passes that the blade lasts through are taken at once.
@@ -91,34 +123,4 @@ function bladeChanges(bladeId: string, spells: readonly Spell[], factors: Factor
     }
   }
   return { changes, count };
-}
-
-interface BladeChangesOf {
-  /** The first of them, in order. */
-  readonly changes: readonly BladeChange[];
-  /** How many there are in all. */
-  readonly count: number;
-}
-
-/** What a blade saws, in order: the cuts of a spell that are sawn equally often, pass by pass. */
-function passesWith(bladeId: string, spells: readonly Spell[], factors: FactorValues): Passes[] {
-  return spells
-    .filter(({ blade }) => blade.id === bladeId)
-    .flatMap(({ stack, cuts }) => {
-      const passes: { cuts: WornBy[]; times: number }[] = [];
-      for (const { phase, cut } of cuts) {
-        const times = timesToSaw(stack, phase);
-        const last = passes[passes.length - 1];
-        const own = last?.times === times ? last : { cuts: [], times };
-        if (own !== last) passes.push(own);
-        own.cuts.push(wornBy(cut, phase, stack, factors));
-      }
-      return passes;
-    });
-}
-
-function wornBy(cut: PlannedCut, phase: Phase, stack: Stack, factors: FactorValues): WornBy {
-  const wearing = wearingMm(cut.measure, economyOf(factors)) * slantOf(cut.rule);
-  const share = wearing * sawnPerMm(phase, stack, factors).worn;
-  return { stackKey: stack.key, phaseKey: phase.key, cut, share };
 }

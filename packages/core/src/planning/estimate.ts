@@ -1,4 +1,14 @@
-import { comfortOf, cornerShare, plyUnder, slowedBy, wearingMm, woodPace, type SawnPly } from '../blades';
+import {
+  comfortOf,
+  cornerShare,
+  lineMinutes,
+  plyUnder,
+  slantedPace,
+  slowedBy,
+  wearingMm,
+  woodPace,
+  type SawnPly,
+} from '../blades';
 import { gangOfLayer } from './gang-of-layer';
 import { goesOf } from './goes';
 import { handlingOf } from './handling';
@@ -65,7 +75,7 @@ export function phaseMinutes(phase: Phase, stack: UnnamedStack, factors: FactorV
   const goes = goesOf(phase);
   const plies = pliesUnder(phase, stack);
   const hardnessN = Math.max(...plies.map((ply) => ply.hardnessN));
-  const { minutesPerMm } = woodPace(plies, economyOf(factors));
+  const pace = woodPace(plies, economyOf(factors));
   const sum = (of: (cut: PlannedCut) => number): number => phase.cuts.reduce((total, cut) => total + of(cut), 0);
   const bits = bitsOf([phase]);
   const holes = bits.reduce((total, { count }) => total + count, 0);
@@ -73,12 +83,10 @@ export function phaseMinutes(phase: Phase, stack: UnnamedStack, factors: FactorV
     ...NO_MINUTES,
     drilling: factors.setUpDrill * bits.length + factors.drillHole * holes,
     threading: factors.threadBlade * pierceHolesOf(phase),
-    cutting: sum(({ measure, rule, choice: { blade } }) => {
+    cutting: sum(({ measure: { lengthMm }, rule, choice: { blade } }) => {
       const slant = slantOf(rule);
-      const steady = Math.max(minutesPerMm * slant, 1 / factors.fastestFeed);
-      return (
-        goes * measure.lengthMm * steady * slowedBy((phase.heightMm * slant) / comfortOf(blade, hardnessN), factors)
-      );
+      const line = lineMinutes({ lengthMm, pace: slantedPace(pace, slant) }, factors);
+      return goes * line * slowedBy((phase.heightMm * slant) / comfortOf(blade, hardnessN), factors);
     }),
     corners: sum(({ measure: { corners, sharpInsideCorners }, choice: { blade } }) => {
       const turned = corners + sharpInsideCorners * (cornerShare(blade) - 1);

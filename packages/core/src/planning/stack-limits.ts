@@ -1,4 +1,4 @@
-import { turningRadius, usableBlades } from '../blades';
+import { isFlat, turningRadius, usableBlades } from '../blades';
 import { boxGrown } from '../geometry';
 import { err, ok, type Result } from '../result';
 import { formatLength, howManyFit } from '../units';
@@ -74,7 +74,7 @@ export function layerLimit(context: FamilyContext): Result<LayerLimit, PlanError
 /** True where every cut of every phase has a blade that saws it in comfort and steers what it could steer lower down. */
 export function bladesServe(context: FamilyContext, mix: Mix): boolean {
   const { family, input } = context;
-  const able = usableBlades(input.drawer, bladePreferences(input.shop)).filter(({ form }) => form !== 'spiral');
+  const able = usableBlades(input.drawer, bladePreferences(input.shop)).filter(isFlat);
   const steerable = Math.min(...able.map(turningRadius));
   return phasesOfMix(context, mix).every((phase) => {
     const under = underBlade(phase, mix, context);

@@ -1,4 +1,4 @@
-import { curveTaken, turningRadius } from '../blades';
+import { curveTaken, isFlat, turningRadius } from '../blades';
 import { compareMm } from '../units';
 import { SMALL_BLANK } from './blanks';
 import { stackName, stackPlace } from './gangs';
@@ -22,7 +22,7 @@ export function stackWarnings(stack: Stack): PlanWarning[] {
   }
   const cuts = stack.phases.flatMap((phase) => phase.cuts);
   const standing = cuts.filter(({ reach }) => reach === 'standing');
-  if (standing.some(({ choice }) => choice.blade.form !== 'spiral')) {
+  if (standing.some(({ choice }) => isFlat(choice.blade))) {
     warnings.push(warn('no-spiral-in-drawer', { cuts: standing.length }));
   } else if (standing.length > 0) warnings.push(warn('standing-work', { cuts: standing.length }));
   const limited = cuts.filter(({ reach }) => reach === 'limited').length;
@@ -50,7 +50,7 @@ export function stackWarnings(stack: Stack): PlanWarning[] {
 /** Of the curves that their blades do not turn, how many there are and the tightest against its blade; null where all turn. */
 function tightestBelow(cuts: readonly PlannedCut[]): PlanWarning['inputs'] | null {
   const below = cuts.flatMap(({ choice: { blade }, measure: { tightest } }) =>
-    tightest && blade.form !== 'spiral' && curveTaken(blade, tightest.radius) === 'pivots'
+    tightest && isFlat(blade) && curveTaken(blade, tightest.radius) === 'pivots'
       ? [{ size: blade.size, radiusMm: tightest.radius, limitMm: turningRadius(blade) }]
       : [],
   );

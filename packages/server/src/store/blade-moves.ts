@@ -1,7 +1,7 @@
-import { hashOf, type BladeMove } from '@rapid-jig/core';
+import type { BladeMove } from '@rapid-jig/core';
 import type { Session } from '../db/database';
 import { bladeMoves } from '../db/schema';
-import { idTaken } from '../api-error';
+import { freshEntries } from './versions';
 
 /** Every entry of the ledger of blades, in the order they came. */
 export async function listBladeMoves(session: Session): Promise<BladeMove[]> {
@@ -10,18 +10,12 @@ export async function listBladeMoves(session: Session): Promise<BladeMove[]> {
 }
 
 /**
- * Adds entries to the ledger. An id that is there with the same content counts as done, with other content it is refused. What
- * broke is broken, whatever was counted: an entry is never refused because too few were left.
+ * Adds those entries that the ledger does not have (see {@link freshEntries}). What broke is broken, whatever was counted: an
+ * entry is never refused because too few were left.
  */
 export async function addBladeMoves(session: Session, moves: readonly BladeMove[]): Promise<BladeMove[]> {
   const known = await listBladeMoves(session);
-  const byId = new Map(known.map((move) => [move.id, move]));
-  for (const move of moves) {
-    const before = byId.get(move.id);
-    if (before && hashOf(before) !== hashOf(move)) throw idTaken('entry of the ledger', move.id);
-    if (before) continue;
-    byId.set(move.id, move);
-    await session.insert(bladeMoves).values({ id: move.id, doc: move });
-  }
-  return [...byId.values()];
+  const fresh = freshEntries(known, moves);
+  for (const move of fresh) await session.insert(bladeMoves).values({ id: move.id, doc: move });
+  return [...known, ...fresh];
 }

@@ -1,8 +1,8 @@
 import { eq, sql } from 'drizzle-orm';
-import { countStock, hashOf, stockCount, type StockItem, type StockMove } from '@rapid-jig/core';
+import { countStock, stockCount, type StockItem, type StockMove } from '@rapid-jig/core';
 import type { NewStock, Stored, StoredRack, Written } from '@rapid-jig/contract';
-import { ApiError, idTaken, notFound } from '../api-error';
-import { sameOrConflict } from './versions';
+import { ApiError, notFound } from '../api-error';
+import { freshEntries, sameOrConflict } from './versions';
 import type { Session } from '../db/database';
 import { rackItems, stockMoves } from '../db/schema';
 
@@ -56,15 +56,8 @@ async function refuseReserved(session: Session, { id }: StockItem): Promise<void
  */
 export async function addMoves(session: Session, moves: readonly StockMove[]): Promise<StockMove[]> {
   const known = await listMoves(session);
-  const byId = new Map(known.map((move) => [move.id, move]));
-  const fresh: StockMove[] = [];
-  for (const move of moves) {
-    if (!(await findItem(session, move.itemId))) throw notFound('item on the rack', move.itemId);
-    const before = byId.get(move.id);
-    if (!before) fresh.push(move);
-    else if (hashOf(before) !== hashOf(move)) throw idTaken('entry of the ledger', move.id);
-    byId.set(move.id, move);
-  }
+  for (const { itemId } of moves) if (!(await findItem(session, itemId))) throw notFound('item on the rack', itemId);
+  const fresh = freshEntries(known, moves);
   await refuseMoreThanThereIs(session, known, fresh);
   for (const move of fresh) await session.insert(stockMoves).values({ id: move.id, itemId: move.itemId, doc: move });
   return [...known, ...fresh];

@@ -2,6 +2,7 @@ import { eq } from 'drizzle-orm';
 import {
   bladesNow,
   hashOf,
+  inDrawerForm,
   TYPICAL_BLADES,
   TYPICAL_MACHINES,
   TYPICAL_SHOP,
@@ -23,7 +24,7 @@ export interface Singletons {
 
 const INITIAL: Singletons = {
   shop: TYPICAL_SHOP,
-  drawer: { blades: TYPICAL_BLADES.map(({ inSaw: _never, ...blade }) => blade) },
+  drawer: { blades: TYPICAL_BLADES.map(inDrawerForm) },
   machines: TYPICAL_MACHINES,
 };
 

@@ -1,6 +1,6 @@
 import { Alert, Box, Button, Typography } from '@mui/material';
 import { Link, useSearchParams } from 'react-router';
-import { toOrder, type Blade } from '@rapid-jig/core';
+import { inDrawerForm, toOrder, type Blade } from '@rapid-jig/core';
 import { Caliper } from '../fields/Caliper';
 import { useDrawer, useServices, useShop } from '../services';
 import { Page } from '../shell/Page';
@@ -20,8 +20,8 @@ export function BladesView() {
   useUndoKeys(document);
   const chosen = blades.find(({ id }) => id === search.get('blade'));
   const choose = (id: string): void => setSearch({ blade: id }, { replace: true, preventScrollReset: true });
-  const add = ({ inSaw: _never, ...blade }: Blade): void => {
-    document.edit((doc) => ({ blades: [...doc.blades.filter(({ id }) => id !== blade.id), blade] }));
+  const add = (blade: Blade): void => {
+    document.edit((doc) => ({ blades: [...doc.blades.filter(({ id }) => id !== blade.id), inDrawerForm(blade)] }));
     choose(blade.id);
   };
   return (

@@ -5,7 +5,7 @@ import { ApiError } from '../../api-error';
 import type { Database, Session } from '../../db/database';
 import type { Heavy } from '../../heavy/pool';
 import type { RawRevision } from '../../heavy/tasks';
-import { shopAndDrawer } from '../../store/singletons';
+import { getSingleton, shopAndDrawer } from '../../store/singletons';
 import { rawRevision } from '../../store/templates';
 import { checked, goneSignal, SMALL_BODY } from './request';
 
@@ -42,7 +42,7 @@ export function tiltBlockRoutes(db: Database, heavy: Heavy): Router {
   const router = Router();
   router.post('/', SMALL_BODY, async (request, response) => {
     const block = checked(tiltBlockSchema, request.body);
-    const { shop } = await db.read(shopAndDrawer);
+    const { doc: shop } = await db.read((session) => getSingleton(session, 'shop'));
     const page = tiltBlockPage(block, shop.paper, shop.units);
     if (!page.ok) throw new ApiError({ ...page.error, kind: 'invalid-request' });
     const bytes = await heavy.page({ page: page.value, title: 'Block for a tilt' }, goneSignal(response));

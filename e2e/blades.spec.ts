@@ -93,7 +93,6 @@ async function runOfOne(page: Page, address: string, wood: string): Promise<void
   await bringDrawing(page, address, PLATE);
   await page.getByRole('button', { name: 'Keep as a template' }).click();
   await page.getByLabel('Thickness').fill('1/4');
-  // Typed, and not only opened: the list closes when what was edited before comes back saved.
   await page.getByRole('combobox', { name: 'Wood' }).fill(wood);
   await page.getByRole('option', { name: wood }).first().click();
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();

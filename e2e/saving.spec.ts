@@ -1,4 +1,4 @@
-import { expect, passBox, runOfPlates, test, type Page } from './app';
+import { bringDrawing, expect, passBox, PLATE, runOfPlates, test, type Page } from './app';
 
 /** What the list at an address names: runs by their documents, templates by their cards. */
 async function namesIn(page: Page, path: string): Promise<string[]> {
@@ -27,6 +27,22 @@ test('what makes something makes one, however often it is clicked; with the prog
   await app.startAgain();
   await expect(page.getByRole('button', { name: '1 change not sent yet' })).toHaveCount(0);
   expect(await namesIn(page, `${app.address}/api/runs`)).toEqual(['Plate', 'New run', 'New run']);
+});
+
+test('while a template is made nothing can be typed that would be lost', async ({ app, page }) => {
+  await bringDrawing(page, app.address, PLATE);
+  let answer = (): void => undefined;
+  const held = new Promise<void>((resolve) => (answer = resolve));
+  await page.route('**/api/templates/*', async (route) => {
+    await held;
+    await route.continue();
+  });
+  await page.getByRole('button', { name: 'Keep as a template' }).click();
+  await expect(page.getByLabel('Thickness')).toBeDisabled();
+  await expect(page.getByLabel('Name of the template')).toBeDisabled();
+  answer();
+  await expect(page.getByRole('button', { name: 'Make some' })).toBeVisible();
+  await expect(page.getByLabel('Thickness')).toBeEnabled();
 });
 
 test('a run left in the middle of a save, and come back to, does not meet itself', async ({ app, page }) => {

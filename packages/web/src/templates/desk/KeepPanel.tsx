@@ -88,24 +88,35 @@ export function KeepPanel({ desk, state, purpose, onKept }: KeepPanelProps) {
       </Typography>
       <FallingPieces desk={desk} lines={lines} said={steps.kinds} />
       {open > 0 && <Alert severity="warning">{counted(open, 'place')} not yet looked at under Mend.</Alert>}
-      {purpose.kind === 'new' && (
-        <TextField
-          label="Name of the template"
-          value={name}
-          onChange={(event) => setName(event.target.value.slice(0, 120))}
-          error={name.trim() === ''}
-        />
-      )}
-      {purpose.kind !== 'renew' && (
-        <>
-          <WoodSelect value={making.woodId} onChange={(woodId) => desk.make({ woodId })} />
-          <LengthField label="Thickness" value={making.thickness} onChange={(thickness) => desk.make({ thickness })} />
-          <FormControlLabel
-            control={<Switch checked={making.together} onChange={(_event, together) => desk.make({ together })} />}
-            label="The parts lie on one blank, as drawn"
+      <Box
+        component="fieldset"
+        // What is being kept is made of these: what was typed meanwhile would be lost.
+        disabled={isBusy}
+        sx={{ border: 0, p: 0, m: 0, minWidth: 0, display: 'flex', flexDirection: 'column', gap: 2 }}
+      >
+        {purpose.kind === 'new' && (
+          <TextField
+            label="Name of the template"
+            value={name}
+            onChange={(event) => setName(event.target.value.slice(0, 120))}
+            error={name.trim() === ''}
           />
-        </>
-      )}
+        )}
+        {purpose.kind !== 'renew' && (
+          <>
+            <WoodSelect value={making.woodId} onChange={(woodId) => desk.make({ woodId })} />
+            <LengthField
+              label="Thickness"
+              value={making.thickness}
+              onChange={(thickness) => desk.make({ thickness })}
+            />
+            <FormControlLabel
+              control={<Switch checked={making.together} onChange={(_event, together) => desk.make({ together })} />}
+              label="The parts lie on one blank, as drawn"
+            />
+          </>
+        )}
+      </Box>
       <Typography variant="body2" color="textSecondary">
         {purpose.kind === 'renew'
           ? 'Parts keep their names, counts and woods; what was done in a run stays done. Runs keep the revision they pinned.'

@@ -21,7 +21,7 @@ const FLOORS = [
   ['ledger'],
   ['layout', 'rods'],
   ['planning'],
-  ['production'],
+  ['bench', 'production'],
   ['sheets'],
   ['forms'],
 ];
@@ -56,7 +56,7 @@ const WEB_FLOORS = [
   ['shell'],
   ['blades', 'rack', 'shop', 'templates', 'woods'],
   ['runs'],
-  ['patterns', 'wood'],
+  ['patterns', 'wood', 'bench'],
 ];
 
 const ELSEWHERE = ['@rapid-jig/server', 'express', 'drizzle-orm'];

@@ -156,7 +156,16 @@ test.each([
 test.each([
   [
     'event',
-    all<WorkEvent['kind']>({ 'pass-sawn': true, 'blanks-cut': true, 'rods-cut': true, 'pass-taken-back': true }),
+    all<WorkEvent['kind']>({
+      'pass-sawn': true,
+      'blanks-cut': true,
+      'rods-cut': true,
+      'layers-spoiled': true,
+      'step-done': true,
+      noticed: true,
+      'sets-assembled': true,
+      'pass-taken-back': true,
+    }),
   ],
   ['run.spares', all<RunSpareRule['kind']>({ count: true, percent: true, risk: true })],
   ['template.parts.outline.path.segments', all<Segment['kind']>({ line: true, arc: true, cubic: true })],

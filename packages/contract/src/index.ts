@@ -28,9 +28,10 @@ export type {
 export { check } from './check';
 export { machinesSchema, newStockSchema, stockItemSchema, stockMovesSchema } from './rack';
 export { patternRequestSchema } from './pattern-request';
-export { runSchema, workEventSchema } from './schemas';
+export { runSchema } from './schemas';
 export { bladeMovesSchema, drawerSchema, shopSchema } from './shop';
 export { templateSchema } from './template';
 export { tiltBlockSchema } from './tilt-block';
 export { pairingSchema } from './pairing';
 export { cutBlanksSchema, reserveWoodSchema } from './wood-of-run';
+export { workEventSchema } from './work-event';

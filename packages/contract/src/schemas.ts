@@ -1,25 +1,17 @@
-import Joi, { type Schema } from 'joi';
+import Joi from 'joi';
 import {
-  SPOIL_REASONS,
-  type BlanksCut,
   type MeasuredThickness,
-  type PassSawn,
-  type PassTakenBack,
-  type PieceCount,
   type PinnedBlank,
   type PinnedStack,
-  type RodsCut,
   type Run,
   type RunLine,
   type RunSpareRule,
   type SpareRule,
-  type SpoiledLayer,
   type StackWishes,
   type Substitute,
   type WoodWishes,
-  type WorkEvent,
 } from '@rapid-jig/core';
-import { count, date, id, length, name, patternMethod, placeMm, positiveMm, time, type Wire } from './fields';
+import { count, date, id, length, name, patternMethod, placeMm, positiveMm, type Wire } from './fields';
 
 const spareRule = Joi.alternatives<SpareRule>().conditional('.kind', {
   switch: [
@@ -109,68 +101,4 @@ export const runSchema = Joi.object<Wire<Run>, true>({
   wood: woodWishes.required(),
   stacks: stackWishes.required(),
   archived: Joi.boolean().required(),
-});
-
-const pieceCount = Joi.object<PieceCount, true>({ good: count.required(), spoiled: count.required() });
-const eventBase = { id: id.required(), clientId: id.required(), at: time.required() };
-
-const layerId = Joi.string()
-  .max(80)
-  .pattern(/^[0-9a-f]+\.[0-9]+$/, 'the key of a gang, a point and a number');
-const layerIds = Joi.array().items(layerId).min(1).max(100).allow(null);
-
-const spoiledLayer = Joi.object<SpoiledLayer, true>({
-  layerId: layerId.allow(null).required(),
-  reason: Joi.string()
-    .valid(...SPOIL_REASONS)
-    .allow(null)
-    .required(),
-});
-
-const passSawn = Joi.object<Wire<PassSawn>, true>({
-  ...eventBase,
-  kind: Joi.string().valid('pass-sawn').required(),
-  stack: Joi.string().hex().max(64).required(),
-  stackLayers: layerIds.required(),
-  layers: Joi.number().integer().min(1).max(100).required(),
-  phase: Joi.string().hex().max(64).allow(null).required(),
-  pass: Joi.number().integer().min(1).max(100_000).allow(null).required(),
-  layerIds: layerIds.required(),
-  // A phase that finishes no layer gives no pieces; a whole pass gives some.
-  counts: Joi.object<PassSawn['counts']>()
-    .pattern(id, pieceCount)
-    .when('phase', { is: null, then: Joi.object().min(1) })
-    .required(),
-  minutes: Joi.number().min(0).max(10_000).allow(null).required(),
-  bladeId: Joi.string().max(60).allow(null).required(),
-  spoiled: Joi.array().items(spoiledLayer).max(100).required(),
-});
-
-export const blanksCutSchema = Joi.object<BlanksCut, true>({
-  ...eventBase,
-  kind: Joi.string().valid('blanks-cut').required(),
-  layers: Joi.object<BlanksCut['layers']>().pattern(Joi.string().hex().max(64), count).max(2000).required(),
-  rods: Joi.object<BlanksCut['rods']>().pattern(id, count).max(2000).required(),
-});
-
-const rodsCut = Joi.object<RodsCut, true>({
-  ...eventBase,
-  kind: Joi.string().valid('rods-cut').required(),
-  rod: id.required(),
-  count: pieceCount.required(),
-});
-
-const passTakenBack = Joi.object<PassTakenBack, true>({
-  ...eventBase,
-  kind: Joi.string().valid('pass-taken-back').required(),
-  event: id.required(),
-});
-
-export const workEventSchema: Schema<WorkEvent> = Joi.alternatives<WorkEvent>().conditional('.kind', {
-  switch: [
-    { is: 'pass-sawn', then: passSawn },
-    { is: 'blanks-cut', then: blanksCutSchema },
-    { is: 'rods-cut', then: rodsCut },
-    { is: 'pass-taken-back', then: passTakenBack, otherwise: passSawn },
-  ],
 });

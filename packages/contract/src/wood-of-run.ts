@@ -2,7 +2,7 @@ import Joi from 'joi';
 import type { CutBlanks, ReserveWood } from './api';
 import type { Wire } from './fields';
 import { MOST_ITEMS, moveSchema, stockItemSchema } from './rack';
-import { blanksCutSchema } from './schemas';
+import { blanksCutSchema } from './work-event';
 import { takenWoodSchema } from './taken-wood';
 
 const moves = Joi.array().items(moveSchema).max(MOST_ITEMS).required();

@@ -31,6 +31,7 @@ export {
   distance,
   eachSegment,
   flatten,
+  moved,
   nearestOnPiece,
   offsetRings,
   pathBox,
@@ -213,6 +214,7 @@ export type {
 } from './products';
 export {
   addUpWork,
+  BENCH_STEPS,
   BLADE_MOVES,
   bladesLeft,
   inDrawerForm,
@@ -221,6 +223,7 @@ export {
   toOrder,
   countStock,
   lostIn,
+  NOTICES,
   passesByNumber,
   reservedBy,
   SPOIL_REASONS,
@@ -228,16 +231,24 @@ export {
   stockCount,
 } from './ledger';
 export type {
+  BenchStepKind,
   BladeMove,
   BladeMoveKind,
   BlanksCut,
   DrawerBlade,
+  LayersSpoiled,
+  LostLayer,
+  Notice,
+  Noticed,
   RodsCut,
+  SetsAssembled,
   PassSawn,
   PassTakenBack,
   PieceCount,
   SpoiledLayer,
   SpoilReason,
+  StandingEvent,
+  StepDone,
   StockCount,
   StockMove,
   StockMoveKind,
@@ -385,6 +396,8 @@ export type {
 } from './planning';
 export { formOf, FORMS, openForm, toForm, fromFile, toFile } from './forms';
 export type { FormKind } from './forms';
+export { benchSteps, layersSpoiled, stepName, tickedIn, tickStep } from './bench';
+export type { BenchStep, Caution, StepTick, Ticked } from './bench';
 export { labourCost } from './production';
 export {
   checkBarMm,

@@ -1,4 +1,4 @@
-import type { PassSawn, WorkEvent } from '@rapid-jig/core';
+import type { LayersSpoiled, PassSawn, WorkEvent } from '@rapid-jig/core';
 import type { StoredEvents } from '@rapid-jig/contract';
 import { ApiError, notFound } from './api-error';
 import { planTaskOf } from './plan-of-run';
@@ -11,7 +11,7 @@ import { addEvent, hasEvent, isKnownStack, workOf } from './store/runs';
  */
 export async function recordWork(runId: string, event: WorkEvent, starting: Starting): Promise<StoredEvents> {
   const { db, logger } = starting;
-  if (event.kind === 'pass-sawn') {
+  if (event.kind === 'pass-sawn' || event.kind === 'layers-spoiled') {
     await refuseUnknownStack(runId, event, starting);
     try {
       await startRun(runId, starting);
@@ -27,7 +27,11 @@ export async function recordWork(runId: string, event: WorkEvent, starting: Star
 }
 
 /** A stack is known by the plan the run started with, by what was sawn, or by the run as it is now. */
-async function refuseUnknownStack(runId: string, pass: PassSawn, { db, heavy }: Starting): Promise<void> {
+async function refuseUnknownStack(
+  runId: string,
+  pass: PassSawn | LayersSpoiled,
+  { db, heavy }: Starting,
+): Promise<void> {
   const isKnown = await db.read(
     async (session) => (await hasEvent(session, pass.id)) || (await isKnownStack(session, runId, pass.stack)),
   );

@@ -20,12 +20,27 @@ export function routes(services: Services): RouteObject[] {
       hydrateFallbackElement: <Loading />,
       children: [{ errorElement: <FaultRoute />, children: views }],
     },
+    benchRoute(services),
   ];
 }
 
 /** What a page has open to be edited is not opened again where only its own choices, after the `?`, change. */
 const shouldRevalidate: ShouldRevalidateFunction = ({ currentUrl, nextUrl, defaultShouldRevalidate }) =>
   defaultShouldRevalidate && currentUrl.pathname !== nextUrl.pathname;
+
+/** Beside the saw there is nothing but the step: it stands outside of the shell. */
+const benchRoute = (services: Services): RouteObject => ({
+  path: 'runs/:id/bench',
+  errorElement: <FaultRoute />,
+  hydrateFallbackElement: <Loading />,
+  lazy: async () => {
+    const { RunRoute, loadRun } = await fetched(() => import('./runs/RunRoute'));
+    return { Component: RunRoute, loader: ({ params }) => loadRun(services, params['id'] ?? '') };
+  },
+  children: [
+    { index: true, lazy: async () => ({ Component: (await fetched(() => import('./bench/BenchView'))).BenchView }) },
+  ],
+});
 
 const runRoutes = (services: Services): RouteObject[] => [
   { index: true, loader: () => redirect('/runs') },

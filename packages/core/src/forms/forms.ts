@@ -18,7 +18,7 @@ export const FORMS = {
   stockItem: 2,
   stockMove: 1,
   bladeMove: 1,
-  workEvent: 3,
+  workEvent: 4,
   plan: 6,
   desk: 2,
 } as const;
@@ -67,6 +67,8 @@ const STEPS: Readonly<Record<FormKind, readonly ((doc: Doc) => Doc)[]>> = {
   workEvent: [
     (event) => (event['kind'] === 'pass-sawn' ? { ...event, pass: null } : event),
     (event) => (event['kind'] === 'pass-sawn' ? { ...event, ...WHOLE_PASS } : event),
+    // Only passes, blanks and rods were recorded; what was is as it was.
+    (event) => event,
   ],
   plan: [planWithBits, planWithHeights, planWithPhases, planWithPatterns, planWithWants],
   desk: [deskWithBytes],

@@ -1,15 +1,24 @@
-export { addUpWork, layersReady, lostIn, passesByNumber, SPOIL_REASONS } from './work';
+export { BENCH_STEPS, NOTICES, SPOIL_REASONS } from './events';
 export type {
+  BenchStepKind,
   BlanksCut,
+  LayersSpoiled,
+  LostLayer,
+  Notice,
+  Noticed,
   PassSawn,
   PassTakenBack,
   PieceCount,
   RodsCut,
+  SetsAssembled,
   SpoiledLayer,
   SpoilReason,
-  WorkDone,
+  StandingEvent,
+  StepDone,
   WorkEvent,
-} from './work';
+} from './events';
+export { addUpWork, layersReady, lostIn, passesByNumber } from './work';
+export type { WorkDone } from './work';
 export { countStock, movesOfRun, reservedBy, STOCK_MOVES, stockCount } from './stock';
 export type { StockCount, StockMove, StockMoveKind } from './stock';
 export { BLADE_MOVES, bladesLeft, bladesNow, bladeTally, changeBy, inDrawerForm, toOrder } from './blades';

@@ -1,81 +1,13 @@
-/** Pieces of one part, or lengths of one rod, that came of a step of the work. */
-export interface PieceCount {
-  readonly good: number;
-  readonly spoiled: number;
-}
-
-interface EventBase {
-  /** Made by the client; posting the same id again changes nothing. */
-  readonly id: string;
-  readonly clientId: string;
-  /** UTC, ISO 8601. */
-  readonly at: string;
-}
-
-export const SPOIL_REASONS = ['slipped', 'wandered', 'broke', 'burnt', 'blow-out', 'fit', 'other'] as const;
-export type SpoilReason = (typeof SPOIL_REASONS)[number];
-
-/** A layer that came to nothing, and why. */
-export interface SpoiledLayer {
-  /** null where all layers were spoiled, or it is not known which. */
-  readonly layerId: string | null;
-  /** null where nobody said. */
-  readonly reason: SpoilReason | null;
-}
-
-/** A stack was sawn: through one phase, or, with `phase` null, all that is done to it. */
-export interface PassSawn extends EventBase {
-  readonly kind: 'pass-sawn';
-  /** Key of the stack, derived from its contents. */
-  readonly stack: string;
-  /** Ids of all its layers from the top down, so that the stack is known without its plan; null: recorded without. */
-  readonly stackLayers: readonly string[] | null;
-  readonly layers: number;
-  readonly phase: string | null;
-  /** Which of the stack's passes, from 1: marked twice, on two devices too, it is one. null: it was recorded without. */
-  readonly pass: number | null;
-  /** The layers that were sawn; null: all of them. */
-  readonly layerIds: readonly string[] | null;
-  /** Pieces that are finished with it, by part id: none where their layers are sawn on in a later phase. */
-  readonly counts: Readonly<Record<string, PieceCount>>;
-  /** As clocked; null where nobody did. */
-  readonly minutes: number | null;
-  /** The blade in the saw; null where it was not said. */
-  readonly bladeId: string | null;
-  readonly spoiled: readonly SpoiledLayer[];
-}
-
-/** Blanks were cut from boards, and dowels and strips from bars: they are ready and need no wood any more. */
-export interface BlanksCut extends EventBase {
-  readonly kind: 'blanks-cut';
-  /** Layers that the blanks are enough for, by key of the gang. */
-  readonly layers: Readonly<Record<string, number>>;
-  /** Good lengths, by rod id. */
-  readonly rods: Readonly<Record<string, number>>;
-}
-
-/** Dowels or strips were cut, apart from blanks. */
-export interface RodsCut extends EventBase {
-  readonly kind: 'rods-cut';
-  readonly rod: string;
-  readonly count: PieceCount;
-}
-
-/** Something was marked by mistake: the earlier event stays, this one takes it back. */
-export interface PassTakenBack extends EventBase {
-  readonly kind: 'pass-taken-back';
-  /** Id of the event taken back. */
-  readonly event: string;
-}
-
-export type WorkEvent = PassSawn | BlanksCut | RodsCut | PassTakenBack;
+import type { LayersSpoiled, PassSawn, PieceCount, StandingEvent, WorkEvent } from './events';
 
 /** What the events add up to. */
 export interface WorkDone {
   /** The events that stand, oldest first. */
-  readonly standing: readonly Exclude<WorkEvent, PassTakenBack>[];
+  readonly standing: readonly StandingEvent[];
   /** The passes among them. */
   readonly passes: readonly PassSawn[];
+  /** Layers spoiled apart from a mark. */
+  readonly spoils: readonly LayersSpoiled[];
   /** Pieces by part id, lengths by rod id. */
   readonly pieces: Readonly<Record<string, PieceCount>>;
 }
@@ -88,19 +20,46 @@ export function addUpWork(events: readonly WorkEvent[]): WorkDone {
   const takenBack = new Set(events.flatMap((event) => (event.kind === 'pass-taken-back' ? [event.event] : [])));
   const seen = new Set<string>();
   const marked = new Map<string, Set<string | null>>();
-  const standing: Exclude<WorkEvent, PassTakenBack>[] = [];
+  const standing: StandingEvent[] = [];
   for (const event of events) {
     if (event.kind === 'pass-taken-back' || takenBack.has(event.id) || seen.has(event.id)) continue;
     if (event.kind === 'pass-sawn' && !isNewMark(event, marked)) continue;
     seen.add(event.id);
     standing.push(event);
   }
+  const passes = standing.filter((event) => event.kind === 'pass-sawn');
+  const spoils = standing.filter((event) => event.kind === 'layers-spoiled');
   const pieces: Record<string, PieceCount> = {};
-  for (const [id, { good, spoiled }] of standing.flatMap(countsOf)) {
+  for (const [id, { good, spoiled }] of [...standing.flatMap(countsOf), ...countsOfSpoils(spoils, passes)]) {
     const sum = pieces[id] ?? { good: 0, spoiled: 0 };
     pieces[id] = { good: sum.good + good, spoiled: sum.spoiled + spoiled };
   }
-  return { standing, passes: standing.filter((event) => event.kind === 'pass-sawn'), pieces };
+  return { standing, passes, spoils, pieces };
+}
+
+/**
+ * What layers spoiled apart from a mark change, whichever came first: each is spoiled once, and where a mark counted it as good it
+ * is so no more.
+ */
+function countsOfSpoils(
+  spoils: readonly LayersSpoiled[],
+  passes: readonly PassSawn[],
+): (readonly [string, PieceCount])[] {
+  const seen = new Set<string>();
+  return spoils.flatMap(({ stack, pass, lost }) => {
+    const marks = passes.filter((mark) => mark.stack === stack && mark.pass === pass);
+    return lost.flatMap(({ layerId, finishedIn, pieces }) => {
+      const key = `${stack} ${String(pass)} ${layerId}`;
+      const isKnown = marks.some(({ spoiled }) => spoiled.some((one) => one.layerId === layerId));
+      if (seen.has(key) || isKnown) return [];
+      seen.add(key);
+      const wasGood = marks.some(
+        ({ phase, layerIds }) =>
+          (phase === null || phase === finishedIn) && (layerIds === null || layerIds.includes(layerId)),
+      );
+      return Object.entries(pieces).map(([id, count]) => [id, { good: wasGood ? -count : 0, spoiled: count }] as const);
+    });
+  });
 }
 
 /** True where no earlier mark holds that phase of that pass: a whole pass holds all of them. */
@@ -115,11 +74,13 @@ function isNewMark({ stack, pass, phase }: PassSawn, marked: Map<string, Set<str
 
 /**
  * What was marked of the passes of a stack, by their number: those recorded without one take the lowest numbers that are
- * free, in the order they were recorded.
+ * free, in the order they were recorded. One of which only layers were spoiled has no marks.
  */
-export function passesByNumber({ passes }: WorkDone, stack: string): ReadonlyMap<number, readonly PassSawn[]> {
+export function passesByNumber({ passes, spoils }: WorkDone, stack: string): ReadonlyMap<number, readonly PassSawn[]> {
   const own = passes.filter((pass) => pass.stack === stack);
-  const byNumber = new Map<number, PassSawn[]>();
+  const byNumber = new Map<number, PassSawn[]>(
+    spoils.flatMap((one) => (one.stack === stack ? [[one.pass, []] as const] : [])),
+  );
   for (const pass of own) if (pass.pass !== null) byNumber.set(pass.pass, [...(byNumber.get(pass.pass) ?? []), pass]);
   let next = 1;
   for (const pass of own.filter((one) => one.pass === null)) {
@@ -129,25 +90,37 @@ export function passesByNumber({ passes }: WorkDone, stack: string): ReadonlyMap
   return byNumber;
 }
 
-/** Ids of the layers that marks name as spoiled. */
-export const lostIn = (marks: readonly PassSawn[]): string[] =>
-  marks.flatMap(({ spoiled }) => spoiled.flatMap(({ layerId }) => layerId ?? []));
+/** Ids of the layers of a pass that are spoiled, by its marks or apart from them. */
+export function lostIn({ spoils }: WorkDone, stack: string, pass: number, marks: readonly PassSawn[]): string[] {
+  const own = spoils.filter((one) => one.stack === stack && one.pass === pass);
+  return [
+    ...new Set([
+      ...marks.flatMap(({ spoiled }) => spoiled.flatMap(({ layerId }) => layerId ?? [])),
+      ...own.flatMap(({ lost }) => lost.map(({ layerId }) => layerId)),
+    ]),
+  ];
+}
 
-function countsOf(event: Exclude<WorkEvent, PassTakenBack>): (readonly [string, PieceCount])[] {
+function countsOf(event: StandingEvent): (readonly [string, PieceCount])[] {
   if (event.kind === 'pass-sawn') return Object.entries(event.counts);
   if (event.kind === 'rods-cut') return [[event.rod, event.count]];
+  if (event.kind !== 'blanks-cut') return [];
   return Object.entries(event.rods).map(([rod, good]) => [rod, { good, spoiled: 0 }]);
 }
 
 /**
- * Layers of a gang for which blanks are cut and not yet sawn: the first mark of each pass uses up as many as `layersIn` says
- * the stack has of it, as far as they were marked as cut before.
+ * Layers of a gang for which blanks are cut and not yet sawn: the first mark of each pass, or the first layer spoiled of
+ * it, uses up as many as `layersIn` says the stack has of it, as far as they were marked as cut before.
  */
-export function layersReady({ standing }: WorkDone, gang: string, layersIn: (pass: PassSawn) => number): number {
+export function layersReady(
+  { standing }: WorkDone,
+  gang: string,
+  layersIn: (pass: PassSawn | LayersSpoiled) => number,
+): number {
   const begun = new Set<string>();
   return standing.reduce((ready, event) => {
     if (event.kind === 'blanks-cut') return ready + (event.layers[gang] ?? 0);
-    if (event.kind !== 'pass-sawn') return ready;
+    if (event.kind !== 'pass-sawn' && event.kind !== 'layers-spoiled') return ready;
     const pass = `${event.stack} ${String(event.pass ?? event.id)}`;
     if (begun.has(pass)) return ready;
     begun.add(pass);

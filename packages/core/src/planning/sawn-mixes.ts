@@ -1,4 +1,4 @@
-import { lostIn, passesByNumber, type PassSawn, type WorkDone } from '../ledger';
+import { lostIn, passesByNumber, type LayersSpoiled, type PassSawn, type WorkDone } from '../ledger';
 import type { Result } from '../result';
 import type { Family } from './families';
 import { lastPhases } from './last-phases';
@@ -19,7 +19,10 @@ export interface SawnMix {
 }
 
 /** How many layers of a gang a pass has: an early one names its stack only, and that was of one gang. */
-export function layersOfPass({ stack, stackLayers, layers }: PassSawn, gang: Pick<Gang, 'key'>): number {
+export function layersOfPass(
+  { stack, stackLayers, layers }: PassSawn | LayersSpoiled,
+  gang: Pick<Gang, 'key'>,
+): number {
   if (stackLayers) return stackLayers.filter((id) => gangKeyOf(id) === gang.key).length;
   return uniformKey(gang, layers) === stack ? layers : 0;
 }
@@ -36,7 +39,7 @@ export function sawnMixes(
 ): SawnMix[] {
   const mixes = new Map<string, Mix>();
   const uniform = uniformMixes(members, work);
-  for (const { stack, stackLayers } of work.passes) {
+  for (const { stack, stackLayers } of [...work.passes, ...work.spoils]) {
     const mix = stackLayers ? mixOfLayers(members, stackLayers) : uniform.get(stack);
     if (mix) mixes.set(stack, mix);
   }
@@ -44,9 +47,10 @@ export function sawnMixes(
     const [done, begun]: [number[], SawnMix['begun'][number][]] = [[], []];
     for (const [pass, marks] of passesByNumber(work, key)) {
       const stack = stackOf(mix);
-      const left = stack.ok ? phasesLeft(stack.value, marks) : [];
+      const lost = lostIn(work, key, pass, marks);
+      const left = stack.ok ? phasesLeft(stack.value, marks, lost) : [];
       if (!stack.ok || left.length === 0) done.push(pass);
-      else begun.push({ pass, ...begunPass(stack.value, left, lostIn(marks), members) });
+      else begun.push({ pass, ...begunPass(stack.value, left, lost, members) });
     }
     return { mix, done, begun };
   });
@@ -72,9 +76,8 @@ function mixOfLayers(members: Family['members'], layerIds: readonly string[]): M
 }
 
 /** Keys of the phases of a pass that are still to do: none where the whole pass was marked, or its only phase, or all layers are lost. */
-function phasesLeft({ phases }: SawnStack, marks: readonly PassSawn[]): string[] {
-  if (phases.length === 1 || marks.some(({ phase }) => phase === null)) return [];
-  const lost = lostIn(marks);
+function phasesLeft({ phases }: SawnStack, marks: readonly PassSawn[], lost: readonly string[]): string[] {
+  if ((phases.length === 1 && marks.length > 0) || marks.some(({ phase }) => phase === null)) return [];
   return phases.flatMap(({ key, layerIds }) =>
     marks.some(({ phase }) => phase === key) || layerIds.every((id) => lost.includes(id)) ? [] : [key],
   );

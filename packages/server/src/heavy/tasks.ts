@@ -76,7 +76,7 @@ export type ReadTemplate =
 
 export interface SawnTask {
   readonly plan: PlanTask;
-  readonly pass: PassSawn;
+  readonly pass: Pick<PassSawn, 'stack' | 'layers' | 'stackLayers'>;
 }
 
 /** Everything that takes long enough to keep other requests waiting. */

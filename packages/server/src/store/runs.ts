@@ -133,6 +133,11 @@ function countedIn(event: WorkEvent): string[] {
       return [event.rod];
     case 'blanks-cut':
       return Object.keys(event.rods);
+    case 'layers-spoiled':
+      return event.lost.flatMap(({ pieces }) => Object.keys(pieces));
+    case 'step-done':
+    case 'noticed':
+    case 'sets-assembled':
     case 'pass-taken-back':
       return [];
   }

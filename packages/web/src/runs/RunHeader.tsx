@@ -47,8 +47,11 @@ export function RunHeader() {
       <Button component={Link} to="patterns" disabled={!planned || isEmpty}>
         Patterns
       </Button>
-      <Button component={Link} to="sheet" variant="contained" disabled={!planned || isEmpty}>
+      <Button component={Link} to="sheet" disabled={!planned || isEmpty}>
         Cut sheet
+      </Button>
+      <Button component={Link} to="bench" variant="contained" disabled={!planned || isEmpty}>
+        To the saw
       </Button>
     </Box>
   );

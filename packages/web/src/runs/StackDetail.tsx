@@ -2,22 +2,16 @@ import { useMemo, useState } from 'react';
 import { Alert, Box, Button, Dialog, DialogActions, DialogContent, DialogTitle, Typography } from '@mui/material';
 import {
   bladesInOrder,
-  circlePath,
-  cutsOf,
   gangOfLayer,
   incompleteIn,
   stackName,
-  toSvgPathData,
   type PlannedStack,
   type StackedGang,
   type TemplateRevision,
 } from '@rapid-jig/core';
-import { svgMatrix } from '../drawing/LayersFanned';
 import { Measure } from '../drawing/Measure';
 import { Swatch } from '../drawing/Swatch';
-import { drawnSize } from '../drawing/StackPicture';
-import { woodFill } from '../drawing/WoodDefs';
-import { DRAWN } from '../theme/drawn';
+import { linesOf, StackFromAbove } from '../drawing/StackFromAbove';
 import { cutRuleWords } from '../words/cuts';
 import { FORM_WORDS, HOLDING_WORDS } from '../words/plan';
 import { layerName, layersWords, phaseWords } from '../words/stacks';
@@ -46,6 +40,8 @@ export function OpenStack({ stack }: { readonly stack: PlannedStack }) {
   );
 }
 
+const VIEW_HEIGHT = 190;
+
 function Inside({ stack }: { readonly stack: PlannedStack }) {
   const { revisions } = useRunState();
   const lines = useMemo(() => linesOf(stack, revisions), [stack, revisions]);
@@ -54,7 +50,7 @@ function Inside({ stack }: { readonly stack: PlannedStack }) {
       <Box component="ol" aria-label="Phases, in order" sx={{ listStyle: 'none', m: 0, p: 0, flex: '2 1 460px' }}>
         {stack.phases.map((phase, i) => (
           <Box component="li" key={phase.key} sx={{ display: 'flex', gap: 2, mb: 3, flexWrap: 'wrap' }}>
-            <TopView stack={stack} phase={phase} lines={lines} />
+            <StackFromAbove stack={stack} phase={phase} lines={lines} height={VIEW_HEIGHT} />
             <Box sx={{ flex: '1 1 200px' }}>
               <Typography variant="h3">
                 {i + 1}. {phaseWords(phase).replace(/^./, (letter) => letter.toUpperCase())}
@@ -171,80 +167,3 @@ const REGISTER_AGAIN = 'Its outline is gone: lay it by a pin or a corner that wa
 
 const hasOutlineBefore = ({ phases }: PlannedStack, place: number): boolean =>
   phases.slice(0, place).some(({ cuts }) => cuts.some(({ kind }) => kind === 'outside'));
-
-/** A cut or hole as it lies in the stack: SVG data and how it is moved there, by its id. */
-type Lines = ReadonlyMap<string, { readonly data: string; readonly move: string }>;
-
-function linesOf({ gangs }: PlannedStack, revisions: readonly TemplateRevision[]): Lines {
-  const parts = new Map(revisions.flatMap(({ template }) => template.parts).map((part) => [part.id, part]));
-  return new Map(
-    gangs.flatMap((gang) =>
-      gang.parts.flatMap(({ partId }) => {
-        const part = parts.get(partId);
-        const move = svgMatrix(gang.at);
-        const cuts = part ? cutsOf(part).map(({ cut }) => [cut.id, toSvgPathData(cut.path)] as const) : [];
-        const holes = (part?.holes ?? []).map(
-          ({ id, center, diameterMm }) => [id, toSvgPathData(circlePath(center, diameterMm / 2))] as const,
-        );
-        return [...cuts, ...holes].map(([id, data]) => [id, { data, move }] as const);
-      }),
-    ),
-  );
-}
-
-interface TopViewProps {
-  readonly stack: PlannedStack;
-  readonly phase: PlannedStack['phases'][number];
-  readonly lines: Lines;
-}
-
-const VIEW_HEIGHT = 190;
-
-/** The stack from above: cuts of this phase in the strong colour, the others faint, holes filled, brads as crosses. */
-function TopView({ stack, phase, lines }: TopViewProps) {
-  const [top] = stack.gangs;
-  if (!top) return null;
-  const { margin } = top.blank;
-  const [across, up] = drawnSize(top);
-  const { box } = top;
-  const own = new Set([...phase.cuts.map(({ cutId }) => cutId), ...phase.holes.map(({ holeId }) => holeId)]);
-  const bladeWidth = { vectorEffect: 'non-scaling-stroke' as const };
-  return (
-    <svg
-      role="img"
-      aria-label={`From above: ${phaseWords(phase)}`}
-      viewBox={[box.minX - margin, -box.maxY - margin, across, up].map(String).join(' ')}
-      style={{ height: VIEW_HEIGHT, maxWidth: '100%', border: '1px solid var(--rj-palette-edge)' }}
-    >
-      <rect
-        x={box.minX - margin}
-        y={-box.maxY - margin}
-        width={across}
-        height={up}
-        fill={woodFill(gangOfLayer(phase.layerIds[0] ?? '', stack).wood.id)}
-      />
-      {[...lines].map(([id, { data, move }]) => (
-        <g key={id} transform={move}>
-          {own.has(id) && <path d={data} fill="none" stroke={DRAWN.opening} strokeWidth="5" {...bladeWidth} />}
-          <path
-            d={data}
-            fill="none"
-            stroke={own.has(id) ? 'var(--rj-palette-line)' : DRAWN.pencil}
-            strokeWidth={own.has(id) ? 2.4 : 0.8}
-            strokeDasharray={own.has(id) ? undefined : '3 3'}
-            {...bladeWidth}
-          />
-        </g>
-      ))}
-      {stack.held.brads.map(({ x, y }) => (
-        <path
-          key={`${String(x)} ${String(y)}`}
-          d={`M${String(x - 2)} ${String(-y - 2)}l4 4m0 -4l-4 4`}
-          stroke={DRAWN.danger}
-          strokeWidth="2"
-          {...bladeWidth}
-        />
-      ))}
-    </svg>
-  );
-}

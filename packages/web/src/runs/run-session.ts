@@ -20,6 +20,7 @@ import {
   type PlannedStack,
   type Run,
   type SpoiledLayer,
+  type StandingEvent,
   type StockMove,
   type TemplateRevision,
   type WorkDone,
@@ -55,6 +56,13 @@ export interface RunState {
   readonly trouble: string | null;
 }
 
+/** An event that is yet to be given its device and time. */
+export type Tapped = StandingEvent extends infer E
+  ? E extends StandingEvent
+    ? Omit<E, 'id' | 'clientId' | 'at'>
+    : never
+  : never;
+
 /** A run in view: plans again whenever anything it depends on changes, and records what is sawn. */
 export interface RunSession {
   readonly document: OpenDocument<Run>;
@@ -71,6 +79,12 @@ export interface RunSession {
   /** Takes that mark back; not in the moment in which it was made, for that is a tap that bounced. */
   takeBack(stack: PlannedStack, phase: Phase | null, pass: number): void;
   markRods(rod: string, count: PieceCount): void;
+  /** Records what else was done or noticed; events of one tap together. */
+  record(events: readonly Tapped[]): void;
+  /** Takes an event back. */
+  undo(eventId: string): void;
+  /** Ids of the layers of a pass that are spoiled. */
+  lostOf(stackKey: string, pass: number): readonly string[];
   /** Reads what other devices have done. */
   refresh(): Promise<Result<null, ApiFault>>;
   /** Says that blanks are cut: what they took of the rack comes back, or why it was refused. */
@@ -150,8 +164,8 @@ function createRunSession(
     else store.setState(counted());
   });
   services.live.on(`work ${id}`, () => void hear());
-  const record = (event: WorkEvent): void => {
-    outbox.put(eventEntry(id, document.store.getState().doc.name, event));
+  const record = (...events: WorkEvent[]): void => {
+    for (const event of events) outbox.put(eventEntry(id, document.store.getState().doc.name, event));
     store.setState(counted());
   };
   /** Takes what other devices did and says it. */
@@ -170,6 +184,10 @@ function createRunSession(
     `${key} ${phase?.key ?? ''} ${String(pass)}`;
   const marksOf = ({ key }: PlannedStack, pass: number): readonly PassSawn[] =>
     passesByNumber(store.getState().work, key).get(pass) ?? [];
+  const lostOf = (stackKey: string, pass: number): readonly string[] => {
+    const { work: now } = store.getState();
+    return lostIn(now, stackKey, pass, passesByNumber(now, stackKey).get(pass) ?? []);
+  };
   /** The mark that holds this phase of a pass; one of the whole pass holds all of them. */
   const markAt = (stack: PlannedStack, phase: Phase | null, pass: number): PassSawn | undefined =>
     marksOf(stack, pass).find((mark) => phase === null || mark.phase === null || mark.phase === phase.key);
@@ -259,7 +277,7 @@ function createRunSession(
     markPass: (stack, phase, pass, spoiled) => {
       if (markAt(stack, phase, pass)) return;
       lastMark = { pass: markOf(stack, phase, pass), at: performance.now() };
-      const lost = lostIn(marksOf(stack, pass));
+      const lost = lostOf(stack.key, pass);
       record({ ...passSawn(stack, phase, pass, { spoiled, lost }), ...newEvent(clientId) });
     },
     takeBack: (stack, phase, pass) => {
@@ -269,6 +287,9 @@ function createRunSession(
       const event: PassTakenBack = { kind: 'pass-taken-back', event: sawn.id, ...newEvent(clientId) };
       record(event);
     },
+    record: (events) => record(...events.map((event) => ({ ...event, ...newEvent(clientId) }) as WorkEvent)),
+    undo: (event) => record({ kind: 'pass-taken-back', event, ...newEvent(clientId) }),
+    lostOf,
     markRods: (rod, count) => record({ kind: 'rods-cut', rod, count, ...newEvent(clientId) }),
     cutBlanks: async (cut) => {
       await document.flush();

@@ -26,8 +26,13 @@ export function marksOf(
   standing: readonly WorkEvent[],
 ): { readonly done: number[]; readonly begun: { pass: number; phases: string[]; lost: string[] }[] } {
   const own = standing.flatMap((event) => (event.kind === 'pass-sawn' && event.stack === key ? [event] : []));
-  const taken = new Set(own.map(({ pass }) => pass));
   const byPass = new Map<number, { phases: (string | null)[]; lost: string[] }>();
+  for (const event of standing)
+    if (event.kind === 'layers-spoiled' && event.stack === key) {
+      const lost = [...(byPass.get(event.pass)?.lost ?? []), ...event.lost.map(({ layerId }) => layerId)];
+      byPass.set(event.pass, { phases: [], lost });
+    }
+  const taken = new Set([...own.map(({ pass }) => pass), ...byPass.keys()]);
   let free = 0;
   for (const { pass, phase, spoiled } of own) {
     let number = pass;
@@ -47,12 +52,15 @@ export function marksOf(
     .map(([pass, { phases: marks, lost }]) => ({
       pass,
       phases: phases.filter((phase) => isOver(phase, marks, lost)).map((phase) => phase.key),
-      lost,
+      lost: [...new Set(lost)].sort(),
     }));
-  const isDone = (done: readonly string[]): boolean => phases.length === 1 || done.length === phases.length;
+  // Of a stack with one phase any mark is the whole of it.
+  const isDone = ({ pass, phases: over }: (typeof all)[number]): boolean =>
+    over.length === phases.length ||
+    (phases.length === 1 && own.some((mark) => mark.pass === pass || mark.pass === null));
   return {
-    done: all.filter((one) => isDone(one.phases)).map(({ pass }) => pass),
-    begun: all.filter((one) => !isDone(one.phases)),
+    done: all.filter((one) => isDone(one)).map(({ pass }) => pass),
+    begun: all.filter((one) => !isDone(one)),
   };
 }
 
@@ -68,7 +76,31 @@ function doneOf(standing: readonly WorkEvent[], id: string): PieceCount {
       spoiled += event.count.spoiled;
     } else if (event.kind === 'blanks-cut') good += event.rods[id] ?? 0;
   }
+  for (const { pieces, wasGood } of lostApart(standing)) {
+    spoiled += pieces[id] ?? 0;
+    good -= wasGood ? (pieces[id] ?? 0) : 0;
+  }
   return { good, spoiled };
+}
+
+/** Layers spoiled apart from a mark, each once: what they held, and whether a mark had called that good. */
+function lostApart(standing: readonly WorkEvent[]): { pieces: Readonly<Record<string, number>>; wasGood: boolean }[] {
+  const found = new Map<string, { pieces: Readonly<Record<string, number>>; wasGood: boolean }>();
+  for (const event of standing) {
+    if (event.kind !== 'layers-spoiled') continue;
+    for (const { layerId, pieces, finishedIn } of event.lost) {
+      const key = JSON.stringify([event.stack, event.pass, layerId]);
+      let [isNamed, wasGood] = [found.has(key), false];
+      for (const mark of standing) {
+        if (mark.kind !== 'pass-sawn' || mark.stack !== event.stack || mark.pass !== event.pass) continue;
+        if (mark.spoiled.some((one) => one.layerId === layerId)) isNamed = true;
+        const finishes = mark.phase === null || mark.phase === finishedIn;
+        if (finishes && (mark.layerIds?.includes(layerId) ?? true)) wasGood = true;
+      }
+      if (!isNamed) found.set(key, { pieces, wasGood });
+    }
+  }
+  return [...found.values()];
 }
 
 function expectedTally(

@@ -58,7 +58,7 @@ function readyLayers({ key }: ExpectedGang, standing: PlanInput['work']): number
   const begun = new Set<string>();
   for (const event of standing) {
     if (event.kind === 'blanks-cut') ready += event.layers[key] ?? 0;
-    if (event.kind !== 'pass-sawn') continue;
+    if (event.kind !== 'pass-sawn' && event.kind !== 'layers-spoiled') continue;
     const { stack, stackLayers, layers, pass, id } = event;
     const mark = `${stack} ${String(pass ?? id)}`;
     if (begun.has(mark)) continue;
@@ -268,6 +268,8 @@ function workWrong(stack: PlannedStack, standing: PlanInput['work']): string[] {
     )
       ? []
       : ['other passes done than the events say']),
-    ...(isSame(byPass(stack.begun), byPass(begun)) ? [] : ['other passes begun than the events say']),
+    ...(isSame(byPass(stack.begun.map((pass) => ({ ...pass, lost: [...pass.lost].sort() }))), byPass(begun))
+      ? []
+      : ['other passes begun than the events say']),
   ];
 }

@@ -1,0 +1,289 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { addUpWork, lostIn, passesByNumber, type WorkEvent } from '../ledger';
+import { planRun, totalMinutes, verifyPlan, type Plan, type PlanInput } from '../planning';
+import { circle, inputFor, part, quietKit, rectangle, template } from '../planning/fixtures.test-support';
+import { lanterns } from '../planning/lantern.test-support';
+import { benchSteps, layersSpoiled, tickedIn, tickStep, type BenchStep } from '.';
+
+const planOf = async (input: PlanInput): Promise<Plan> => {
+  const plan = await planRun(input, quietKit);
+  if (!plan.ok) throw new Error(JSON.stringify(plan.error));
+  return plan.value;
+};
+
+const ANY = { bladeInSaw: null, first: null };
+
+let made = 0;
+const device = () => ({ id: `e${String(made++)}`, clientId: 'tablet', at: `2026-11-27T10:00:${String(made % 60)}Z` });
+
+/** What lies at the bench while steps are ticked off: told by the steps alone, held against what they may do. */
+interface AtBench {
+  readonly stuck: Set<string>;
+  readonly drilled: Map<string, Set<number>>;
+  readonly threaded: Set<string>;
+  readonly sawn: Map<string, string[]>;
+  blade: string | null;
+  tilt: number;
+}
+
+/** Says what is wrong with doing this step now; null where nothing is. */
+function wrongNow(step: BenchStep, plan: Plan, at: AtBench): string | null {
+  const stack = plan.stacks.find(({ key }) => key === step.stackKey);
+  const phase = stack?.phases.find(({ key }) => key === step.phaseKey);
+  for (const pass of step.passes) {
+    const name = `${step.stackKey ?? ''} ${String(pass)}`;
+    if (step.kind === 'drill' && !at.stuck.has(name)) return `${name} is drilled without a pattern`;
+    if ((step.kind === 'cut' || step.kind === 'thread') && stack && phase) {
+      if (step.blade?.id !== at.blade) return `${name}: another blade is in the saw`;
+      if (step.tiltDegrees !== at.tilt) return `${name}: the table stands otherwise`;
+      const bits = new Set([
+        ...phase.holes.map(({ diameterMm }) => diameterMm),
+        ...phase.pierceBits.map(({ diameterMm }) => diameterMm),
+      ]);
+      const drilled = at.drilled.get(`${name} ${phase.key}`) ?? new Set();
+      if ([...bits].some((bit) => !drilled.has(bit))) return `${name}: not all holes are drilled`;
+      const doneBefore = stack.begun.find((one) => one.pass === pass)?.phases ?? [];
+      if (phase.after.some((key) => !doneBefore.includes(key))) return `${name}: an earlier phase is not done`;
+    }
+    if (step.kind === 'cut' && phase && stack) {
+      const inside = phase.cuts.filter(({ kind, cutId }) => kind === 'inside' && step.cutIds.includes(cutId));
+      if (inside.length > 0 && !at.threaded.has(`${name} ${phase.key} ${step.blade?.id ?? ''}`))
+        return `${name}: the blade is not threaded`;
+      const sawn = [...(at.sawn.get(`${name} ${phase.key}`) ?? []), ...step.cutIds];
+      if (step.finishesPhase && sawn.join() !== phase.cuts.map(({ cutId }) => cutId).join())
+        return `${name}: other cuts than the phase has`;
+    }
+  }
+  return null;
+}
+
+function doStep(step: BenchStep, at: AtBench): void {
+  if (step.kind === 'blade') at.blade = step.blade?.id ?? null;
+  if (step.kind === 'tilt') at.tilt = step.tiltDegrees;
+  for (const pass of step.passes) {
+    const name = `${step.stackKey ?? ''} ${String(pass)}`;
+    const phase = `${name} ${step.phaseKey ?? ''}`;
+    if (step.kind === 'stick') at.stuck.add(name);
+    if (step.kind === 'drill') at.drilled.set(phase, (at.drilled.get(phase) ?? new Set()).add(step.bit!.diameterMm));
+    if (step.kind === 'thread') at.threaded.add(`${phase} ${step.blade?.id ?? ''}`);
+    if (step.kind === 'cut') at.sawn.set(phase, [...(at.sawn.get(phase) ?? []), ...step.cutIds]);
+  }
+}
+
+/** Ticks steps off until none is left, planning anew after each as the page does; what was done last. */
+async function workThrough(
+  start: PlanInput,
+  first: string | null = null,
+): Promise<{ input: PlanInput; plan: Plan; kinds: string[] }> {
+  let input = start;
+  let plan = await planOf(input);
+  const at: AtBench = {
+    stuck: new Set(),
+    drilled: new Map(),
+    threaded: new Set(),
+    sawn: new Map(),
+    blade: null,
+    tilt: 0,
+  };
+  const kinds: string[] = [];
+  for (let n = 0; n < 400; n++) {
+    const [step] = benchSteps(plan, addUpWork(input.work), input.shop, { bladeInSaw: at.blade, first });
+    if (!step) return { input, plan, kinds };
+    expect(wrongNow(step, plan, at)).toBeNull();
+    doStep(step, at);
+    kinds.push(step.kind);
+    const stack = plan.stacks.find(({ key }) => key === step.stackKey) ?? null;
+    const work = addUpWork(input.work);
+    const before = plan;
+    const lost = (pass: number) =>
+      stack ? lostIn(work, stack.key, pass, passesByNumber(work, stack.key).get(pass) ?? []) : [];
+    const events = tickStep(step, stack, null, lost).map((event) => ({ ...event, ...device() }) as WorkEvent);
+    const drawer = input.drawer.map((blade) => ({ ...blade, inSaw: blade.id === at.blade }));
+    input = { ...input, drawer, work: [...input.work, ...events] };
+    plan = await planOf(input);
+    // Before it is planned anew the next step is right already.
+    const soon = benchSteps(before, addUpWork(input.work), input.shop, { bladeInSaw: at.blade, first })[0];
+    expect(soon?.key).not.toBe(step.key);
+    if (soon) expect(wrongNow(soon, plan, at)).toBeNull();
+    expect(verifyPlan(plan, input)).toEqual([]);
+  }
+  throw new Error('the steps do not end');
+}
+
+const plate = part('plate', { perCopy: 5, insideCuts: [{ id: 'eye', line: null, path: circle(6, 30, 30) }] });
+const drilledPlate = part('drilled', {
+  outline: { id: 'drilled-outline', line: null, path: rectangle(80, 50) },
+  holes: [{ id: 'hole', line: null, center: { x: 20, y: 20 }, diameterMm: 6 }],
+});
+const tilted = part('ring', {
+  perCopy: 2,
+  outline: { id: 'ring-outline', line: null, path: circle(40, 50, 50) },
+  insideCuts: [{ id: 'ring-inside', line: null, path: circle(20, 50, 50) }],
+  cutRules: { 'ring-inside': { line: 'on', tiltDegrees: 12, kept: null } },
+});
+
+describe('steps at the bench', () => {
+  test('take as long as the plan says, blades and tilts apart', async () => {
+    for (const input of [
+      inputFor([template('a', [plate, drilledPlate])], 3),
+      lanterns(2),
+      lanterns(3, { cutOrder: 'outline-first', afterOutline: 'together' }),
+    ]) {
+      const plan = await planOf(input);
+      const steps = benchSteps(plan, addUpWork([]), input.shop, ANY).filter(
+        ({ kind }) => kind !== 'blade' && kind !== 'tilt',
+      );
+      const hands = steps.filter(({ kind }) => kind !== 'glue').reduce((sum, { minutes }) => sum + minutes, 0);
+      expect(hands).toBeCloseTo(totalMinutes(plan.minutes) - plan.minutes.changing, 6);
+    }
+  });
+
+  test.each([
+    ['plates with an eye, and some drilled', inputFor([template('a', [plate, drilledPlate])], 2)],
+    ['a tilted ring among plates', inputFor([template('a', [plate, tilted])], 1)],
+    ['lanterns, inside cuts first', lanterns(2)],
+    ['lanterns, outline first', lanterns(1, { cutOrder: 'outline-first', afterOutline: 'together' })],
+  ])('done one after the other they give all pieces: %s', async (_name, start) => {
+    const { plan, kinds } = await workThrough(start as PlanInput);
+    for (const row of plan.parts) expect(row.good).toBe(row.total);
+    expect(new Set(kinds)).toEqual(
+      expect.objectContaining(new Set(['prepare', 'stick', 'blade', 'cut', 'peel', 'check'])),
+    );
+  });
+
+  test('a stack that is wished for comes first, with the blade that it wants', async () => {
+    const input = inputFor([template('a', [plate, tilted])], 1);
+    const plan = await planOf(input);
+    for (const { key } of plan.stacks) {
+      const [next] = benchSteps(plan, addUpWork([]), input.shop, { bladeInSaw: null, first: key });
+      expect(next?.stackKey).toBe(key);
+      const done = await workThrough(input, key);
+      for (const row of done.plan.parts) expect(row.good).toBe(row.total);
+    }
+  });
+
+  test('holes of stacks that begin together are drilled bit by bit', async () => {
+    const small = part('small', {
+      outline: { id: 'so', line: null, path: rectangle(70, 40) },
+      holes: drilledPlate.holes,
+    });
+    const input = inputFor([template('a', [drilledPlate, small])], 2);
+    const steps = benchSteps(await planOf(input), addUpWork([]), input.shop, ANY);
+    const first = steps.findIndex(({ kind }) => kind === 'drill');
+    expect(steps.slice(first, first + 2).map(({ kind, bit }) => [kind, bit?.diameterMm])).toEqual([
+      ['drill', 6],
+      ['drill', 6],
+    ]);
+  });
+});
+
+describe('what is spoiled at the bench', () => {
+  test('is made again, whether it was told before or after the pass was marked', async () => {
+    const input = inputFor([template('a', [plate])], 1);
+    const plan = await planOf(input);
+    const [stack] = plan.stacks;
+    const mark = {
+      ...tickStep(
+        benchSteps(plan, addUpWork([]), input.shop, ANY).find(({ kind }) => kind === 'cut')!,
+        stack!,
+        null,
+        () => [],
+      )[0]!,
+      ...device(),
+    } as WorkEvent;
+    const spoiled = { ...layersSpoiled(stack!, null, 1, stack!.layers[0]!.id, 'burnt'), ...device() };
+    for (const work of [
+      [mark, spoiled],
+      [spoiled, mark],
+    ]) {
+      const next = await planOf({ ...input, work });
+      expect(verifyPlan(next, { ...input, work })).toEqual([]);
+      expect(next.parts[0]).toMatchObject({ good: stack!.layers.length - 1, spoiled: 1 });
+      expect(next.parts[0]!.toCut).toBe(5 - (stack!.layers.length - 1));
+      // A plan that does not know of it is refused.
+      const unaware = await planOf({ ...input, work: [mark] });
+      expect(verifyPlan(unaware, { ...input, work }).join()).toMatch(/plate/);
+    }
+  });
+
+  test('does not take the work out of the hand: what is stuck is sawn before new blanks are made ready', async () => {
+    let input = inputFor([template('a', [plate])], 3);
+    let plan = await planOf(input);
+    const at = { bladeInSaw: plan.bladeTurns[0]!.blade.id, first: null };
+    const steps = () => benchSteps(plan, addUpWork(input.work), input.shop, at);
+    const take = async (work: WorkEvent[]) => {
+      input = { ...input, work: [...input.work, ...work] };
+      plan = await planOf(input);
+    };
+    while (steps()[0]!.kind !== 'cut') {
+      const [step] = steps();
+      await take(
+        tickStep(step!, plan.stacks.find(({ key }) => key === step!.stackKey) ?? null, null, () => []).map(
+          (tick) => ({ ...tick, ...device() }) as WorkEvent,
+        ),
+      );
+    }
+    const [sawing] = steps();
+    const stack = plan.stacks.find(({ key }) => key === sawing!.stackKey)!;
+    await take([{ ...layersSpoiled(stack, null, sawing!.passes[0]!, stack.layers[0]!.id, 'broke'), ...device() }]);
+    expect(steps()[0]).toMatchObject({ kind: 'cut', passes: sawing!.passes });
+    // What is made again for it is made ready afterwards.
+    expect(steps().some(({ kind }) => kind === 'prepare')).toBe(true);
+  });
+
+  test('taps of two devices give one ledger in whatever order they are heard', async () => {
+    const input = lanterns(1);
+    const plan = await planOf(input);
+    const [stack] = plan.stacks;
+    const marks = stack!.phases.map((phase) => ({
+      ...tickStep(
+        {
+          ...benchSteps(plan, addUpWork([]), input.shop, ANY)[0]!,
+          finishesPhase: true,
+          phaseKey: phase.key,
+          passes: [1],
+        },
+        stack!,
+        2,
+        () => [],
+      )[0]!,
+      ...device(),
+    })) as WorkEvent[];
+    const spoils = [
+      { ...layersSpoiled(stack!, null, 1, stack!.layers[1]!.id, 'slipped'), ...device() },
+      { ...layersSpoiled(stack!, null, 1, stack!.layers[1]!.id, 'broke'), ...device() },
+      { ...layersSpoiled(stack!, null, 1, stack!.layers[0]!.id, null), ...device() },
+    ];
+    const all: WorkEvent[] = [...marks, ...spoils];
+    const once = addUpWork(all);
+    fc.assert(
+      fc.property(fc.shuffledSubarray(all, { minLength: all.length }), (heard) => {
+        const work = addUpWork([...heard, ...heard]);
+        expect(work.pieces).toEqual(once.pieces);
+        const lost = (one: typeof work) =>
+          lostIn(one, stack!.key, 1, passesByNumber(one, stack!.key).get(1) ?? []).sort();
+        expect(lost(work)).toEqual(lost(once));
+      }),
+    );
+    expect(Object.values(once.pieces).reduce((sum, { spoiled }) => sum + spoiled, 0)).toBe(2);
+  });
+
+  test('the table stands as it was set last, whatever the clocks say', () => {
+    const step = (id: string, at: string, detail: string): WorkEvent => ({
+      kind: 'step-done',
+      id,
+      clientId: 'c',
+      at,
+      step: 'tilt',
+      stack: null,
+      phase: null,
+      passes: [],
+      detail,
+      minutes: null,
+    });
+    const taps = [step('a', '2026-11-27T10:00:00Z', '12'), step('b', '2026-11-27T10:05:00Z', '0')];
+    expect(tickedIn(addUpWork(taps)).tiltDegrees).toBe(0);
+    expect(tickedIn(addUpWork([...taps].reverse())).tiltDegrees).toBe(12);
+  });
+});

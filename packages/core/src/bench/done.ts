@@ -1,0 +1,62 @@
+import type { BenchStepKind, StepDone, WorkDone } from '../ledger';
+
+/** Names what a step is of: steps of one kind, stack, phase and detail are told apart by their passes alone. */
+export const stepName = (
+  step: BenchStepKind,
+  stack: string | null,
+  phase: string | null,
+  detail: string | null,
+): string => [step, stack ?? '', phase ?? '', detail ?? ''].join(' ');
+
+/** What was ticked off at the bench. */
+export interface Ticked {
+  /** True where a step was done for a pass. */
+  isDone(name: string, pass: number): boolean;
+  /** When a step of no pass was done last, UTC; null where it was not. */
+  lastOf(name: string): string | null;
+  /** True where the blade was threaded for a pass of a stack, or some of it was sawn. */
+  isAtSaw(stackKey: string): boolean;
+  /** How the table was set last, degrees. */
+  readonly tiltDegrees: number;
+}
+
+/**
+ * Adds up the steps that stand. In whatever order two devices are heard, the same steps are done; the table stands as the ledger has
+ * it last, whatever their clocks say.
+ */
+export function tickedIn({ standing }: Pick<WorkDone, 'standing'>): Ticked {
+  const passes = new Map<string, Set<number>>();
+  const last = new Map<string, string>();
+  const atSaw = new Set<string>();
+  let tilted: StepDone | null = null;
+  for (const event of standing) {
+    if (event.kind !== 'step-done') continue;
+    const name = stepName(event.step, event.stack, event.phase, event.detail);
+    passes.set(name, new Set([...(passes.get(name) ?? []), ...event.passes]));
+    if (event.at > (last.get(name) ?? '')) last.set(name, event.at);
+    if (event.stack !== null && (event.step === 'thread' || event.step === 'cut')) atSaw.add(event.stack);
+    if (event.step === 'tilt') tilted = event;
+  }
+  return {
+    isDone: (name, pass) => passes.get(name)?.has(pass) ?? false,
+    isAtSaw: (stackKey) => atSaw.has(stackKey),
+    lastOf: (name) => last.get(name) ?? null,
+    tiltDegrees: Number(tilted?.detail ?? 0),
+  };
+}
+
+/** The numbers of the passes of a stack that are still to be sawn: those begun, then the lowest that none has. */
+export function passesAhead({
+  done,
+  begun,
+  passesToCut,
+}: {
+  readonly done: readonly number[];
+  readonly begun: readonly { readonly pass: number }[];
+  readonly passesToCut: number;
+}): number[] {
+  const taken = new Set([...done, ...begun.map(({ pass }) => pass)]);
+  const fresh: number[] = [];
+  for (let pass = 1; fresh.length < passesToCut; pass++) if (!taken.has(pass)) fresh.push(pass);
+  return [...begun.map(({ pass }) => pass), ...fresh];
+}

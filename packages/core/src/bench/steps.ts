@@ -1,0 +1,348 @@
+import { passesByNumber, type WorkDone } from '../ledger';
+import {
+  factorsInForce,
+  handlingByPhase,
+  isToSaw,
+  patternMinutes,
+  peelMinutes,
+  phaseMinutes,
+  spellsOf,
+  bitsOf,
+  type FactorValues,
+  type Phase,
+  type Plan,
+  type PlannedStack,
+  type Shop,
+  type Spell,
+} from '../planning';
+import { cautionsOf } from './cautions';
+import { passesAhead, stepName, tickedIn, type Ticked } from './done';
+import type { BenchStep } from './step';
+
+/** What steps are made from. */
+interface Bench {
+  readonly plan: Plan;
+  /** What is marked of the passes of a stack. */
+  readonly marksOf: (stackKey: string) => ReturnType<typeof passesByNumber>;
+  readonly ticked: Ticked;
+  readonly factors: FactorValues;
+  readonly steps: BenchStep[];
+}
+
+type Wanted = Pick<BenchStep, 'kind' | 'minutes'> &
+  Partial<Pick<BenchStep, 'cutIds' | 'bit' | 'detail' | 'blade' | 'tiltDegrees' | 'waitMinutes' | 'finishesPhase'>>;
+
+/**
+ * All that is still to do at the bench, in order. What a blade saws first is made ready, stuck, and drilled together, bit by bit;
+ * then each pass is threaded and sawn; the first of a stack is checked before the others follow. Steps that were ticked off are left
+ * out, and so is what was marked since the plan was made. `first` is the key of a stack that is wished for before all others. Pure; the same plan and record give the same steps.
+ */
+export function benchSteps(
+  plan: Plan,
+  work: WorkDone,
+  shop: Pick<Shop, 'factors'>,
+  { bladeInSaw, first }: { readonly bladeInSaw: string | null; readonly first: string | null },
+): BenchStep[] {
+  const bench: Bench = {
+    plan,
+    marksOf: marksByStack(work),
+    ticked: tickedIn(work),
+    factors: factorsInForce(shop.factors),
+    steps: [],
+  };
+  const stacks = plan.stacks.filter(isToSaw);
+  const waiting = new Map(stacks.map((stack) => [stack.key, spellsOf(stack)]));
+  const begun = new Set<string>();
+  for (const stack of plan.stacks) addUnpeeled(bench, stack);
+  addGlueUps(bench);
+  for (const turn of plan.bladeTurns) {
+    const own = turn.spells.flatMap(({ stackKey }): StackSpell[] => {
+      const spells = waiting.get(stackKey) ?? [];
+      const spell = spells.shift();
+      const stack = stacks.find(({ key }) => key === stackKey);
+      return spell && stack ? [{ stack, spell, isLast: spells.length === 0 }] : [];
+    });
+    addTurn(bench, own, begun);
+    for (const { stack } of own) begun.add(stack.key);
+  }
+  const others = stacks.filter(({ key }) => !begun.has(key));
+  addReady(bench, others, passesAhead);
+  for (const stack of others) addDrilledOnly(bench, stack);
+  return withSettings(bench, wishedFirst(bench.steps, first), bladeInSaw);
+}
+
+/** What one blade saws of a stack at one tilt; the last of them ends its passes. */
+interface StackSpell {
+  readonly stack: PlannedStack;
+  readonly spell: Spell;
+  readonly isLast: boolean;
+}
+
+/**
+ * What is sawn with one blade. Stacks that begin with it are made ready together; once sawing has begun, what is stuck already is
+ * sawn first, for nobody lays down the work in hand to make other blanks ready.
+ */
+function addTurn(bench: Bench, spells: readonly StackSpell[], begun: ReadonlySet<string>): void {
+  const fresh = [...new Set(spells.map(({ stack }) => stack))].filter(({ key }) => !begun.has(key));
+  const isSawing = fresh.some((stack) => isAtSaw(bench, stack));
+  const inHand = (stack: PlannedStack, pass: number): boolean =>
+    begun.has(stack.key) || (isSawing && bench.ticked.isDone(stepName('stick', stack.key, null, null), pass));
+  const addWhere = (wanted: boolean): void => {
+    const passes = (stack: PlannedStack): number[] =>
+      passesAhead(stack).filter((pass) => inHand(stack, pass) === wanted);
+    addReady(bench, fresh, passes);
+    for (const { stack, spell, isLast } of spells) addSpell(bench, stack, passes(stack), spell, isLast);
+  };
+  addWhere(true);
+  addWhere(false);
+}
+
+/** True where a pass of a stack was threaded, sawn, or spoiled. */
+const isAtSaw = ({ marksOf, ticked }: Bench, stack: PlannedStack): boolean =>
+  marksOf(stack.key).size > 0 || ticked.isAtSaw(stack.key);
+
+/** Marks by stack, added up once for each: a bench of many passes asks thousands of times. */
+function marksByStack(work: WorkDone): Bench['marksOf'] {
+  const known = new Map<string, ReturnType<typeof passesByNumber>>();
+  return (stackKey) => {
+    const marks = known.get(stackKey) ?? passesByNumber(work, stackKey);
+    known.set(stackKey, marks);
+    return marks;
+  };
+}
+
+/** A step of a stack for those of the passes for which it is not done yet; nothing where it is done for all. */
+function add(bench: Bench, stack: PlannedStack, phase: Phase | null, passes: readonly number[], wanted: Wanted): void {
+  const phaseKey = phase?.key ?? null;
+  const name = stepName(wanted.kind, stack.key, phaseKey, wanted.detail ?? null);
+  const isDone = (pass: number): boolean =>
+    wanted.finishesPhase === true && phase ? !isOpen(bench, stack, phase, pass) : bench.ticked.isDone(name, pass);
+  const open = passes.filter((pass) => !isDone(pass));
+  if (open.length === 0) return;
+  bench.steps.push({
+    ...BARE_STEP,
+    key: `${name} ${open.join(',')}`,
+    stackKey: stack.key,
+    phaseKey,
+    passes: open,
+    ...wanted,
+    detail: wanted.detail ?? null,
+    minutes: wanted.minutes * open.length,
+    cautions: cautionsOf(wanted.kind, stack, phase, wanted.tiltDegrees ?? 0),
+  });
+}
+
+/** Boards that are glued up come first: they wait in the clamps while other stacks are made ready. */
+function addGlueUps({ plan, ticked, steps }: Bench): void {
+  for (const { gangKey, handsMinutes, waitMinutes } of plan.glueUps) {
+    const stack = plan.stacks.find((one) => isToSaw(one) && one.gangs.some(({ key }) => key === gangKey));
+    const name = stepName('glue', null, null, gangKey);
+    if (!stack || ticked.lastOf(name) !== null) continue;
+    steps.push({
+      ...BARE_STEP,
+      key: name,
+      kind: 'glue',
+      detail: gangKey,
+      minutes: handsMinutes,
+      waitMinutes,
+      cautions: ['clamps-wait'],
+    });
+  }
+}
+
+/** Of no stack and no pass, with nothing in the hand. */
+const BARE_STEP = {
+  detail: null,
+  stackKey: null,
+  phaseKey: null,
+  passes: [],
+  cutIds: [],
+  bit: null,
+  blade: null,
+  tiltDegrees: 0,
+  waitMinutes: 0,
+  finishesPhase: false,
+} as const;
+
+/** True where a phase of a pass is still to do: neither the plan nor what was marked since says that it is done. */
+function isOpen({ marksOf }: Bench, stack: PlannedStack, phase: Phase, pass: number): boolean {
+  if (stack.begun.some((one) => one.pass === pass && one.phases.includes(phase.key))) return false;
+  const marks = marksOf(stack.key).get(pass) ?? [];
+  return !marks.some((mark) => mark.phase === null || mark.phase === phase.key);
+}
+
+/** Wood, patterns and the holes of the first phase for stacks that begin together; the holes bit by bit over all of them. */
+function addReady(
+  bench: Bench,
+  stacks: readonly PlannedStack[],
+  passesOf: (stack: PlannedStack) => readonly number[],
+): void {
+  const fresh = (stack: PlannedStack): number[] => passesOf(stack).filter((pass) => !isBegun(stack, pass));
+  for (const stack of stacks) add(bench, stack, null, fresh(stack), { kind: 'prepare', minutes: 0 });
+  for (const stack of stacks) {
+    const [first] = handlingByPhase(stack);
+    const on = patternMinutes(stack, bench.factors) - peelMinutes(stack);
+    const minutes = on + bench.factors.holdLayer * (first?.joins ?? 0);
+    add(bench, stack, null, fresh(stack), { kind: 'stick', minutes });
+  }
+  const drilled = stacks.flatMap((stack) => {
+    const [phase] = stack.phases;
+    return phase ? [{ stack, phase, passes: passesOf(stack).filter((pass) => isOpen(bench, stack, phase, pass)) }] : [];
+  });
+  addHoles(bench, drilled);
+}
+
+/** True of a pass of which a phase is sawn. */
+const isBegun = ({ begun }: PlannedStack, pass: number): boolean =>
+  begun.some((one) => one.pass === pass && one.phases.length > 0);
+
+interface Drilled {
+  readonly stack: PlannedStack;
+  readonly phase: Phase;
+  readonly passes: readonly number[];
+}
+
+/** Holes of several phases with as few changes of the bit as can be: each bit once, first the one that is in the drill. */
+function addHoles(bench: Bench, drilled: readonly Drilled[]): void {
+  const inDrill = bench.steps.reduce<number | null>((last, { bit }) => bit?.diameterMm ?? last, null);
+  const all = [...new Set(drilled.flatMap(({ phase }) => bitsOf([phase]).map(({ diameterMm }) => diameterMm)))];
+  const order = all.sort((a, b) => Number(b === inDrill) - Number(a === inDrill) || a - b);
+  for (const diameterMm of order)
+    for (const { stack, phase, passes } of drilled) {
+      const bit = bitsOf([phase]).find((one) => one.diameterMm === diameterMm);
+      if (bit) addBit(bench, { stack, phase, passes }, bit.count, diameterMm);
+    }
+}
+
+function addBit(bench: Bench, { stack, phase, passes }: Drilled, holes: number, diameterMm: number): void {
+  const { setUpDrill, drillHole } = bench.factors;
+  // With the last bit a phase in which nothing is sawn is done.
+  const isLast = bitsOf([phase]).slice(-1)[0]?.diameterMm === diameterMm;
+  add(bench, stack, phase, passes, {
+    kind: 'drill',
+    detail: String(diameterMm),
+    bit: { diameterMm, holes },
+    tiltDegrees: tiltOf(phase),
+    minutes: setUpDrill + drillHole * holes,
+    finishesPhase: phase.cuts.length === 0 && isLast,
+  });
+}
+
+/** Holes for a tilted cut are drilled at its tilt. */
+const tiltOf = ({ cuts }: Phase): number => cuts.find(({ kind }) => kind === 'inside')?.rule.tiltDegrees ?? 0;
+
+/** All passes of what one blade saws of a stack at one tilt, one after the other. */
+function addSpell(bench: Bench, stack: PlannedStack, passes: readonly number[], spell: Spell, isLast: boolean): void {
+  for (const pass of passes) {
+    stack.phases.forEach((phase, i) => {
+      const cuts = spell.cuts.filter((one) => one.phase.key === phase.key).map(({ cut }) => cut);
+      if (!isOpen(bench, stack, phase, pass)) return;
+      if (cuts.length > 0) addCuts(bench, stack, phase, pass, { ...spell, cuts: cuts.map((cut) => ({ phase, cut })) });
+      // What is only drilled is done between the phases before and after it.
+      else if (phase.cuts.length === 0 && i > 0 && isAfter(spell, stack, i)) addPhaseHoles(bench, stack, phase, pass);
+    });
+    if (isLast) addEnd(bench, stack, pass);
+  }
+}
+
+/** True where the phase that is sawn before the i-th is of this spell, and the next one is not before. */
+const isAfter = ({ cuts }: Spell, { phases }: PlannedStack, i: number): boolean => {
+  const before = phases.slice(0, i).filter((phase) => phase.cuts.length > 0);
+  return cuts.some(({ phase }) => phase.key === before[before.length - 1]?.key);
+};
+
+function addPhaseHoles(bench: Bench, stack: PlannedStack, phase: Phase, pass: number): void {
+  const i = stack.phases.indexOf(phase);
+  const handled = i === 0 ? undefined : handlingByPhase(stack)[i];
+  const { splitStack, holdLayer } = bench.factors;
+  const minutes = splitStack * (handled?.splits ?? 0) + holdLayer * (handled?.joins ?? 0);
+  if (minutes > 0) add(bench, stack, phase, [pass], { kind: 'split', minutes });
+  addHoles(bench, [{ stack, phase, passes: [pass] }]);
+}
+
+/** The cuts of one phase of one pass with one blade: what comes before them, the blade through its hole, the cut. */
+function addCuts(bench: Bench, stack: PlannedStack, phase: Phase, pass: number, spell: Spell): void {
+  const cuts = spell.cuts.map(({ cut }) => cut);
+  const { blade, tiltDegrees } = spell;
+  const detail = `${blade.id} ${String(tiltDegrees)}`;
+  if (phase !== stack.phases[0]) addPhaseHoles(bench, stack, phase, pass);
+  const threaded = cuts.filter(({ kind }) => kind === 'inside');
+  const own = phaseMinutes({ ...phase, cuts }, stack, bench.factors);
+  const all = phase.cuts.filter(({ kind }) => kind === 'inside').length;
+  const wanted = { detail, blade, tiltDegrees };
+  if (threaded.length > 0)
+    add(bench, stack, phase, [pass], {
+      ...wanted,
+      kind: 'thread',
+      cutIds: threaded.map(({ cutId }) => cutId),
+      minutes: (own.threading * threaded.length) / all,
+    });
+  add(bench, stack, phase, [pass], {
+    ...wanted,
+    kind: 'cut',
+    cutIds: cuts.map(({ cutId }) => cutId),
+    minutes: own.cutting + own.corners,
+    finishesPhase: phase.cuts[phase.cuts.length - 1]?.cutId === cuts[cuts.length - 1]?.cutId,
+  });
+}
+
+/** After the last cut of a pass: what holds it comes off, and the first of a stack is tried before the others are sawn. */
+function addEnd(bench: Bench, stack: PlannedStack, pass: number): void {
+  add(bench, stack, null, [pass], { kind: 'peel', minutes: peelMinutes(stack) });
+  if (stack.done.length === 0 && pass === passesAhead(stack)[0])
+    add(bench, stack, null, [pass], { kind: 'check', minutes: 0 });
+}
+
+/** Passes that are sawn, and stuck at the bench before, and not yet taken off. */
+function addUnpeeled(bench: Bench, stack: PlannedStack): void {
+  const stuck = stepName('stick', stack.key, null, null);
+  for (const pass of stack.done.filter((one) => bench.ticked.isDone(stuck, one))) {
+    add(bench, stack, null, [pass], { kind: 'peel', minutes: peelMinutes(stack) });
+    if (pass === Math.min(...stack.done)) add(bench, stack, null, [pass], { kind: 'check', minutes: 0 });
+  }
+}
+
+/** A stack of which nothing is left to saw but holes to drill. */
+function addDrilledOnly(bench: Bench, stack: PlannedStack): void {
+  for (const pass of passesAhead(stack)) {
+    for (const phase of stack.phases.slice(1))
+      if (isOpen(bench, stack, phase, pass)) addPhaseHoles(bench, stack, phase, pass);
+    addEnd(bench, stack, pass);
+  }
+}
+
+/** All that is glued up, then the stack that is wished for, each in its own order. */
+function wishedFirst(steps: readonly BenchStep[], first: string | null): readonly BenchStep[] {
+  const rank = ({ kind, stackKey }: BenchStep): number => (kind === 'glue' ? 0 : stackKey === first ? 1 : 2);
+  return first === null ? steps : [...steps].sort((a, b) => rank(a) - rank(b));
+}
+
+/** Puts in the blade and sets the table where the next step wants another. */
+function withSettings({ ticked, factors }: Bench, steps: readonly BenchStep[], bladeInSaw: string | null): BenchStep[] {
+  let bladeId = bladeInSaw;
+  let tilt = ticked.tiltDegrees;
+  return steps.flatMap((step) => {
+    if (step.blade === null) return [step];
+    const before: BenchStep[] = [];
+    const { blade, tiltDegrees } = step;
+    const own = { ...BARE_STEP, blade, tiltDegrees, cautions: ['unplug'] as const };
+    if (blade.id !== bladeId)
+      before.push({
+        ...own,
+        key: `blade ${blade.id} before ${step.key}`,
+        kind: 'blade',
+        detail: blade.id,
+        minutes: factors.changeBlade,
+      });
+    if (tiltDegrees !== tilt)
+      before.push({
+        ...own,
+        key: `tilt ${String(tiltDegrees)} before ${step.key}`,
+        kind: 'tilt',
+        detail: String(tiltDegrees),
+        minutes: factors.setTilt,
+      });
+    [bladeId, tilt] = [blade.id, tiltDegrees];
+    return [...before, step];
+  });
+}

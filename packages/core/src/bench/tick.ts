@@ -1,0 +1,59 @@
+import type { LayersSpoiled, SpoilReason, StepDone } from '../ledger';
+import { gangOfLayer, lastPhases, passSawn, type MarkedPass, type Phase, type PlannedStack } from '../planning';
+import type { BenchStep } from './step';
+
+/** An event without the device that makes it. */
+type Made<T> = Omit<T, 'id' | 'clientId' | 'at'>;
+
+/** What ticking a step off records. */
+export type StepTick = MarkedPass | Made<StepDone>;
+
+/**
+ * What is recorded when a step is done: its passes as sawn through its phase where the step finishes it, else the step itself.
+ * `minutes` are those of the whole step, shared by its passes; `lostOf` names the layers that were spoiled before.
+ */
+export function tickStep(
+  step: BenchStep,
+  stack: PlannedStack | null,
+  minutes: number | null,
+  lostOf: (pass: number) => readonly string[],
+): StepTick[] {
+  const { kind, stackKey, phaseKey, passes, detail, blade } = step;
+  if (!step.finishesPhase || stack === null)
+    return [{ kind: 'step-done', step: kind, stack: stackKey, phase: phaseKey, passes, detail, minutes }];
+  const phase = stack.phases.length === 1 ? null : (stack.phases.find(({ key }) => key === phaseKey) ?? null);
+  return passes.map((pass) => ({
+    ...passSawn(stack, phase, pass, { spoiled: [], lost: lostOf(pass) }),
+    bladeId: blade?.id ?? null,
+    minutes: minutes === null ? null : minutes / passes.length,
+  }));
+}
+
+/** Layers of a pass that came to nothing; null for all of them. */
+export function layersSpoiled(
+  stack: PlannedStack,
+  phase: Phase | null,
+  pass: number,
+  layerId: string | null,
+  reason: SpoilReason | null,
+): Made<LayersSpoiled> {
+  const ids = stack.layers.map(({ id }) => id);
+  const last = lastPhases(stack);
+  return {
+    kind: 'layers-spoiled',
+    stack: stack.key,
+    stackLayers: ids,
+    layers: ids.length,
+    pass,
+    phase: phase?.key ?? null,
+    lost: ids
+      .filter((id) => layerId === null || id === layerId)
+      .map((id) => ({ layerId: id, reason, pieces: piecesOf(id, stack), finishedIn: last.get(id) ?? '' })),
+  };
+}
+
+function piecesOf(layerId: string, stack: PlannedStack): Readonly<Record<string, number>> {
+  const pieces: Record<string, number> = {};
+  for (const { partId } of gangOfLayer(layerId, stack).parts) pieces[partId] = (pieces[partId] ?? 0) + 1;
+  return pieces;
+}

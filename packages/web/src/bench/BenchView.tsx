@@ -1,0 +1,237 @@
+import { useMemo } from 'react';
+import { Box, Button, Typography } from '@mui/material';
+import { IconX } from '@tabler/icons-react';
+import { Link } from 'react-router';
+import { formatMinutes, type BenchStep } from '@rapid-jig/core';
+import { linesOf } from '../drawing/StackFromAbove';
+import { useOpenRun, useRunDoc, useRunState } from '../runs/RunRoute';
+import { useUnit } from '../services';
+import { OutboxBadge } from '../shell/OutboxBadge';
+import { SaidBar } from '../shell/SaidBar';
+import { AwayBar } from '../shell/StateBars';
+import { FIGURE } from '../theme/theme';
+import { bladeWords, CAUTION_WORDS, ofWords, STEP_WORDS, stepWords } from '../words/bench';
+import { counted } from '../words/counted';
+import { AllDone } from './AllDone';
+import { BackButton } from './BackButton';
+import { FootSwitchButton, useFootSwitch } from './FootSwitch';
+import { NoticeRow } from './NoticeRow';
+import { SoundButton, useSound } from './sound';
+import { StepPicture } from './StepPicture';
+import { ThenList } from './ThenList';
+import { Timers } from './Timers';
+import { useAwake } from './use-awake';
+import { useBench, type Bench } from './use-bench';
+
+/** What a hand in a glove hits from beside the saw, px. */
+const TARGET = 64;
+
+/** Beside the saw: one step at a time, seen from two metres, gone on from with one key. */
+export function BenchView() {
+  const bench = useBench();
+  const { steps } = bench;
+  const sound = useSound();
+  const step = steps?.[0] ?? null;
+  const goOn = (): void => {
+    sound.tick();
+    bench.goOn();
+  };
+  const footSwitch = useFootSwitch({ goOn, goBack: bench.goBack });
+  const isAwake = useAwake();
+  const name = useRunDoc((run) => run.name);
+  return (
+    <Box
+      component="main"
+      sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column', bgcolor: 'background.default' }}
+    >
+      <title>{`Bench: ${name} · Rapid Jig`}</title>
+      <Box
+        component="header"
+        sx={{
+          display: 'flex',
+          alignItems: 'center',
+          gap: 1,
+          px: 2,
+          bgcolor: 'rail',
+          color: 'railText',
+          minHeight: TARGET,
+        }}
+      >
+        <Typography noWrap component="h1" sx={{ ...FIGURE, fontWeight: 700, fontSize: '1.1rem', flex: '0 1 auto' }}>
+          {name}
+        </Typography>
+        <Typography role="status" aria-label="Steps left" noWrap sx={{ flex: 1, opacity: 0.85, minWidth: 90 }}>
+          {steps === null ? 'Planning…' : `${counted(steps.length, 'step')} left, ${leftWords(steps)}`}
+        </Typography>
+        <Timers ring={sound.ring} />
+        {!isAwake && (
+          <Typography variant="body2" sx={{ opacity: 0.85, display: { xs: 'none', md: 'block' } }}>
+            The screen may go dark: set it to stay on.
+          </Typography>
+        )}
+        <OutboxBadge />
+        <SoundButton sound={sound} />
+        <FootSwitchButton footSwitch={footSwitch} />
+        <Button
+          component={Link}
+          to=".."
+          relative="path"
+          aria-label="Leave the bench"
+          sx={{ color: 'railText', minHeight: TARGET, minWidth: TARGET }}
+        >
+          <IconX size={30} />
+        </Button>
+      </Box>
+      <AwayBar />
+      {steps === null && <Planning />}
+      {steps?.length === 0 && <AllDone bench={bench} />}
+      {step && <StepNow bench={bench} step={step} onGoOn={goOn} />}
+      <SaidBar />
+    </Box>
+  );
+}
+
+const leftWords = (steps: readonly BenchStep[]): string =>
+  formatMinutes(steps.reduce((sum, { minutes }) => sum + minutes, 0));
+
+function Planning() {
+  const { error } = useRunState();
+  return (
+    <Box sx={{ p: 4 }}>
+      {error === null ? (
+        <Typography sx={{ fontSize: '2rem' }}>Planning…</Typography>
+      ) : (
+        error.map(({ message, where, hint }, i) => (
+          <Typography key={i} sx={{ fontSize: '1.5rem' }}>
+            <b>{where}</b>: {message} {hint}
+          </Typography>
+        ))
+      )}
+    </Box>
+  );
+}
+
+interface StepNowProps {
+  readonly bench: Bench;
+  readonly step: BenchStep;
+  readonly onGoOn: () => void;
+}
+
+function StepNow({ bench, step, onGoOn }: StepNowProps) {
+  const { revisions } = useRunState();
+  const { stack } = bench;
+  const lines = useMemo(() => (stack ? linesOf(stack, revisions) : null), [stack, revisions]);
+  return (
+    <>
+      <Box
+        sx={{
+          flex: 1,
+          display: 'grid',
+          gridTemplateColumns: { xs: '1fr', md: 'minmax(0, 1fr) minmax(360px, 44%)' },
+          gap: 2,
+          p: 2,
+          minHeight: 0,
+        }}
+      >
+        <StepPicture step={step} stack={stack} lines={lines} />
+        <StepTold bench={bench} step={step} />
+      </Box>
+      <NoticeRow bench={bench} step={step} />
+      <Box
+        sx={{ display: 'flex', gap: 1.5, p: 1.5, pt: 0, alignItems: 'stretch', flexWrap: { xs: 'wrap', md: 'nowrap' } }}
+      >
+        <BackButton bench={bench} />
+        <ThenList bench={bench} />
+        <Button
+          variant="contained"
+          onClick={onGoOn}
+          sx={{ ...FIGURE, minHeight: 88, flex: '1 0 280px', fontSize: '2rem', fontWeight: 700 }}
+        >
+          {step.kind === 'cut' && step.finishesPhase ? 'Pass good' : 'Done'}
+        </Button>
+      </Box>
+    </>
+  );
+}
+
+/** The step in words and figures, readable at two metres. */
+function StepTold({ bench, step }: { readonly bench: Bench; readonly step: BenchStep }) {
+  const { unit } = useUnit();
+  const { stack } = bench;
+  const { session } = useOpenRun();
+  const lost = stack && step.passes.length === 1 ? session.lostOf(stack.key, step.passes[0] ?? 0).length : 0;
+  return (
+    <Box sx={{ minWidth: 0, display: 'flex', flexDirection: 'column', gap: 1 }}>
+      <Typography
+        component="h2"
+        role="status"
+        aria-label="This step"
+        sx={{ ...FIGURE, fontWeight: 800, fontSize: { xs: '2.2rem', md: '3.2rem' }, lineHeight: 1.05 }}
+      >
+        {STEP_WORDS[step.kind]}
+      </Typography>
+      {stack && (
+        <Typography sx={{ fontSize: { xs: '1.3rem', md: '1.7rem' }, fontWeight: 600, lineHeight: 1.2 }}>
+          {ofWords(step, stack)}
+        </Typography>
+      )}
+      <Typography sx={{ fontSize: { xs: '1.2rem', md: '1.5rem' }, lineHeight: 1.3 }}>
+        {stepWords(step, stack, unit)}
+      </Typography>
+      {lost > 0 && (
+        <Typography color="error" sx={{ fontSize: '1.3rem', fontWeight: 600 }}>
+          {counted(lost, 'layer')} of this pass spoiled
+        </Typography>
+      )}
+      <Figures bench={bench} step={step} />
+      {step.cautions.slice(0, 2).map((caution) => (
+        <Typography
+          key={caution}
+          sx={{
+            borderLeft: 8,
+            borderColor: 'error.main',
+            pl: 1.5,
+            fontSize: { xs: '1.1rem', md: '1.35rem' },
+            lineHeight: 1.25,
+          }}
+        >
+          {CAUTION_WORDS[caution]}
+        </Typography>
+      ))}
+      {step.cautions.length > 0 && (
+        <Typography variant="body2" color="textSecondary">
+          The usual caution; your tools’ manuals and the rules where you live decide.
+        </Typography>
+      )}
+    </Box>
+  );
+}
+
+function Figures({ bench, step }: { readonly bench: Bench; readonly step: BenchStep }) {
+  const { planned } = useRunState();
+  const { stack } = bench;
+  const left = stack ? stack.passesToCut + stack.begun.length : 0;
+  const inSaw = planned?.plan.bladeTurns.map(({ blade }) => blade).find(({ inSaw: is }) => is) ?? null;
+  const blade = step.blade ?? inSaw;
+  return (
+    <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap', my: 1 }}>
+      {stack && <Big figure={String(left)} unit={left === 1 ? 'pass left' : 'passes left'} />}
+      {blade && <Big figure={blade.size} unit={`${bladeWords({ blade }).replace(/^Number \S+, /, '')} in the saw`} />}
+      {step.tiltDegrees !== 0 && <Big figure={`${String(step.tiltDegrees)}°`} unit="tilt" />}
+      {step.minutes >= 0.5 && <Big figure={formatMinutes(step.minutes)} unit="planned" />}
+    </Box>
+  );
+}
+
+function Big({ figure, unit }: { readonly figure: string; readonly unit: string }) {
+  return (
+    <Box>
+      <Typography sx={{ ...FIGURE, fontWeight: 800, fontSize: { xs: '1.8rem', md: '2.6rem' }, lineHeight: 1 }}>
+        {figure}
+      </Typography>
+      <Typography sx={{ fontSize: '1.05rem' }} color="textSecondary">
+        {unit}
+      </Typography>
+    </Box>
+  );
+}

@@ -1,0 +1,111 @@
+import { Box, Typography } from '@mui/material';
+import { gangOfLayer, type BenchStep, type PlannedStack } from '@rapid-jig/core';
+import { BladeSide } from '../drawing/BladePicture';
+import { Measure } from '../drawing/Measure';
+import { StackFromAbove, type StackLines } from '../drawing/StackFromAbove';
+import { drawnSize, StackSide } from '../drawing/StackPicture';
+import { FIGURE } from '../theme/theme';
+import { layerName } from '../words/stacks';
+
+interface StepPictureProps {
+  readonly step: BenchStep;
+  readonly stack: PlannedStack | null;
+  readonly lines: StackLines | null;
+}
+
+/** The work of a step at the size of a hand: the stack from above where a line is followed or a hole drilled, else its layers. */
+export function StepPicture({ step, stack, lines }: StepPictureProps) {
+  const phase = stack?.phases.find(({ key }) => key === step.phaseKey);
+  return (
+    <Box
+      sx={{
+        minHeight: { xs: 220, md: 0 },
+        display: 'grid',
+        placeItems: 'center',
+        overflow: 'hidden',
+        bgcolor: 'background.paper',
+        border: 1,
+        borderColor: 'divider',
+        p: 1,
+      }}
+    >
+      {stack && phase && lines ? (
+        <StackFromAbove
+          stack={stack}
+          phase={phase}
+          lines={lines}
+          height="min(56vh, 520px)"
+          {...(step.kind === 'drill' ? {} : { strong: step.cutIds, numbered: step.cutIds })}
+        />
+      ) : stack ? (
+        <LayersSeen stack={stack} />
+      ) : step.kind === 'blade' && step.blade ? (
+        <Box sx={{ display: 'flex', alignItems: 'center', gap: 4 }}>
+          <BladeSide blade={step.blade} length={360} />
+          <Typography sx={{ ...FIGURE, fontSize: '9rem', fontWeight: 800, lineHeight: 1 }}>
+            {step.blade.size}
+          </Typography>
+        </Box>
+      ) : (
+        <TablePicture tiltDegrees={step.tiltDegrees} />
+      )}
+    </Box>
+  );
+}
+
+const SIDE_WIDTH = 420;
+const MOST_SIDE = 300;
+
+/** The stack from the side with the names of its layers, and the size of its blank. */
+function LayersSeen({ stack }: { readonly stack: PlannedStack }) {
+  const [top] = stack.gangs;
+  if (!top) return null;
+  const [across, up] = drawnSize(top);
+  const scale = Math.min(MOST_SIDE / stack.stackHeightMm, SIDE_WIDTH / 20);
+  const height = stack.stackHeightMm * scale;
+  return (
+    <Box sx={{ display: 'flex', flexDirection: 'column', gap: 1.5, alignItems: 'center', maxWidth: '100%' }}>
+      <svg
+        viewBox={`-1 -1 ${String(SIDE_WIDTH + 2)} ${String(height + 2)}`}
+        style={{ width: SIDE_WIDTH, maxWidth: '100%' }}
+        role="img"
+        aria-label="The layers from the side"
+      >
+        <StackSide stack={stack} width={SIDE_WIDTH} scale={scale} />
+      </svg>
+      <Typography sx={{ fontSize: '1.4rem', textAlign: 'center' }}>
+        <Measure mm={across} /> × <Measure mm={up} />
+      </Typography>
+      <Box component="ol" sx={{ m: 0, pl: 3, fontSize: '1.2rem' }}>
+        {stack.layers.map(({ id }) => {
+          const { thicknessMm, wood } = gangOfLayer(id, stack);
+          return (
+            <li key={id}>
+              <b>{layerName(id, stack)}</b>, <Measure mm={thicknessMm} /> {wood.name}
+            </li>
+          );
+        })}
+      </Box>
+    </Box>
+  );
+}
+
+/** The table from the front at its tilt, the blade upright. */
+function TablePicture({ tiltDegrees }: { readonly tiltDegrees: number }) {
+  return (
+    <svg
+      viewBox="-160 -130 320 220"
+      style={{ width: 'min(100%, 520px)' }}
+      role="img"
+      aria-label="The table at its tilt"
+    >
+      <path d="M0 -110V80" stroke="var(--rj-palette-text-primary)" strokeWidth="3" />
+      <g transform={`rotate(${String(tiltDegrees)})`}>
+        <rect x="-140" y="0" width="280" height="14" fill="var(--rj-palette-shelf)" stroke="var(--rj-palette-edge)" />
+      </g>
+      <text x="12" y="-80" fontSize="34" fontWeight="700" fill="var(--rj-palette-text-primary)">
+        {tiltDegrees}°
+      </text>
+    </svg>
+  );
+}

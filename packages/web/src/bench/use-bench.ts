@@ -1,0 +1,131 @@
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { useStore } from 'zustand';
+import {
+  benchSteps,
+  layersSpoiled,
+  tickStep,
+  type BenchStep,
+  type Notice,
+  type PlannedStack,
+  type SpoilReason,
+  type WorkEvent,
+} from '@rapid-jig/core';
+import { useOpenRun, useRunState } from '../runs/RunRoute';
+import type { Tapped } from '../runs/run-session';
+import { useDrawer, useServices, useShop } from '../services';
+import { clockFor, goingOn, keptClock, minutesAt, pausedNow, type StepClock } from './bench-clock';
+
+/** What stands at the bench now, and what a tap does. */
+export interface Bench {
+  /** What is to do now and then; empty when all is done, null before there is a plan. */
+  readonly steps: readonly BenchStep[] | null;
+  readonly stack: PlannedStack | null;
+  readonly clock: StepClock | null;
+  /** True where there is something to take back. */
+  readonly mayGoBack: boolean;
+  goOn(): void;
+  goBack(): void;
+  notice(what: Notice, words?: string, photoId?: string): void;
+  spoil(layerId: string | null, reason: SpoilReason | null): void;
+  /** Key of the stack that is done before all others; null for the order of the plan. */
+  readonly first: string | null;
+  doFirst(stackKey: string | null): void;
+}
+
+/** A second tap within this is the same tap. */
+const BOUNCE_MS = 350;
+
+export function useBench(): Bench {
+  const { session } = useOpenRun();
+  const { planned, work, events } = useRunState();
+  const { bladeLedger, clientId } = useServices();
+  const { blades } = useDrawer();
+  const shop = useShop();
+  const bladeInSaw = blades.find(({ inSaw }) => inSaw)?.id ?? null;
+  const [first, setFirst] = useState<string | null>(null);
+  const steps = useMemo(
+    () => (planned ? benchSteps(planned.plan, work, shop, { bladeInSaw, first }) : null),
+    [planned, work, shop, bladeInSaw, first],
+  );
+  const step = steps?.[0] ?? null;
+  const stack = planned?.plan.stacks.find(({ key }) => key === step?.stackKey) ?? null;
+  const { clock, keep } = useStepClock(session.document.store.getState().doc.id, step?.key ?? null);
+  const lastTap = useRef({ what: '', at: -Infinity });
+  const last = useMemo(() => lastOwn(events, clientId), [events, clientId]);
+
+  const isBounce = (what: string): boolean => {
+    const at = performance.now();
+    if (lastTap.current.what === what && at - lastTap.current.at < BOUNCE_MS) return true;
+    lastTap.current = { what, at };
+    return false;
+  };
+  const where = {
+    step: step?.kind ?? null,
+    stack: step?.stackKey ?? null,
+    phase: step?.phaseKey ?? null,
+    pass: step?.passes.length === 1 ? (step.passes[0] ?? null) : null,
+    bladeId: bladeInSaw,
+  };
+  return {
+    steps,
+    stack,
+    clock,
+    mayGoBack: last !== null,
+    goOn: () => {
+      if (!step || !clock || isBounce('on')) return;
+      const minutes = minutesAt(clock, Date.now());
+      const taps = tickStep(step, stack, minutes, (pass) => session.lostOf(stack?.key ?? '', pass));
+      session.record(taps);
+      if (step.kind === 'blade' && step.blade && step.blade.id !== bladeInSaw)
+        bladeLedger.enter(step.blade.id, 'put-in');
+    },
+    goBack: () => {
+      if (!last || isBounce('back')) return;
+      session.undo(last.id);
+      if (last.kind === 'step-done' && last.step === 'blade' && last.detail === bladeInSaw && bladeInSaw !== null)
+        bladeLedger.enter(bladeInSaw, 'taken-out');
+    },
+    notice: (what, words, photoId) => {
+      if (isBounce(what)) return;
+      const now = Date.now();
+      if (what === 'pause' && clock) keep(pausedNow(clock, now));
+      if (what === 'go-on' && clock) keep(goingOn(clock, now));
+      session.record([{ kind: 'noticed', what, ...where, words: words ?? null, photoId: photoId ?? null }]);
+      if (bladeInSaw !== null && what === 'blade-broke') bladeLedger.enter(bladeInSaw, 'broken');
+      if (bladeInSaw !== null && what === 'blade-dull') bladeLedger.enter(bladeInSaw, 'worn');
+    },
+    spoil: (layerId, reason) => {
+      const [pass] = step?.passes ?? [];
+      if (!stack || pass === undefined || isBounce('spoil')) return;
+      const phase = stack.phases.find(({ key }) => key === step?.phaseKey) ?? null;
+      const tap: Tapped = layersSpoiled(stack, phase, pass, layerId, reason);
+      session.record([tap]);
+    },
+    first,
+    doFirst: setFirst,
+  };
+}
+
+/** The last thing this device did that still stands: what going back takes back. */
+function lastOwn(
+  events: readonly WorkEvent[],
+  clientId: string,
+): Exclude<WorkEvent, { kind: 'pass-taken-back' }> | null {
+  const back = new Set(events.flatMap((event) => (event.kind === 'pass-taken-back' ? [event.event] : [])));
+  for (const event of [...events].reverse())
+    if (event.clientId === clientId && event.kind !== 'pass-taken-back' && !back.has(event.id)) return event;
+  return null;
+}
+
+/** The clock of the step in view. */
+function useStepClock(
+  runId: string,
+  stepKey: string | null,
+): { clock: StepClock | null; keep: (clock: StepClock) => void } {
+  const [kept] = useState(() => keptClock(runId));
+  const clock = useStore(kept.store);
+  useEffect(() => {
+    if (stepKey !== null) kept.keep(clockFor(stepKey, kept.store.getState(), Date.now()));
+  }, [kept, stepKey]);
+  return { clock: clock?.stepKey === stepKey ? clock : null, keep: kept.keep };
+}

@@ -67,6 +67,7 @@ const template: Template = {
       apartClean: true,
       wants: ['clean-underside' as const],
       laid: { a: 0, b: 1, c: -1, d: 0, e: 12.5, f: 3 },
+      holeUses: { [uuid(4)]: { fit: 'loose', depth: null } },
       cutRules: { [uuid(4)]: { line: 'outside', tiltDegrees: 12.5, kept: null } },
       pinnedLayers: null,
       drawing: uuid(2),

@@ -36,6 +36,7 @@ const options = Joi.object<PatternSheetOptions, true>({
   lineRule: Joi.string().valid('on', 'outside', 'inside').required(),
   ruleMm: Joi.number().min(0).max(5).required(),
   pierceMarks: Joi.boolean().required(),
+  holesOnly: Joi.boolean().required(),
   overlapMm: Joi.number().min(LEAST_OVERLAP).max(50).required(),
 });
 

@@ -1,11 +1,13 @@
 import Joi from 'joi';
 import {
+  BIT_KINDS,
   BLADE_HOLDERS,
   BLADE_MOVES,
   BLADE_SIZES,
   FACTORS,
   FIGURE_SOURCES,
   TOOTH_FORMS,
+  type Bit,
   type BladeMove,
   type DrawerBlade,
   type Saw,
@@ -39,6 +41,13 @@ const factors = Object.fromEntries(FACTORS.map((factor) => [factor.id, Joi.numbe
 
 const holding = Joi.string().valid('tape', 'brads', 'double-sided', 'film', 'glue-dots');
 
+const bit = Joi.object<Wire<Bit>, true>({
+  kind: Joi.string()
+    .valid(...BIT_KINDS)
+    .required(),
+  diameter: length.required(),
+});
+
 export const shopSchema = Joi.object<Wire<Shop>, true>({
   name: freeName.required(),
   units: Joi.string().valid('in', 'mm').required(),
@@ -63,6 +72,7 @@ export const shopSchema = Joi.object<Wire<Shop>, true>({
   holdHigh: Joi.object({ from: length.required(), holding: holding.required() }).allow(null).required(),
   pattern: patternMethod.required(),
   patternFor: Joi.object<Shop['patternFor']>().pattern(Joi.string().max(60), patternMethod).required(),
+  bits: Joi.array().items(bit).max(200).allow(null).required(),
   factors: Joi.object<Shop['factors']>(factors).required(),
 });
 

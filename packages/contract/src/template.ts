@@ -9,7 +9,9 @@ import {
   type DrawingSource,
   type DrilledHole,
   type Edge,
+  HOLE_FITS,
   type HardwareNeed,
+  type HoleUse,
   type MarkedLine,
   type Part,
   type PartCut,
@@ -55,6 +57,13 @@ const cutRule = Joi.object<CutRule, true>({
     .required(),
 });
 
+const holeUse = Joi.object<Wire<HoleUse>, true>({
+  fit: Joi.string()
+    .valid(...HOLE_FITS)
+    .required(),
+  depth: length.allow(null).required(),
+});
+
 const ply = Joi.object<Ply, true>({ woodId: Joi.string().max(60).required(), thickness: length.required() });
 
 const part = Joi.object<Wire<Part>, true>({
@@ -83,6 +92,7 @@ const part = Joi.object<Wire<Part>, true>({
   pinnedLayers: Joi.number().integer().min(1).max(100).allow(null).required(),
   laid: affine.allow(null).required(),
   cutRules: Joi.object<Part['cutRules']>().pattern(id, cutRule).required(),
+  holeUses: Joi.object<Part['holeUses']>().pattern(id, holeUse).required(),
 });
 
 const drawingSource = Joi.object<DrawingSource, true>({

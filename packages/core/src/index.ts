@@ -188,6 +188,9 @@ export {
   ruleOf,
   sameOutlineAs,
   withRule,
+  HOLE_FITS,
+  holeUseOf,
+  withHoleUse,
 } from './products';
 export type {
   Body,
@@ -197,6 +200,8 @@ export type {
   DrawingSource,
   DrilledHole,
   HardwareNeed,
+  HoleFit,
+  HoleUse,
   KeptWaste,
   LayerFeature,
   LineRule,
@@ -263,6 +268,7 @@ export {
   besideCut,
   hintsForCut,
   bitForLayer,
+  bitOfSizes,
   bitsOf,
   BLADE_HOLDERS,
   bladePreferences,
@@ -274,6 +280,7 @@ export {
   costOf,
   cutCaution,
   drawDown,
+  BIT_KINDS,
   FACTORS,
   factorsInForce,
   familiesOfRun,
@@ -372,6 +379,8 @@ export type {
   BladeChange,
   BladeHolder,
   BladeUse,
+  Bit,
+  BitKind,
   Saw,
   Shop,
   SpareRule,
@@ -396,8 +405,8 @@ export type {
 } from './planning';
 export { formOf, FORMS, openForm, toForm, fromFile, toFile } from './forms';
 export type { FormKind } from './forms';
-export { benchSteps, layersSpoiled, stepName, tickedIn, tickStep } from './bench';
-export type { BenchStep, Caution, StepTick, Ticked } from './bench';
+export { benchSteps, bitOnHand, drillCard, layersSpoiled, stepName, tickedIn, tickStep } from './bench';
+export type { BenchStep, BitProposal, Caution, DrillCard, DrillPlace, StepTick, Ticked } from './bench';
 export { labourCost } from './production';
 export {
   checkBarMm,
@@ -412,6 +421,7 @@ export {
   PAGES,
   PRINTED_SCRIPTS,
   scriptsFrom,
+  drillListCsv,
   partListCsv,
   patternsFor,
   LEAST_OVERLAP,

@@ -4,3 +4,7 @@ export { stepName, tickedIn } from './done';
 export type { Ticked } from './done';
 export { layersSpoiled, tickStep } from './tick';
 export type { StepTick } from './tick';
+export { drillCard } from './drill-card';
+export type { DrillCard, DrillPlace } from './drill-card';
+export { bitOnHand } from './bit-on-hand';
+export type { BitProposal } from './bit-on-hand';

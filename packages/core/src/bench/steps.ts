@@ -7,6 +7,7 @@ import {
   peelMinutes,
   phaseMinutes,
   spellsOf,
+  bitOfSizes,
   bitsOf,
   type FactorValues,
   type Phase,
@@ -205,13 +206,14 @@ interface Drilled {
 /** Holes of several phases with as few changes of the bit as can be: each bit once, first the one that is in the drill. */
 function addHoles(bench: Bench, drilled: readonly Drilled[]): void {
   const inDrill = bench.steps.reduce<number | null>((last, { bit }) => bit?.diameterMm ?? last, null);
-  const all = [...new Set(drilled.flatMap(({ phase }) => bitsOf([phase]).map(({ diameterMm }) => diameterMm)))];
-  const order = all.sort((a, b) => Number(b === inDrill) - Number(a === inDrill) || a - b);
-  for (const diameterMm of order)
-    for (const { stack, phase, passes } of drilled) {
-      const bit = bitsOf([phase]).find((one) => one.diameterMm === diameterMm);
-      if (bit) addBit(bench, { stack, phase, passes }, bit.count, diameterMm);
-    }
+  const sizes = drilled.flatMap(({ phase }) => bitsOf([phase]).map(({ diameterMm }) => diameterMm));
+  const bits = bitOfSizes(inDrill === null ? sizes : [...sizes, inDrill]);
+  const first = inDrill === null ? null : bits.get(inDrill);
+  const order = [...new Set(bits.values())].sort((a, b) => Number(b === first) - Number(a === first) || a - b);
+  for (const wanted of order)
+    for (const { stack, phase, passes } of drilled)
+      for (const { diameterMm, count } of bitsOf([phase]))
+        if (bits.get(diameterMm) === wanted) addBit(bench, { stack, phase, passes }, count, diameterMm);
 }
 
 function addBit(bench: Bench, { stack, phase, passes }: Drilled, holes: number, diameterMm: number): void {

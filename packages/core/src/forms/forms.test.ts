@@ -151,6 +151,7 @@ test('layers taken apart after the outline are sawn one by one, as they were; a 
   expect(openForm('settings', { form: 1, doc: { cutOrder: 'outline-first' } })).toEqual({
     ok: true,
     value: {
+      bits: null,
       cutOrder: 'outline-first',
       afterOutline: 'singly',
       pattern: 'glue-stick-on-tape',

@@ -9,12 +9,13 @@ import { planWithWants } from './plan-6';
 import { settingsWithSaws } from './settings-4';
 import { templateWithRules } from './template-3';
 import { templateWithWants } from './template-4';
+import { templateWithHoleUses } from './template-5';
 
 /** Each kind of stored document and the number of its form today. */
 export const FORMS = {
-  template: 4,
+  template: 5,
   run: 4,
-  settings: 4,
+  settings: 5,
   stockItem: 2,
   stockMove: 1,
   bladeMove: 1,
@@ -38,7 +39,7 @@ const WHOLE_PASS = { stackLayers: null, phase: null, layerIds: null, minutes: nu
 /** From each form to the next: the first turns form 1 into form 2. Forms are never changed afterwards. */
 const STEPS: Readonly<Record<FormKind, readonly ((doc: Doc) => Doc)[]>> = {
   // Layers that make one thing were not told.
-  template: [(template) => ({ ...template, bodies: [] }), templateWithRules, templateWithWants],
+  template: [(template) => ({ ...template, bodies: [] }), templateWithRules, templateWithWants, templateWithHoleUses],
   // Spares that were used up are made again only where the maker says so.
   run: [
     (run) => ({ ...run, refillSpares: false }),
@@ -58,6 +59,8 @@ const STEPS: Readonly<Record<FormKind, readonly ((doc: Doc) => Doc)[]>> = {
     // One habit held for every wood and height.
     (settings) => ('cutOrder' in settings ? { ...settings, patternFor: {}, holdHigh: null } : settings),
     settingsWithSaws,
+    // Which bits there are was not told.
+    (settings) => ('cutOrder' in settings ? { ...settings, bits: null } : settings),
   ],
   // Pieces made beyond what was wanted did not lie on the rack.
   stockItem: [(item) => ({ ...item, partId: null })],

@@ -46,11 +46,29 @@ export const timesMinutes = (minutes: Minutes, times: number): Minutes => ({
 /** Pierce holes drilled in one pass of a phase. */
 export const pierceHolesOf = ({ pierceBits }: Phase): number => pierceBits.reduce((sum, { count }) => sum + count, 0);
 
+/** Sizes that differ by less are drilled with one bit, mm: a drawing has 6.35 and 6.3500001 for a quarter of an inch. */
+const ONE_BIT = 0.05;
+
+/** The bit of each size of hole, mm: of sizes that one bit makes the smallest. */
+export function bitOfSizes(diametersMm: readonly number[]): ReadonlyMap<number, number> {
+  const bits = new Map<number, number>();
+  let bit = -Infinity;
+  for (const size of [...diametersMm].sort((a, b) => a - b)) {
+    if (size - bit > ONE_BIT) bit = size;
+    bits.set(size, bit);
+  }
+  return bits;
+}
+
 /** Bits of a phase with the holes each makes in one pass, smallest first: for holes that stay, and for those the blade goes through. */
 export function bitsOf(phases: readonly Phase[]): { readonly diameterMm: number; readonly count: number }[] {
   const counts = new Map<number, number>();
-  const add = (diameterMm: number, count: number): void =>
-    void counts.set(diameterMm, (counts.get(diameterMm) ?? 0) + count);
+  const sizes = phases.flatMap((phase) => [...phase.pierceBits, ...phase.holes].map(({ diameterMm }) => diameterMm));
+  const bits = bitOfSizes(sizes);
+  const add = (diameterMm: number, count: number): void => {
+    const bit = bits.get(diameterMm) ?? diameterMm;
+    counts.set(bit, (counts.get(bit) ?? 0) + count);
+  };
   for (const phase of phases) {
     for (const { diameterMm, count } of phase.pierceBits) add(diameterMm, count);
     for (const { diameterMm } of phase.holes) add(diameterMm, goesOf(phase));

@@ -3,7 +3,7 @@ export { compareCosts, costOf } from './compare';
 export { besideCut, bitForLayer, hintsForCut } from './cut-blades';
 export { filmSheetsFor } from './consumables';
 export { sparesFor } from './count';
-export { bitsOf, phaseMinutes, pierceHolesOf, timesToSaw, totalMinutes } from './estimate';
+export { bitOfSizes, bitsOf, phaseMinutes, pierceHolesOf, timesToSaw, totalMinutes } from './estimate';
 export { gangOfLayer } from './gang-of-layer';
 export { PATTERN_METHODS, PATTERN_WAYS } from './model/pattern-method';
 export type { PatternMaterial, PatternMethod, PatternWay } from './model/pattern-method';
@@ -58,8 +58,8 @@ export type {
   PlanWarning,
 } from './model/plan';
 export type { PlannedRod, RodBar, RodGroup } from './model/rod';
-export { BLADE_HOLDERS, bladePreferences, steepestTilt, TYPICAL_SHOP } from './model/shop';
-export type { AfterOutline, BladeHolder, CutOrder, Holding, Paper, Saw, Shop } from './model/shop';
+export { BIT_KINDS, BLADE_HOLDERS, bladePreferences, steepestTilt, TYPICAL_SHOP } from './model/shop';
+export type { AfterOutline, Bit, BitKind, BladeHolder, CutOrder, Holding, Paper, Saw, Shop } from './model/shop';
 export type {
   BegunPass,
   Blank,

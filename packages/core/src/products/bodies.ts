@@ -2,6 +2,7 @@ import { IDENTITY, inOrder, moved, movePath, pathBox, turnsOver, undo, type Affi
 import { err, ok, type Fault, type Result } from '../result';
 import { ruleOf, rulesRenamed, withRule } from './cut-rule';
 import { isSameCut, isSameHole, placeOn } from './same-outline';
+import { holeUsesRenamed } from './hole-use';
 import { cutsOf, type Body, type DrilledHole, type Part, type PartCut, type Template } from './template';
 
 export type LayerFeatureKind = 'inside' | 'through' | 'hole';
@@ -190,6 +191,7 @@ function splitParts(template: Template, body: Body, wanted: readonly boolean[], 
         cutsOf(part).map(({ cut }) => cut),
         copyCuts,
       ),
+      holeUses: holeUsesRenamed(part.holeUses, part.holes, copy.holes),
     };
     for (const i of others) layers[i] = renamed.id;
     const left = { ...part, perCopy: Math.max(0, part.perCopy - others.length) };

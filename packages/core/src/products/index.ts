@@ -27,3 +27,5 @@ export type {
   TemplateRevision,
   Variant,
 } from './template';
+export { HOLE_FITS, holeUseOf, PLAIN_HOLE, withHoleUse } from './hole-use';
+export type { HoleFit, HoleUse } from './hole-use';

@@ -68,12 +68,16 @@ function renewPart(before: Part, drawn: Part): Part {
     holes: holes.map(renewed),
     marks: marks.map(renewed),
     datum,
-    cutRules: rulesOf(before, [outline, ...insideCuts, ...throughCuts].map(renewed)),
+    cutRules: stillThere(before.cutRules, [outline, ...insideCuts, ...throughCuts].map(renewed)),
+    holeUses: stillThere(before.holeUses, holes.map(renewed)),
   };
 }
 
-/** Rules of cuts that are still there. */
-function rulesOf({ cutRules }: Part, cuts: readonly { readonly id: string }[]): Part['cutRules'] {
-  const known = new Set(cuts.map(({ id }) => id));
-  return Object.fromEntries(Object.entries(cutRules).filter(([id]) => known.has(id)));
+/** What was said of lines by their ids, of those that are still there. */
+function stillThere<T>(
+  said: Readonly<Record<string, T>>,
+  lines: readonly { readonly id: string }[],
+): Record<string, T> {
+  const known = new Set(lines.map(({ id }) => id));
+  return Object.fromEntries(Object.entries(said).filter(([id]) => known.has(id)));
 }

@@ -3,6 +3,7 @@ import type { Affine, Path, Point } from '../geometry';
 import type { CutKind, DrawingSteps, Edge } from '../patterns';
 import type { Length } from '../units';
 import type { Grain } from '../wood';
+import type { HoleUse } from './hole-use';
 import type { CutRule } from './cut-rule';
 
 export interface PartCut {
@@ -72,17 +73,21 @@ export interface Part {
   readonly pinnedLayers: number | null;
   /** How its cuts are sawn, by id, where that is not plainly on the line. */
   readonly cutRules: Readonly<Record<string, CutRule>>;
+  /** By hole id, where it is not plainly drilled through. */
+  readonly holeUses: Readonly<Record<string, HoleUse>>;
 }
 
 /** What no drawing says of a part, as it begins: one board, in every copy, every cut plainly on its line. */
-export const AS_DRAWN: Pick<Part, 'gluedTo' | 'variantId' | 'apartClean' | 'wants' | 'cutRules' | 'laid'> = {
-  gluedTo: [],
-  variantId: null,
-  apartClean: false,
-  wants: [],
-  cutRules: {},
-  laid: null,
-};
+export const AS_DRAWN: Pick<Part, 'gluedTo' | 'variantId' | 'apartClean' | 'wants' | 'cutRules' | 'holeUses' | 'laid'> =
+  {
+    gluedTo: [],
+    variantId: null,
+    apartClean: false,
+    wants: [],
+    cutRules: {},
+    holeUses: {},
+    laid: null,
+  };
 
 /** A length of dowel or strip that a copy needs. */
 export interface RodNeed {

@@ -17,3 +17,4 @@ export type { PrintedScript, ScriptOf } from './printed-letters';
 export { bladePoster } from './blade-poster';
 export { tiltBlockOutline, tiltBlockPage } from './tilt-block';
 export type { TiltBlock, TiltBlockFault } from './tilt-block';
+export { drillListCsv } from './drill-list';

@@ -45,12 +45,15 @@ export const ink = (widthMm: number, colour: string, dashMm: readonly number[] =
   dashMm,
 });
 
+/** The fonts of the pages have no sign for about. */
+const inPrint = (text: string): string => text.replaceAll('≈', '~');
+
 export const textMark = (
   at: Point,
   text: string,
   sizeMm: number,
   more: Partial<Pick<Extract<Mark, { kind: 'text' }>, 'align' | 'turn' | 'bold'>> = {},
-): Mark => ({ kind: 'text', at, text, sizeMm, align: 'left', turn: 0, bold: false, ...more });
+): Mark => ({ kind: 'text', at, text: inPrint(text), sizeMm, align: 'left', turn: 0, bold: false, ...more });
 
 /** A mark moved by a shift and quarter turns; text turns with it. */
 export function moveMark(mark: Mark, by: Affine): Mark {

@@ -20,7 +20,7 @@ const COLUMNS = [
 ] as const;
 
 /** A cell that a spreadsheet would run as a formula is written as text. */
-const harmless = (text: string): string => (/^[=+\-@\t\r]/.test(text) ? `'${text}` : text);
+export const harmless = (text: string): string => (/^[=+\-@\t\r]/.test(text) ? `'${text}` : text);
 
 /** The part list as CSV (RFC 4180, CRLF, one header line), one line for each part of the run. Lengths in mm. */
 export function partListCsv(plan: Plan): string {

@@ -41,6 +41,26 @@ const words = (marks: readonly Mark[]): string =>
     .join(' ');
 const size = ({ minX, minY, maxX, maxY }: Box) => [maxX - minX, maxY - minY].sort((a, b) => a - b);
 
+describe('sheets to drill by', () => {
+  test('have holes and outlines, no other line, and nothing of what has no hole', () => {
+    const eye = { cut: 'eye', at: { x: 30, y: 30 }, bitMm: 1.6, place: 'near-corner' as const };
+    const drilled = pattern(80, 60, { insideCuts: [circle(10, 30, 30)], pierce: [eye] });
+    const sheets = patternSheets([drilled, pattern(50, 40)], { ...OPTIONS, holesOnly: true, pierceMarks: false });
+    const lines = sheets.pages.flatMap(({ marks }) => blue(marks));
+    expect(lines.map(({ path }) => size(pathBox(path)).map(Math.round))).toEqual([[60, 80]]);
+    const circles = sheets.pages.flatMap(({ marks }) =>
+      flat(marks).filter((mark) => mark.kind === 'path' && Math.abs(size(pathBox(mark.path))[1]! - 1.6) < 1e-6),
+    );
+    expect(circles).toHaveLength(1);
+  });
+
+  test('say about by a sign that their fonts have', () => {
+    const hole = { id: 'h', line: null, center: { x: 20, y: 20 }, diameterMm: 5 };
+    const sheets = patternSheets([pattern(80, 60, { holes: [hole] })], { ...OPTIONS, units: 'in' });
+    expect(words(sheets.pages.flatMap(({ marks }) => [...marks]))).toContain('~ 13/64');
+  });
+});
+
 describe('patterns on paper', () => {
   test('as many as are asked for, each at true size, none over another or off the page', () => {
     const sizes = fc.record({

@@ -23,6 +23,7 @@ export const defaultPatternOptions = ({ paper, units }: Pick<Shop, 'paper' | 'un
   lineRule: 'on',
   ruleMm: 0.3,
   pierceMarks: true,
+  holesOnly: false,
   overlapMm: 10,
 });
 
@@ -48,7 +49,7 @@ const TAPE_WIDTH = inches(2);
  */
 export function patternSheets(patterns: readonly Pattern[], options: PatternSheetOptions): PatternSheets {
   const drawn = patterns
-    .filter(({ copies }) => copies > 0)
+    .filter(({ copies, holes, pierce }) => copies > 0 && (!options.holesOnly || holes.length + pierce.length > 0))
     .map((pattern) => ({ pattern, drawing: drawPattern(pattern, options) }));
   const area = workArea(options.paper);
   const [w, h] = [boxWidth(area), boxHeight(area)];

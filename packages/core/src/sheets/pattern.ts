@@ -50,6 +50,8 @@ export interface PatternLook {
   /** How far from the drawn line the blade's middle runs, mm: half the kerf, or more. */
   readonly ruleMm: number;
   readonly pierceMarks: boolean;
+  /** True for a sheet to drill by: of the lines only the outline. */
+  readonly holesOnly: boolean;
   readonly units: LengthUnit;
 }
 
@@ -97,9 +99,9 @@ function lineMarks({ outlines, insideCuts, throughCuts, marks, datums }: Pattern
   const line = ink(look.lineMm, LINE_COLOURS[look.colour]);
   const drawn = (paths: readonly Path[], with_: Ink): Mark[] =>
     paths.map((path) => ({ kind: 'path', path, ink: with_ }));
-  const rule = look.lineRule === 'on' ? [] : ruleLines(outlines, insideCuts, look);
+  const rule = look.lineRule === 'on' || look.holesOnly ? [] : ruleLines(outlines, insideCuts, look);
   return [
-    ...drawn([...outlines, ...insideCuts, ...throughCuts], line),
+    ...drawn(look.holesOnly ? outlines : [...outlines, ...insideCuts, ...throughCuts], line),
     ...drawn(rule, ink(look.lineMm, LINE_COLOURS[look.colour], [2, 1])),
     ...marks.flatMap(({ kind, path }) => drawn([path], ink(0.15, '#777777', kind === 'fold' ? [4, 1, 1, 1] : [1, 1]))),
     ...datums.flatMap(({ from, to }) => datumMarks(from, to)),
@@ -142,7 +144,7 @@ function holeMarks({ pierce, holes, brads }: Pattern, look: PatternLook): Mark[]
   ];
   return [
     ...holes.flatMap(({ center, diameterMm }) => bit(center, diameterMm)),
-    ...(look.pierceMarks ? pierce.flatMap(({ at, bitMm }) => bit(at, bitMm)) : []),
+    ...(look.pierceMarks || look.holesOnly ? pierce.flatMap(({ at, bitMm }) => bit(at, bitMm)) : []),
     ...brads.flatMap((at) => [
       ...cross(at, BRAD_ARM),
       textMark({ x: at.x + BRAD_ARM, y: at.y + 0.4 }, 'brad', FIGURE_SIZE),

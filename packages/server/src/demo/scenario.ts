@@ -1,5 +1,5 @@
-import type { Grain, HardwareNeed, Run, Shop } from '@rapid-jig/core';
-import { TYPICAL_SHOP } from '@rapid-jig/core';
+import type { Grain, HardwareNeed, HoleFit, Run, Shop } from '@rapid-jig/core';
+import { inches, TYPICAL_SHOP } from '@rapid-jig/core';
 
 /**
  * The demo: a two-person shop on an invented coast, making stock for a spring fair. All of it is made up.
@@ -13,6 +13,8 @@ export interface DemoPart {
   readonly thickness: string;
   readonly grain: Grain;
   readonly pinnedLayers?: number;
+  /** What goes into its holes; left out where nothing has to fit. */
+  readonly holes?: HoleFit;
 }
 
 export interface DemoDrawing {
@@ -94,7 +96,7 @@ export const DEMO_TEMPLATES: readonly DemoTemplate[] = [
         together: false,
         parts: [
           { name: 'Body', perCopy: 1, woodId: 'white-pine', thickness: '3/4', grain: 'along-x' },
-          ply('Rocker', 2, '1/4'),
+          { ...ply('Rocker', 2, '1/4'), holes: 'tight' },
           { ...ply('Fin', 2, '1/4'), pinnedLayers: 2 },
         ],
       },
@@ -158,6 +160,10 @@ export const DEMO_SHOP: Shop = {
   ...TYPICAL_SHOP,
   name: 'Tern & Thrift workshop, Sallow Haven',
   saw: { ...TYPICAL_SHOP.saw, confirmed: true },
+  bits: ['1/32', '1/16', '1/8', '7/32', '3/8'].map((typed) => {
+    const [above = NaN, below = NaN] = typed.split('/').map(Number);
+    return { kind: 'twist' as const, diameter: { mm: inches(above / below), typed } };
+  }),
 };
 
 export const DEMO_RUN: Pick<Run, 'name' | 'spares' | 'maxLayers'> = {

@@ -24,6 +24,7 @@ import {
   type WorkEvent,
   newRunLine,
   emptyTemplate,
+  withHoleUse,
 } from '@rapid-jig/core';
 import type { Logger } from 'pino';
 import type { Database } from '../db/database';
@@ -139,8 +140,9 @@ function partsOf(drawing: DemoDrawing, text: string): { parts: Part[]; steps: Dr
     const told = drawing.parts[i];
     const length = parseLength(told?.thickness ?? '', 'in');
     if (!told || !length.ok) throw new Error(`${drawing.file}: part ${String(i)} has no thickness`);
-    const { name, perCopy, woodId, grain, pinnedLayers = null } = told;
-    return { ...part, name, perCopy, woodId, grain, pinnedLayers, thickness: length.value };
+    const { name, perCopy, woodId, grain, pinnedLayers = null, holes = 'plain' } = told;
+    const made = { ...part, name, perCopy, woodId, grain, pinnedLayers, thickness: length.value };
+    return part.holes.reduce((one, { id }) => withHoleUse(one, id, { fit: holes }), made);
   });
   return { parts, steps };
 }

@@ -2,16 +2,17 @@ import { useMemo } from 'react';
 import { Box, Button, Typography } from '@mui/material';
 import { IconX } from '@tabler/icons-react';
 import { Link } from 'react-router';
-import { formatMinutes, type BenchStep } from '@rapid-jig/core';
+import { formatMinutes, type BenchStep, type DrillPlace } from '@rapid-jig/core';
 import { linesOf } from '../drawing/StackFromAbove';
 import { useOpenRun, useRunDoc, useRunState } from '../runs/RunRoute';
-import { useUnit } from '../services';
+import { useShop, useUnit } from '../services';
 import { OutboxBadge } from '../shell/OutboxBadge';
 import { SaidBar } from '../shell/SaidBar';
 import { AwayBar } from '../shell/StateBars';
 import { FIGURE } from '../theme/theme';
 import { bladeWords, CAUTION_WORDS, ofWords, STEP_WORDS, stepWords } from '../words/bench';
 import { counted } from '../words/counted';
+import { drillingNotes } from '../words/drilling';
 import { AllDone } from './AllDone';
 import { BackButton } from './BackButton';
 import { FootSwitchButton, useFootSwitch } from './FootSwitch';
@@ -22,6 +23,7 @@ import { ThenList } from './ThenList';
 import { Timers } from './Timers';
 import { useAwake } from './use-awake';
 import { useBench, type Bench } from './use-bench';
+import { useDrillPlaces } from './use-drill-card';
 
 /** What a hand in a glove hits from beside the saw, px. */
 const TARGET = 64;
@@ -121,6 +123,7 @@ function StepNow({ bench, step, onGoOn }: StepNowProps) {
   const { revisions } = useRunState();
   const { stack } = bench;
   const lines = useMemo(() => (stack ? linesOf(stack, revisions) : null), [stack, revisions]);
+  const places = useDrillPlaces(step, stack);
   return (
     <>
       <Box
@@ -133,8 +136,8 @@ function StepNow({ bench, step, onGoOn }: StepNowProps) {
           minHeight: 0,
         }}
       >
-        <StepPicture step={step} stack={stack} lines={lines} />
-        <StepTold bench={bench} step={step} />
+        <StepPicture step={step} stack={stack} lines={lines} places={places} />
+        <StepTold bench={bench} step={step} places={places} />
       </Box>
       <NoticeRow bench={bench} step={step} />
       <Box
@@ -154,11 +157,19 @@ function StepNow({ bench, step, onGoOn }: StepNowProps) {
   );
 }
 
+interface StepToldProps {
+  readonly bench: Bench;
+  readonly step: BenchStep;
+  readonly places: readonly DrillPlace[];
+}
+
 /** The step in words and figures, readable at two metres. */
-function StepTold({ bench, step }: { readonly bench: Bench; readonly step: BenchStep }) {
+function StepTold({ bench, step, places }: StepToldProps) {
   const { unit } = useUnit();
   const { stack } = bench;
   const { session } = useOpenRun();
+  const { bits } = useShop();
+  const drillNotes = drillingNotes(places, bits, unit);
   const lost = stack && step.passes.length === 1 ? session.lostOf(stack.key, step.passes[0] ?? 0).length : 0;
   return (
     <Box sx={{ minWidth: 0, display: 'flex', flexDirection: 'column', gap: 1 }}>
@@ -178,6 +189,11 @@ function StepTold({ bench, step }: { readonly bench: Bench; readonly step: Bench
       <Typography sx={{ fontSize: { xs: '1.2rem', md: '1.5rem' }, lineHeight: 1.3 }}>
         {stepWords(step, stack, unit)}
       </Typography>
+      {drillNotes.map((note) => (
+        <Typography key={note} sx={{ fontSize: { xs: '1.1rem', md: '1.3rem' } }}>
+          {note}
+        </Typography>
+      ))}
       {lost > 0 && (
         <Typography color="error" sx={{ fontSize: '1.3rem', fontWeight: 600 }}>
           {counted(lost, 'layer')} of this pass spoiled

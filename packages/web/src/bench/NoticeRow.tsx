@@ -53,7 +53,13 @@ export function Tap({ onClick, children, danger = false, pressed = false }: TapP
       variant={pressed ? 'contained' : 'outlined'}
       color={danger ? 'error' : 'primary'}
       onClick={onClick}
-      sx={{ minHeight: 64, minWidth: 96, fontSize: '1.15rem', flex: '1 0 auto' }}
+      sx={{
+        minHeight: 64,
+        minWidth: 80,
+        px: { xs: 1, lg: 2 },
+        fontSize: { xs: '1.05rem', lg: '1.15rem' },
+        flex: '1 0 auto',
+      }}
     >
       {children}
     </Button>

@@ -1,5 +1,5 @@
 import { Box, Typography } from '@mui/material';
-import { gangOfLayer, type BenchStep, type PlannedStack } from '@rapid-jig/core';
+import { gangOfLayer, type BenchStep, type DrillPlace, type PlannedStack } from '@rapid-jig/core';
 import { BladeSide } from '../drawing/BladePicture';
 import { Measure } from '../drawing/Measure';
 import { StackFromAbove, type StackLines } from '../drawing/StackFromAbove';
@@ -11,10 +11,12 @@ interface StepPictureProps {
   readonly step: BenchStep;
   readonly stack: PlannedStack | null;
   readonly lines: StackLines | null;
+  /** What is drilled in this step. */
+  readonly places: readonly DrillPlace[];
 }
 
 /** The work of a step at the size of a hand: the stack from above where a line is followed or a hole drilled, else its layers. */
-export function StepPicture({ step, stack, lines }: StepPictureProps) {
+export function StepPicture({ step, stack, lines, places }: StepPictureProps) {
   const phase = stack?.phases.find(({ key }) => key === step.phaseKey);
   return (
     <Box
@@ -35,7 +37,9 @@ export function StepPicture({ step, stack, lines }: StepPictureProps) {
           phase={phase}
           lines={lines}
           height="min(56vh, 520px)"
-          {...(step.kind === 'drill' ? {} : { strong: step.cutIds, numbered: step.cutIds })}
+          {...(step.kind === 'drill'
+            ? { strong: [], drilled: places }
+            : { strong: step.cutIds, numbered: step.cutIds })}
         />
       ) : stack ? (
         <LayersSeen stack={stack} />

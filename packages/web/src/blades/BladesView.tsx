@@ -7,6 +7,7 @@ import { Page } from '../shell/Page';
 import { SaveBadge, SaveTrouble, useUndoKeys } from '../shell/SaveBadge';
 import { FORM_WORDS } from '../words/plan';
 import { AnotherKind } from './AnotherKind';
+import { BitsSection } from './BitsSection';
 import { BladeEditor } from './BladeEditor';
 import { ComfortChart } from './ComfortChart';
 import { DrawerTray, type TrayProps } from './DrawerTray';
@@ -49,6 +50,7 @@ export function BladesView() {
         </Box>
         {chosen && <BladeEditor key={chosen.id} blade={chosen} />}
       </Box>
+      <BitsSection />
       <Caliper />
     </Page>
   );

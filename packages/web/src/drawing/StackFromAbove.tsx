@@ -4,6 +4,7 @@ import {
   gangOfLayer,
   moved,
   toSvgPathData,
+  type DrillPlace,
   type Phase,
   type PlannedStack,
   type Point,
@@ -47,10 +48,20 @@ interface StackFromAboveProps {
   readonly strong?: readonly string[];
   /** Ids of cuts that are numbered, in their order. */
   readonly numbered?: readonly string[];
+  /** Holes to drill, each as large as its bit. */
+  readonly drilled?: readonly Pick<DrillPlace, 'id' | 'at' | 'diameterMm'>[];
 }
 
 /** The stack from above: what is meant in the strong colour, all else faint, brads as crosses. */
-export function StackFromAbove({ stack, phase, lines, height, strong, numbered = [] }: StackFromAboveProps) {
+export function StackFromAbove({
+  stack,
+  phase,
+  lines,
+  height,
+  strong,
+  numbered = [],
+  drilled = [],
+}: StackFromAboveProps) {
   const [top] = stack.gangs;
   if (!top) return null;
   const { margin } = top.blank;
@@ -109,6 +120,16 @@ export function StackFromAbove({ stack, phase, lines, height, strong, numbered =
           )
         );
       })}
+      {drilled.map(({ id, at, diameterMm }, i) => (
+        <g key={`${id} ${String(i)}`} stroke={DRAWN.danger} fill="none">
+          <circle cx={at.x} cy={-at.y} r={diameterMm / 2} fill={DRAWN.opening} strokeWidth="2.5" {...bladeWidth} />
+          <path
+            d={`M${String(at.x - figure * 0.6)} ${String(-at.y)}h${String(figure * 1.2)}M${String(at.x)} ${String(-at.y - figure * 0.6)}v${String(figure * 1.2)}`}
+            strokeWidth="2"
+            {...bladeWidth}
+          />
+        </g>
+      ))}
       {stack.held.brads.map(({ x, y }) => (
         <path
           key={`${String(x)} ${String(y)}`}

@@ -2,7 +2,7 @@ import { useEffect, useMemo, useState } from 'react';
 import listedLetters from '@fontsource/fira-sans/unicode.json';
 import { Alert, Box, Button, FormControlLabel, Switch, Typography } from '@mui/material';
 import { IconFileTypePdf } from '@tabler/icons-react';
-import { Link } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import {
   defaultPatternOptions,
   fileNameFor,
@@ -62,7 +62,11 @@ const MOST_SHOWN = 12;
 export function PatternsView({ title, back, revisions, wishes }: PatternsViewProps) {
   const shop = useShop();
   const [copies, setCopies] = useState<Readonly<Record<number, number>>>({});
-  const [options, setOptions] = useState(() => defaultPatternOptions(shop));
+  const [search] = useSearchParams();
+  const [options, setOptions] = useState(() => ({
+    ...defaultPatternOptions(shop),
+    holesOnly: search.get('only') === 'holes',
+  }));
   const wanted = useMemo(
     () => wishes.map((wish, i) => ({ ...wish, copies: copies[i] ?? wish.copies })),
     [wishes, copies],
@@ -193,6 +197,10 @@ function Look({ options, onChange }: LookProps) {
       <FormControlLabel
         control={<Switch checked={options.pierceMarks} onChange={(_event, pierceMarks) => onChange({ pierceMarks })} />}
         label="Pierce holes with their bit"
+      />
+      <FormControlLabel
+        control={<Switch checked={options.holesOnly} onChange={(_event, holesOnly) => onChange({ holesOnly })} />}
+        label="Only what is drilled, to drill by"
       />
     </>
   );

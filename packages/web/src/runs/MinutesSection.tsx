@@ -13,6 +13,7 @@ import { FIGURE } from '../theme/theme';
 import { priceWords } from '../words/prices';
 import { useRunPrices } from './beside-plan';
 import { BladesOfRun } from './BladesOfRun';
+import { DrillSection } from './DrillSection';
 import { useShop } from '../services';
 import { PATTERN_WORDS, patternNotes } from '../words/plan';
 import { DRAWN } from '../theme/drawn';
@@ -64,6 +65,7 @@ export const MinutesSection = memo(function MinutesSection({ plan }: { readonly 
         Our estimate; your log will correct it. Every figure behind it stands under <Link to="/shop#factors">Shop</Link>{' '}
         and can be changed.
       </Typography>
+      <DrillSection plan={plan} />
       <BladesOfRun plan={plan} />
     </Box>
   );

@@ -11,6 +11,7 @@ import { WoodSelect } from '../fields/WoodSelect';
 import { SidePanel } from '../shell/SidePanel';
 import { counted } from '../words/counted';
 import { CutRules } from './CutRules';
+import { HoleUses } from './HoleUses';
 import { GluedTo } from './GluedTo';
 
 const GRAINS = [
@@ -89,6 +90,7 @@ export function PartEditor({ document, part }: { readonly document: OpenDocument
       ))}
       <UseForAll document={document} part={part} />
       <CutRules part={part} onChange={({ cutRules }) => change({ cutRules }, 'cuts')} />
+      <HoleUses part={part} onChange={({ holeUses }) => change({ holeUses }, 'holes')} />
     </SidePanel>
   );
 }

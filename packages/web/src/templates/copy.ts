@@ -33,6 +33,7 @@ function withNewIds(template: Template, newId: () => string): Template {
       holes: part.holes.map(renamed),
       marks: part.marks.map(renamed),
       cutRules: Object.fromEntries(Object.entries(part.cutRules).map(([id, rule]) => [nameOf(id), rule])),
+      holeUses: Object.fromEntries(Object.entries(part.holeUses).map(([id, use]) => [nameOf(id), use])),
       variantId: part.variantId === null ? null : nameOf(part.variantId),
       sharedBlank: part.sharedBlank === null ? null : nameOf(part.sharedBlank),
     })),

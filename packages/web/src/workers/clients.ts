@@ -1,13 +1,16 @@
 import { proxy } from 'comlink';
 import type {
   ChartRow,
+  DrillCard,
   LaidClose,
   Part,
   Plan,
   PlanError,
   PlanInput,
+  PlannedStack,
   Result,
   RodGroup,
+  TemplateRevision,
   WayOut,
   WoodGroup,
   WoodProgress,
@@ -24,6 +27,8 @@ export interface Planner {
   layClose(parts: readonly Part[], blank: string): Promise<LaidClose | null>;
   /** Which blade saws which wood at which height. Null where a later call overtook this one. */
   chart(ask: ChartAsk): Promise<ChartRow[] | null>;
+  /** What is drilled in every phase of stacks, in their order. */
+  drillCards(stacks: readonly PlannedStack[], revisions: readonly TemplateRevision[]): Promise<DrillCard[] | null>;
   /** Ids of the parts of a run that may be cut together. Null where a later call for the same run overtook this one. */
   families(input: PlanInput): Promise<string[][] | null>;
   /** What the wishes of a planned run cost. Null where a later call for the same run overtook this one. */
@@ -51,6 +56,8 @@ export function startPlanner(): Planner {
       newest(input.run.id, () => planner.ask<Result<PlannedRun, PlanError>>((remote) => remote.plan(input))),
     layClose: (parts, blank) => layer.ask<LaidClose | null>((remote) => remote.layClose(parts, blank)),
     chart: (ask) => newest('chart', () => planner.ask<ChartRow[]>((remote) => remote.chart(ask))),
+    drillCards: (stacks, revisions) =>
+      planner.ask<DrillCard[]>((remote) => remote.drillCards(stacks, revisionsOf(stacks, revisions))),
     families: (input) =>
       newest(`families of ${input.run.id}`, () => layer.ask<string[][]>((remote) => remote.families(input))),
     prices: (plan, input) =>
@@ -59,4 +66,10 @@ export function startPlanner(): Planner {
     stopWood: async () => void (await layer.ask((remote) => remote.stopWood())),
     waysOut: (...given) => layer.ask((remote) => remote.waysOut(...given)),
   };
+}
+
+/** Those that the stacks are made from: a worker is not handed what it does not need. */
+function revisionsOf(stacks: readonly PlannedStack[], revisions: readonly TemplateRevision[]): TemplateRevision[] {
+  const wanted = new Set(stacks.flatMap(({ gangs }) => gangs.map(({ templateId }) => templateId)));
+  return revisions.filter(({ template }) => wanted.has(template.id));
 }

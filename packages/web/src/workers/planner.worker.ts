@@ -4,6 +4,7 @@ import {
   chartHeights,
   chartWoods,
   costOf,
+  drillCard,
   familiesOfRun,
   layClose,
   highsSolver,
@@ -18,6 +19,7 @@ import {
   type Blade,
   type BladePreferences,
   type ChartRow,
+  type DrillCard,
   type LaidClose,
   type LengthUnit,
   type LinearSolver,
@@ -26,8 +28,10 @@ import {
   type PlanCost,
   type PlanError,
   type PlanInput,
+  type PlannedStack,
   type Result,
   type RodGroup,
+  type TemplateRevision,
   type WayOut,
   type WishPrice,
   type WoodGroup,
@@ -134,6 +138,11 @@ const planner = {
   /** Which blade saws which wood at which height. */
   chart({ units, drawer, preferences }: ChartAsk): ChartRow[] {
     return bladeChart(chartWoods(), chartHeights(units), drawer, preferences);
+  },
+
+  /** What is drilled in every phase of stacks. */
+  drillCards(stacks: readonly PlannedStack[], revisions: readonly TemplateRevision[]): DrillCard[] {
+    return stacks.flatMap((stack) => stack.phases.map((phase) => drillCard(stack, phase, revisions)));
   },
 
   /** Which parts of a run may be cut together. */

@@ -24,6 +24,16 @@ export interface Saw {
   readonly confirmed: boolean;
 }
 
+/** Twist and brad point bits go to a size; a Forstner bit makes large holes with a flat floor. */
+export const BIT_KINDS = ['twist', 'brad-point', 'forstner'] as const;
+export type BitKind = (typeof BIT_KINDS)[number];
+
+/** A drill bit of the shop. */
+export interface Bit {
+  readonly kind: BitKind;
+  readonly diameter: Length;
+}
+
 export type CutOrder = 'inside-first' | 'outline-first';
 /** What is done to layers that were taken apart after their outline: each alone, or those that share cuts together. */
 export type AfterOutline = 'singly' | 'together';
@@ -60,6 +70,8 @@ export interface Shop {
   readonly pattern: PatternMethod;
   /** By wood id, where patterns are put on another way. */
   readonly patternFor: Readonly<Record<string, PatternMethod>>;
+  /** Drill bits at hand; null where nobody has said. */
+  readonly bits: readonly Bit[] | null;
   /** Time factors the maker has changed. */
   readonly factors: Readonly<Partial<Record<FactorId, number>>>;
 }
@@ -95,6 +107,7 @@ export const TYPICAL_SHOP: Shop = {
   holdHigh: null,
   pattern: 'glue-stick-on-tape',
   patternFor: {},
+  bits: null,
   factors: {},
 };
 

@@ -77,7 +77,10 @@ export function minutesOfPhase(phase: Phase, stack: PlannedStack, shop: Shop): M
     corners += goes * f.turnCorner * (measure.corners - measure.sharpInsideCorners * (1 - turned));
   }
   const pierced = phase.pierceBits.reduce((sum, { count }) => sum + count, 0);
-  const bits = new Set([...phase.pierceBits, ...phase.holes].map(({ diameterMm }) => diameterMm)).size;
+  // One bit makes all holes that are no more than a twentieth of a millimetre larger than the least of them.
+  let [bits, least] = [0, -1];
+  for (const { diameterMm } of [...phase.pierceBits, ...phase.holes].sort((a, b) => a.diameterMm - b.diameterMm))
+    if (diameterMm > least + 0.05) [bits, least] = [bits + 1, diameterMm];
   return {
     pattern: 0,
     drilling: f.setUpDrill * bits + f.drillHole * (pierced + goes * phase.holes.length),

@@ -1,0 +1,37 @@
+import type { Length } from '../units';
+import type { Part } from './template';
+
+/** What goes into a hole that stays: nothing that fits, what is fixed in it, or what turns or slides in it. */
+export const HOLE_FITS = ['plain', 'tight', 'loose'] as const;
+export type HoleFit = (typeof HOLE_FITS)[number];
+
+/** How a hole that stays is drilled. */
+export interface HoleUse {
+  readonly fit: HoleFit;
+  /** null where it goes right through. */
+  readonly depth: Length | null;
+}
+
+/** Right through, with nothing that has to fit. */
+export const PLAIN_HOLE: HoleUse = { fit: 'plain', depth: null };
+
+export const holeUseOf = ({ holeUses }: Pick<Part, 'holeUses'>, holeId: string): HoleUse =>
+  holeUses[holeId] ?? PLAIN_HOLE;
+
+/** The part with another use of a hole; a plain one is not kept. */
+export function withHoleUse(part: Part, holeId: string, changes: Partial<HoleUse>): Part {
+  const use = { ...holeUseOf(part, holeId), ...changes };
+  const { [holeId]: _before, ...others } = part.holeUses;
+  const isPlain = use.fit === 'plain' && use.depth === null;
+  return { ...part, holeUses: isPlain ? others : { ...others, [holeId]: use } };
+}
+
+/** Uses of holes that got new ids: each hole before stands where it stands after. */
+export const holeUsesRenamed = (
+  holeUses: Part['holeUses'],
+  before: Part['holes'],
+  after: Part['holes'],
+): Part['holeUses'] => {
+  const names = new Map(before.map(({ id }, i) => [id, after[i]?.id ?? id]));
+  return Object.fromEntries(Object.entries(holeUses).map(([id, use]) => [names.get(id) ?? id, use]));
+};

@@ -56,7 +56,7 @@ const WEB_FLOORS = [
   ['shell'],
   ['blades', 'rack', 'shop', 'templates', 'woods'],
   ['runs'],
-  ['patterns', 'wood', 'bench'],
+  ['patterns', 'wood', 'bench', 'record'],
 ];
 
 const ELSEWHERE = ['@rapid-jig/server', 'express', 'drizzle-orm'];

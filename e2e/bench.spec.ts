@@ -51,6 +51,8 @@ test('a layer spoiled in two taps is planned again at once; what is done stays',
   await page.getByRole('group', { name: 'Which layer' }).getByRole('button').first().click();
   await page.getByRole('group', { name: 'Why' }).getByRole('button', { name: 'Burnt' }).click();
   await expect(page.getByText('1 layer of this pass spoiled')).toBeVisible();
+  await expect(page.getByRole('alert', { name: 'Made up for' })).toContainText('1 × Part 1 is made again');
+  await page.getByRole('button', { name: 'Good', exact: true }).click();
   await goOnTo(page, 'All is sawn');
   await expect(page.getByText('6 good pieces, 1 spoiled.')).toBeVisible();
 });

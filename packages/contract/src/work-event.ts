@@ -34,6 +34,8 @@ const spoiledLayer = Joi.object<SpoiledLayer, true>({
     .required(),
 });
 
+const clocked = Joi.number().min(0).max(10_000).allow(null);
+
 const passSawn = Joi.object<Wire<PassSawn>, true>({
   ...eventBase,
   kind: Joi.string().valid('pass-sawn').required(),
@@ -48,7 +50,8 @@ const passSawn = Joi.object<Wire<PassSawn>, true>({
     .pattern(id, pieceCount)
     .when('phase', { is: null, then: Joi.object().min(1) })
     .required(),
-  minutes: Joi.number().min(0).max(10_000).allow(null).required(),
+  minutes: clocked.required(),
+  plannedMinutes: clocked.required(),
   bladeId: Joi.string().max(60).allow(null).required(),
   spoiled: Joi.array().items(spoiledLayer).max(100).required(),
 });
@@ -98,10 +101,12 @@ const stepDone = Joi.object<Wire<StepDone>, true>({
   kind: Joi.string().valid('step-done').required(),
   step: benchStep.required(),
   stack: hexKey.allow(null).required(),
+  stackLayers: layerIds.required(),
   phase: hexKey.allow(null).required(),
   passes: Joi.array().items(passNumber).max(1000).required(),
   detail: Joi.string().max(120).allow(null).required(),
-  minutes: Joi.number().min(0).max(10_000).allow(null).required(),
+  minutes: clocked.required(),
+  plannedMinutes: clocked.required(),
 });
 
 const noticed = Joi.object<Noticed, true>({

@@ -227,6 +227,7 @@ export {
   bladeTally,
   toOrder,
   countStock,
+  inHandBy,
   lostIn,
   NOTICES,
   passesByNumber,
@@ -252,6 +253,7 @@ export type {
   PieceCount,
   SpoiledLayer,
   SpoilReason,
+  StackOfPass,
   StandingEvent,
   StepDone,
   StockCount,
@@ -405,8 +407,34 @@ export type {
 } from './planning';
 export { formOf, FORMS, openForm, toForm, fromFile, toFile } from './forms';
 export type { FormKind } from './forms';
-export { benchSteps, bitOnHand, drillCard, layersSpoiled, stepName, tickedIn, tickStep } from './bench';
-export type { BenchStep, BitProposal, Caution, DrillCard, DrillPlace, StepTick, Ticked } from './bench';
+export {
+  benchSteps,
+  bitOnHand,
+  drillCard,
+  layersSpoiled,
+  makeUpOf,
+  pieceLedger,
+  recordedTimes,
+  setCounts,
+  stepName,
+  tickedIn,
+  tickStep,
+} from './bench';
+export type {
+  BenchStep,
+  BitProposal,
+  Caution,
+  DrillCard,
+  DrillPlace,
+  StepTick,
+  Ticked,
+  MakeUp,
+  PieceLedger,
+  RecordedTimes,
+  SetCount,
+  StepTimes,
+  UnlikelyTime,
+} from './bench';
 export { labourCost } from './production';
 export {
   checkBarMm,

@@ -1,4 +1,4 @@
-import type { LayersSpoiled, PassSawn, WorkEvent } from '@rapid-jig/core';
+import { inHandBy, type StackOfPass, type WorkEvent } from '@rapid-jig/core';
 import type { StoredEvents } from '@rapid-jig/contract';
 import { ApiError, notFound } from './api-error';
 import { planTaskOf } from './plan-of-run';
@@ -11,8 +11,9 @@ import { addEvent, hasEvent, isKnownStack, workOf } from './store/runs';
  */
 export async function recordWork(runId: string, event: WorkEvent, starting: Starting): Promise<StoredEvents> {
   const { db, logger } = starting;
-  if (event.kind === 'pass-sawn' || event.kind === 'layers-spoiled') {
-    await refuseUnknownStack(runId, event, starting);
+  const stack = stackIn(event);
+  if (stack) {
+    await refuseUnknownStack(runId, event.id, stack, starting);
     try {
       await startRun(runId, starting);
     } catch (error) {
@@ -26,14 +27,22 @@ export async function recordWork(runId: string, event: WorkEvent, starting: Star
   });
 }
 
+/** The stack that an event marks or takes in hand; null where it is of none. */
+function stackIn(event: WorkEvent): StackOfPass | null {
+  if (event.kind === 'pass-sawn') return event;
+  const inHand = event.kind === 'pass-taken-back' ? null : inHandBy(event);
+  return inHand && { ...inHand, layers: inHand.stackLayers.length };
+}
+
 /** A stack is known by the plan the run started with, by what was sawn, or by the run as it is now. */
 async function refuseUnknownStack(
   runId: string,
-  pass: PassSawn | LayersSpoiled,
+  eventId: string,
+  pass: StackOfPass,
   { db, heavy }: Starting,
 ): Promise<void> {
   const isKnown = await db.read(
-    async (session) => (await hasEvent(session, pass.id)) || (await isKnownStack(session, runId, pass.stack)),
+    async (session) => (await hasEvent(session, eventId)) || (await isKnownStack(session, runId, pass.stack)),
   );
   if (isKnown) return;
   const plan = await db.read((session) => planTaskOf(session, runId));

@@ -60,6 +60,10 @@ const runRoutes = (services: Services): RouteObject[] => [
     },
     children: [
       { index: true, lazy: async () => ({ Component: (await fetched(() => import('./runs/RunView'))).RunView }) },
+      {
+        path: 'record',
+        lazy: async () => ({ Component: (await fetched(() => import('./record/RecordView'))).RecordView }),
+      },
       { path: 'sheet', lazy: async () => ({ Component: (await fetched(() => import('./runs/SheetView'))).SheetView }) },
       {
         path: 'patterns',

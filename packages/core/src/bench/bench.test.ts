@@ -228,6 +228,10 @@ describe('what is spoiled at the bench', () => {
     const stack = plan.stacks.find(({ key }) => key === sawing!.stackKey)!;
     await take([{ ...layersSpoiled(stack, null, sawing!.passes[0]!, stack.layers[0]!.id, 'broke'), ...device() }]);
     expect(steps()[0]).toMatchObject({ kind: 'cut', passes: sawing!.passes });
+    // All that is stuck stays stuck as it is, whatever would be planned anew today.
+    expect(plan.stacks.find(({ key }) => key === stack.key)!.begun.map(({ pass }) => pass)).toEqual(
+      Array.from({ length: stack.begun.length }, (_none, i) => i + 1),
+    );
     // What is made again for it is made ready afterwards.
     expect(steps().some(({ kind }) => kind === 'prepare')).toBe(true);
   });
@@ -277,10 +281,12 @@ describe('what is spoiled at the bench', () => {
       at,
       step: 'tilt',
       stack: null,
+      stackLayers: null,
       phase: null,
       passes: [],
       detail,
       minutes: null,
+      plannedMinutes: null,
     });
     const taps = [step('a', '2026-11-27T10:00:00Z', '12'), step('b', '2026-11-27T10:05:00Z', '0')];
     expect(tickedIn(addUpWork(taps)).tiltDegrees).toBe(0);

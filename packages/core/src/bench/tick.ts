@@ -20,12 +20,25 @@ export function tickStep(
 ): StepTick[] {
   const { kind, stackKey, phaseKey, passes, detail, blade } = step;
   if (!step.finishesPhase || stack === null)
-    return [{ kind: 'step-done', step: kind, stack: stackKey, phase: phaseKey, passes, detail, minutes }];
+    return [
+      {
+        kind: 'step-done',
+        step: kind,
+        stack: stackKey,
+        stackLayers: stack?.layers.map(({ id }) => id) ?? null,
+        phase: phaseKey,
+        passes,
+        detail,
+        minutes,
+        plannedMinutes: step.minutes,
+      },
+    ];
   const phase = stack.phases.length === 1 ? null : (stack.phases.find(({ key }) => key === phaseKey) ?? null);
   return passes.map((pass) => ({
     ...passSawn(stack, phase, pass, { spoiled: [], lost: lostOf(pass) }),
     bladeId: blade?.id ?? null,
     minutes: minutes === null ? null : minutes / passes.length,
+    plannedMinutes: step.minutes / passes.length,
   }));
 }
 

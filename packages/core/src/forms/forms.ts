@@ -70,8 +70,8 @@ const STEPS: Readonly<Record<FormKind, readonly ((doc: Doc) => Doc)[]>> = {
   workEvent: [
     (event) => (event['kind'] === 'pass-sawn' ? { ...event, pass: null } : event),
     (event) => (event['kind'] === 'pass-sawn' ? { ...event, ...WHOLE_PASS } : event),
-    // Only passes, blanks and rods were recorded; what was is as it was.
-    (event) => event,
+    // What a step was planned to take was not recorded beside what it took.
+    (event) => (event['kind'] === 'pass-sawn' ? { ...event, plannedMinutes: null } : event),
   ],
   plan: [planWithBits, planWithHeights, planWithPhases, planWithPatterns, planWithWants],
   desk: [deskWithBytes],

@@ -40,6 +40,8 @@ export interface PassSawn extends EventBase {
   readonly counts: Readonly<Record<string, PieceCount>>;
   /** As clocked; null where nobody did. */
   readonly minutes: number | null;
+  /** As planned when it was done; null where it was marked apart from the bench. */
+  readonly plannedMinutes: number | null;
   /** The blade in the saw; null where it was not said. */
   readonly bladeId: string | null;
   readonly spoiled: readonly SpoiledLayer[];
@@ -114,6 +116,8 @@ export interface StepDone extends EventBase {
   readonly step: BenchStepKind;
   /** null where it is of no stack: a blade changed, the table tilted. */
   readonly stack: string | null;
+  /** Ids of all layers of that stack from the top down, so that it is known without its plan. */
+  readonly stackLayers: readonly string[] | null;
   readonly phase: string | null;
   /** The passes it was done for; none where it is of no stack. */
   readonly passes: readonly number[];
@@ -121,6 +125,8 @@ export interface StepDone extends EventBase {
   readonly detail: string | null;
   /** Hands on, as clocked; null where nobody did. */
   readonly minutes: number | null;
+  /** As planned when it was done. */
+  readonly plannedMinutes: number | null;
 }
 
 /** What a hand notices at the saw, with one tap. */

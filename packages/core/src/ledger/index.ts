@@ -17,8 +17,8 @@ export type {
   StepDone,
   WorkEvent,
 } from './events';
-export { addUpWork, layersReady, lostIn, passesByNumber } from './work';
-export type { WorkDone } from './work';
+export { addUpWork, inHandBy, layersReady, lostIn, passesByNumber } from './work';
+export type { PassesInHand, StackOfPass, WorkDone } from './work';
 export { countStock, movesOfRun, reservedBy, STOCK_MOVES, stockCount } from './stock';
 export type { StockCount, StockMove, StockMoveKind } from './stock';
 export { BLADE_MOVES, bladesLeft, bladesNow, bladeTally, changeBy, inDrawerForm, toOrder } from './blades';

@@ -15,6 +15,7 @@ const pass = (id: string, good: number, spoiled = 0, number: number | null = nul
   layerIds: null,
   counts: { body: { good, spoiled } },
   minutes: null,
+  plannedMinutes: null,
   bladeId: null,
   spoiled: [],
 });

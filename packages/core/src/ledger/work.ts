@@ -74,13 +74,11 @@ function isNewMark({ stack, pass, phase }: PassSawn, marked: Map<string, Set<str
 
 /**
  * What was marked of the passes of a stack, by their number: those recorded without one take the lowest numbers that are
- * free, in the order they were recorded. One of which only layers were spoiled has no marks.
+ * free, in the order they were recorded.
  */
-export function passesByNumber({ passes, spoils }: WorkDone, stack: string): ReadonlyMap<number, readonly PassSawn[]> {
+export function passesByNumber({ passes }: WorkDone, stack: string): ReadonlyMap<number, readonly PassSawn[]> {
   const own = passes.filter((pass) => pass.stack === stack);
-  const byNumber = new Map<number, PassSawn[]>(
-    spoils.flatMap((one) => (one.stack === stack ? [[one.pass, []] as const] : [])),
-  );
+  const byNumber = new Map<number, PassSawn[]>();
   for (const pass of own) if (pass.pass !== null) byNumber.set(pass.pass, [...(byNumber.get(pass.pass) ?? []), pass]);
   let next = 1;
   for (const pass of own.filter((one) => one.pass === null)) {
@@ -88,6 +86,21 @@ export function passesByNumber({ passes, spoils }: WorkDone, stack: string): Rea
     byNumber.set(next, [pass]);
   }
   return byNumber;
+}
+
+/** Passes of a stack whose layers were held together at the bench, or of which some were spoiled, whether marked or not. */
+export interface PassesInHand {
+  readonly stack: string;
+  readonly stackLayers: readonly string[];
+  readonly passes: readonly number[];
+}
+
+/** What an event says is in hand; null where it says nothing of the kind. */
+export function inHandBy(event: StandingEvent): PassesInHand | null {
+  if (event.kind === 'layers-spoiled')
+    return { stack: event.stack, stackLayers: event.stackLayers, passes: [event.pass] };
+  if (event.kind !== 'step-done' || event.step !== 'stick' || event.stack === null || !event.stackLayers) return null;
+  return { stack: event.stack, stackLayers: event.stackLayers, passes: event.passes };
 }
 
 /** Ids of the layers of a pass that are spoiled, by its marks or apart from them. */
@@ -109,22 +122,24 @@ function countsOf(event: StandingEvent): (readonly [string, PieceCount])[] {
 }
 
 /**
- * Layers of a gang for which blanks are cut and not yet sawn: the first mark of each pass, or the first layer spoiled of
- * it, uses up as many as `layersIn` says the stack has of it, as far as they were marked as cut before.
+ * Layers of a gang for which blanks are cut and not yet sawn: each pass, when it is first marked or in hand, uses up as many as
+ * `layersIn` says its stack has of it, as far as they were marked as cut before.
  */
-export function layersReady(
-  { standing }: WorkDone,
-  gang: string,
-  layersIn: (pass: PassSawn | LayersSpoiled) => number,
-): number {
+export function layersReady({ standing }: WorkDone, gang: string, layersIn: (stack: StackOfPass) => number): number {
   const begun = new Set<string>();
   return standing.reduce((ready, event) => {
     if (event.kind === 'blanks-cut') return ready + (event.layers[gang] ?? 0);
-    if (event.kind !== 'pass-sawn' && event.kind !== 'layers-spoiled') return ready;
-    const pass = `${event.stack} ${String(event.pass ?? event.id)}`;
-    if (begun.has(pass)) return ready;
-    begun.add(pass);
+    const inHand = inHandBy(event);
+    const marked = event.kind === 'pass-sawn' ? [String(event.pass ?? event.id)] : [];
+    const stack = event.kind === 'pass-sawn' ? event : inHand && { ...inHand, layers: inHand.stackLayers.length };
+    if (!stack) return ready;
+    const fresh = [...marked, ...(inHand?.passes ?? [])].map((pass) => `${stack.stack} ${String(pass)}`);
+    const more = fresh.filter((pass) => !begun.has(pass));
+    for (const pass of more) begun.add(pass);
     // Before any blank of it is cut, no pass needs to be looked at.
-    return ready === 0 ? 0 : Math.max(0, ready - layersIn(event));
+    return ready === 0 || more.length === 0 ? ready : Math.max(0, ready - more.length * layersIn(stack));
   }, 0);
 }
+
+/** A stack as a mark or a step names it. */
+export type StackOfPass = Pick<PassSawn, 'stack' | 'stackLayers' | 'layers'>;

@@ -1,4 +1,4 @@
-import type { PassSawn } from '../ledger';
+import type { StackOfPass } from '../ledger';
 import { gangsOfRun } from './gangs-of-run';
 import type { PlanInput } from './model/input';
 import { uniformKey } from './sawn-mixes';
@@ -8,10 +8,7 @@ import { gangKeyOf, stackKey } from './stack-key';
  * True where a run could have sawn this pass: its layers are of gangs of one family and make the stack that it names; an early
  * pass names a stack of one gang.
  */
-export function couldBeSawn(
-  { stack, layers, stackLayers }: Pick<PassSawn, 'stack' | 'layers' | 'stackLayers'>,
-  input: PlanInput,
-): boolean {
+export function couldBeSawn({ stack, layers, stackLayers }: StackOfPass, input: PlanInput): boolean {
   const known = gangsOfRun(input);
   if (!known.ok) return false;
   const { gangs, families } = known.value;

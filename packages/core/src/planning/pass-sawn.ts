@@ -52,6 +52,7 @@ export function passSawn(
     layerIds: sawn,
     counts,
     minutes: null,
+    plannedMinutes: null,
     bladeId: blades.size === 1 && blade !== undefined ? blade : null,
     spoiled: [...bad].map((layerId) => ({
       layerId: named.includes(layerId) || unnamed === sawn.length ? layerId : null,

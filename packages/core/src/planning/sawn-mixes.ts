@@ -1,4 +1,4 @@
-import { lostIn, passesByNumber, type LayersSpoiled, type PassSawn, type WorkDone } from '../ledger';
+import { inHandBy, lostIn, passesByNumber, type PassSawn, type StackOfPass, type WorkDone } from '../ledger';
 import type { Result } from '../result';
 import type { Family } from './families';
 import { lastPhases } from './last-phases';
@@ -19,10 +19,7 @@ export interface SawnMix {
 }
 
 /** How many layers of a gang a pass has: an early one names its stack only, and that was of one gang. */
-export function layersOfPass(
-  { stack, stackLayers, layers }: PassSawn | LayersSpoiled,
-  gang: Pick<Gang, 'key'>,
-): number {
+export function layersOfPass({ stack, stackLayers, layers }: StackOfPass, gang: Pick<Gang, 'key'>): number {
   if (stackLayers) return stackLayers.filter((id) => gangKeyOf(id) === gang.key).length;
   return uniformKey(gang, layers) === stack ? layers : 0;
 }
@@ -39,13 +36,17 @@ export function sawnMixes(
 ): SawnMix[] {
   const mixes = new Map<string, Mix>();
   const uniform = uniformMixes(members, work);
-  for (const { stack, stackLayers } of [...work.passes, ...work.spoils]) {
+  const inHand = work.standing.flatMap((event) => inHandBy(event) ?? []);
+  for (const { stack, stackLayers } of [...work.passes, ...inHand]) {
     const mix = stackLayers ? mixOfLayers(members, stackLayers) : uniform.get(stack);
     if (mix) mixes.set(stack, mix);
   }
   return [...mixes].map(([key, mix]) => {
     const [done, begun]: [number[], SawnMix['begun'][number][]] = [[], []];
-    for (const [pass, marks] of passesByNumber(work, key)) {
+    const marked = passesByNumber(work, key);
+    const held = inHand.flatMap(({ stack, passes }) => (stack === key ? passes : []));
+    for (const pass of new Set([...marked.keys(), ...held])) {
+      const marks = marked.get(pass) ?? [];
       const stack = stackOf(mix);
       const lost = lostIn(work, key, pass, marks);
       const left = stack.ok ? phasesLeft(stack.value, marks, lost) : [];

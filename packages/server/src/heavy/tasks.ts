@@ -14,7 +14,7 @@ import {
   verifyWood,
   type DrawDown,
   type LinearSolver,
-  type PassSawn,
+  type StackOfPass,
   type Plan,
   type PlanError,
   type PlanInput,
@@ -76,7 +76,7 @@ export type ReadTemplate =
 
 export interface SawnTask {
   readonly plan: PlanTask;
-  readonly pass: Pick<PassSawn, 'stack' | 'layers' | 'stackLayers'>;
+  readonly pass: StackOfPass;
 }
 
 /** Everything that takes long enough to keep other requests waiting. */

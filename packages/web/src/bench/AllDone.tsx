@@ -29,6 +29,15 @@ export function AllDone({ bench }: { readonly bench: Bench }) {
         <BackButton bench={bench} />
         <Button
           component={Link}
+          to="../record"
+          relative="path"
+          variant="outlined"
+          sx={{ minHeight: 88, minWidth: 150, fontSize: '1.4rem' }}
+        >
+          The record
+        </Button>
+        <Button
+          component={Link}
           to=".."
           relative="path"
           variant="contained"

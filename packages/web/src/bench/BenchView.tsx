@@ -16,6 +16,7 @@ import { drillingNotes } from '../words/drilling';
 import { AllDone } from './AllDone';
 import { BackButton } from './BackButton';
 import { FootSwitchButton, useFootSwitch } from './FootSwitch';
+import { MadeUp } from './MadeUp';
 import { NoticeRow } from './NoticeRow';
 import { SoundButton, useSound } from './sound';
 import { StepPicture } from './StepPicture';
@@ -139,6 +140,7 @@ function StepNow({ bench, step, onGoOn }: StepNowProps) {
         <StepPicture step={step} stack={stack} lines={lines} places={places} />
         <StepTold bench={bench} step={step} places={places} />
       </Box>
+      <MadeUp />
       <NoticeRow bench={bench} step={step} />
       <Box
         sx={{ display: 'flex', gap: 1.5, p: 1.5, pt: 0, alignItems: 'stretch', flexWrap: { xs: 'wrap', md: 'nowrap' } }}

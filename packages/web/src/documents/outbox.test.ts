@@ -21,6 +21,7 @@ const event = (id: string): PassSawn => ({
   layerIds: null,
   counts: {},
   minutes: null,
+  plannedMinutes: null,
   bladeId: null,
   spoiled: [],
 });

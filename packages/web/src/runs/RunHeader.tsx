@@ -47,6 +47,9 @@ export function RunHeader() {
       <Button component={Link} to="patterns" disabled={!planned || isEmpty}>
         Patterns
       </Button>
+      <Button component={Link} to="record" disabled={!planned || isEmpty}>
+        Record
+      </Button>
       <Button component={Link} to="sheet" disabled={!planned || isEmpty}>
         Cut sheet
       </Button>

@@ -27,12 +27,7 @@ export function marksOf(
 ): { readonly done: number[]; readonly begun: { pass: number; phases: string[]; lost: string[] }[] } {
   const own = standing.flatMap((event) => (event.kind === 'pass-sawn' && event.stack === key ? [event] : []));
   const byPass = new Map<number, { phases: (string | null)[]; lost: string[] }>();
-  for (const event of standing)
-    if (event.kind === 'layers-spoiled' && event.stack === key) {
-      const lost = [...(byPass.get(event.pass)?.lost ?? []), ...event.lost.map(({ layerId }) => layerId)];
-      byPass.set(event.pass, { phases: [], lost });
-    }
-  const taken = new Set([...own.map(({ pass }) => pass), ...byPass.keys()]);
+  const taken = new Set(own.map(({ pass }) => pass));
   let free = 0;
   for (const { pass, phase, spoiled } of own) {
     let number = pass;
@@ -45,6 +40,15 @@ export function marksOf(
     const lost = spoiled.flatMap(({ layerId }) => (layerId === null ? [] : [layerId]));
     byPass.set(number, { phases: [...before.phases, phase], lost: [...before.lost, ...lost] });
   }
+  // In hand, though nothing of it is marked: stuck at the bench, or with layers that were spoiled.
+  for (const event of standing) {
+    if (!('stack' in event) || event.stack !== key) continue;
+    const passes = event.kind === 'step-done' && event.step === 'stick' ? event.passes : [];
+    for (const pass of passes) byPass.set(pass, byPass.get(pass) ?? { phases: [], lost: [] });
+    if (event.kind !== 'layers-spoiled') continue;
+    const before = byPass.get(event.pass) ?? { phases: [], lost: [] };
+    byPass.set(event.pass, { ...before, lost: [...before.lost, ...event.lost.map(({ layerId }) => layerId)] });
+  }
   const isOver = ({ key: one, layerIds }: Phase, marks: readonly (string | null)[], lost: readonly string[]): boolean =>
     marks.includes(null) || marks.includes(one) || layerIds.every((id) => lost.includes(id));
   const all = [...byPass]
@@ -56,8 +60,7 @@ export function marksOf(
     }));
   // Of a stack with one phase any mark is the whole of it.
   const isDone = ({ pass, phases: over }: (typeof all)[number]): boolean =>
-    over.length === phases.length ||
-    (phases.length === 1 && own.some((mark) => mark.pass === pass || mark.pass === null));
+    over.length === phases.length || (phases.length === 1 && (byPass.get(pass)?.phases.length ?? 0) > 0);
   return {
     done: all.filter((one) => isDone(one)).map(({ pass }) => pass),
     begun: all.filter((one) => !isDone(one)),

@@ -58,19 +58,27 @@ function readyLayers({ key }: ExpectedGang, standing: PlanInput['work']): number
   const begun = new Set<string>();
   for (const event of standing) {
     if (event.kind === 'blanks-cut') ready += event.layers[key] ?? 0;
-    if (event.kind !== 'pass-sawn' && event.kind !== 'layers-spoiled') continue;
-    const { stack, stackLayers, layers, pass, id } = event;
-    const mark = `${stack} ${String(pass ?? id)}`;
-    if (begun.has(mark)) continue;
-    begun.add(mark);
-    const own = stackLayers
-      ? stackLayers.filter((layer) => layer.startsWith(`${key}.`)).length
-      : stack === shortKey({ gang: key, layers })
-        ? layers
-        : 0;
-    ready = Math.max(0, ready - own);
+    for (const { mark, own } of blanksTaken(event, key)) {
+      if (begun.has(mark)) continue;
+      begun.add(mark);
+      ready = Math.max(0, ready - own);
+    }
   }
   return ready;
+}
+
+/** What an event takes of the blanks of a gang: so many layers for each pass that it names. */
+function blanksTaken(event: PlanInput['work'][number], gang: string): { mark: string; own: number }[] {
+  const layersIn = (ids: readonly string[]): number => ids.filter((layer) => layer.startsWith(`${gang}.`)).length;
+  if (event.kind === 'step-done' && event.step === 'stick')
+    return event.passes.map((pass) => ({
+      mark: `${String(event.stack)} ${String(pass)}`,
+      own: layersIn(event.stackLayers ?? []),
+    }));
+  if (event.kind !== 'pass-sawn' && event.kind !== 'layers-spoiled') return [];
+  const { stack, stackLayers, layers, pass, id } = event;
+  const early = stack === shortKey({ gang, layers }) ? layers : 0;
+  return [{ mark: `${stack} ${String(pass ?? id)}`, own: stackLayers ? layersIn(stackLayers) : early }];
 }
 
 /** Each stack against its gangs, its cuts against the templates, its blades against drawer and saw. */

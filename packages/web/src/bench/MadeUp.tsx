@@ -1,0 +1,68 @@
+import { useEffect, useState } from 'react';
+import { Box, Typography } from '@mui/material';
+import { makeUpOf, stackName, type MakeUp, type Plan } from '@rapid-jig/core';
+import { useOpenRun, useRunDoc, useRunState } from '../runs/RunRoute';
+import { counted } from '../words/counted';
+import { Tap } from './NoticeRow';
+
+/** What the plan makes of what was just spoiled: told at once, in place of a question that only one answer has. */
+export function MadeUp() {
+  const { session } = useOpenRun();
+  const { planned, work } = useRunState();
+  const refillSpares = useRunDoc((run) => run.refillSpares);
+  const spoils = work.spoils.length;
+  const [seen, setSeen] = useState<{ readonly plan: Plan; readonly spoils: number } | null>(null);
+  const [told, setTold] = useState<readonly MakeUp[]>([]);
+  const known = planned?.input.work.filter(({ kind }) => kind === 'layers-spoiled').length ?? 0;
+  useEffect(() => {
+    if (!planned || known !== spoils) return;
+    queueMicrotask(() => {
+      setTold((before) => (seen && spoils > seen.spoils ? makeUpOf(seen.plan, planned.plan) : before));
+      setSeen((before) => (before?.plan === planned.plan ? before : { plan: planned.plan, spoils }));
+    });
+  }, [planned, known, spoils, seen]);
+  if (told.length === 0) return null;
+  const isCovered = told.every(({ again }) => again === 0);
+  return (
+    <Box
+      role="alert"
+      aria-label="Made up for"
+      sx={{
+        display: 'flex',
+        gap: 1.5,
+        alignItems: 'center',
+        px: 2,
+        py: 1,
+        mx: 1.5,
+        mb: 1,
+        border: 2,
+        borderColor: 'warning.main',
+        flexWrap: 'wrap',
+      }}
+    >
+      <Typography sx={{ flex: '1 1 320px', fontSize: '1.2rem' }}>{told.map(words).join(' ')}</Typography>
+      {isCovered && !refillSpares && (
+        <Tap
+          onClick={() => {
+            session.document.edit((run) => ({ ...run, refillSpares: true }));
+            setTold([]);
+          }}
+        >
+          Make the spare again
+        </Tap>
+      )}
+      <Tap onClick={() => setTold([])}>Good</Tap>
+    </Box>
+  );
+}
+
+function words({ partName, bySpares, again, stacks }: MakeUp): string {
+  const spared = bySpares > 0 ? `${counted(bySpares, 'spare')} of ${partName} takes its place.` : '';
+  if (again === 0) return spared;
+  const where = stacks.map(({ stack, isNew }) => {
+    const passes = `${counted(stack.passesToCut, 'pass', 'passes')} of ${stackName(stack)}, ${counted(stack.layers.length, 'layer')}`;
+    return isNew ? `a new stack: ${passes}` : passes;
+  });
+  const made = `${String(again)} × ${partName} is made again${where.length === 0 ? '' : `, in ${where.join(' and ')}`}.`;
+  return `${spared} ${made} See that its blanks are there.`.trim();
+}

@@ -1,0 +1,77 @@
+import { Box, Button, Typography } from '@mui/material';
+import { formatMinutes, stackName, type Plan, type StandingEvent } from '@rapid-jig/core';
+import { useOpenRun, useRunState } from '../runs/RunRoute';
+import { NOTICE_WORDS, SPOIL_WORDS, STEP_WORDS } from '../words/bench';
+import { counted } from '../words/counted';
+
+/** More lines than this nobody reads at once; the others follow when they are asked for. */
+const MOST_LINES = 200;
+
+/** All that was done and noticed, the newest first; a mistake is taken back, and stays in the ledger as taken back. */
+export function LogList() {
+  const { session } = useOpenRun();
+  const { work, planned } = useRunState();
+  const lines = [...work.standing].reverse().slice(0, MOST_LINES);
+  return (
+    <Box component="section" aria-label="What was done" sx={{ mt: 4 }}>
+      <Typography variant="h2">What was done</Typography>
+      {lines.length === 0 && <Typography color="textSecondary">Nothing yet.</Typography>}
+      <Box component="ol" sx={{ listStyle: 'none', m: 0, mt: 1, p: 0 }}>
+        {lines.map((event) => (
+          <Box
+            component="li"
+            key={event.id}
+            sx={{ display: 'flex', gap: 2, alignItems: 'center', borderTop: 1, borderColor: 'divider', py: 0.5 }}
+          >
+            <Typography variant="body2" color="textSecondary" sx={{ minWidth: 130 }}>
+              {new Date(event.at).toLocaleString(undefined, { dateStyle: 'short', timeStyle: 'short' })}
+            </Typography>
+            <Typography sx={{ flex: 1 }}>{wordsOf(event, planned?.plan ?? null)}</Typography>
+            <Button
+              size="small"
+              color="inherit"
+              aria-label={`Take back: ${wordsOf(event, planned?.plan ?? null)}`}
+              onClick={() => session.undo(event.id)}
+            >
+              Take back
+            </Button>
+          </Box>
+        ))}
+      </Box>
+      {work.standing.length > MOST_LINES && (
+        <Typography variant="body2" color="textSecondary">
+          and {work.standing.length - MOST_LINES} before them
+        </Typography>
+      )}
+    </Box>
+  );
+}
+
+function wordsOf(event: StandingEvent, plan: Plan | null): string {
+  const nameOf = (key: string | null): string => {
+    const stack = plan?.stacks.find((one) => one.key === key);
+    return stack ? stackName(stack) : key === null ? '' : 'a stack that is planned no more';
+  };
+  const clocked = 'minutes' in event && event.minutes !== null ? `, ${formatMinutes(event.minutes)}` : '';
+  switch (event.kind) {
+    case 'pass-sawn': {
+      const bad = event.spoiled.length === 0 ? '' : `, ${counted(event.spoiled.length, 'layer')} spoiled`;
+      return `Sawn: ${nameOf(event.stack)}${event.pass === null ? '' : `, pass ${String(event.pass)}`}${bad}${clocked}`;
+    }
+    case 'layers-spoiled':
+      return `Spoiled: ${counted(event.lost.length, 'layer')} of ${nameOf(event.stack)}, pass ${String(event.pass)}${reasonOf(event.lost[0]?.reason ?? null)}`;
+    case 'step-done':
+      return `${STEP_WORDS[event.step]}${event.stack === null ? '' : `: ${nameOf(event.stack)}`}${clocked}`;
+    case 'noticed':
+      return `${NOTICE_WORDS[event.what]}${event.stack === null ? '' : `: ${nameOf(event.stack)}`}${event.words === null ? '' : `. ${event.words}`}`;
+    case 'sets-assembled':
+      return `${counted(event.copies, 'copy', 'copies')} assembled`;
+    case 'blanks-cut':
+      return 'Blanks cut';
+    case 'rods-cut':
+      return `${counted(event.count.good, 'length')} cut`;
+  }
+}
+
+const reasonOf = (reason: keyof typeof SPOIL_WORDS | null): string =>
+  reason === null ? '' : ` (${SPOIL_WORDS[reason].toLowerCase()})`;

@@ -21,6 +21,7 @@ const FLOORS = [
   ['ledger'],
   ['layout', 'rods'],
   ['planning'],
+  ['sawing'],
   ['bench', 'production'],
   ['sheets'],
   ['forms'],

@@ -1,6 +1,6 @@
 export type { BenchStep, Caution } from './step';
 export { benchSteps } from './steps';
-export { stepName, tickedIn } from './done';
+export { passesAhead, stepName, tickedIn } from './done';
 export type { Ticked } from './done';
 export { layersSpoiled, tickStep } from './tick';
 export type { StepTick } from './tick';
@@ -14,3 +14,5 @@ export { recordedTimes } from './times';
 export type { RecordedTimes, StepTimes, UnlikelyTime } from './times';
 export { makeUpOf } from './make-up';
 export type { MakeUp } from './make-up';
+export { orderOfPhase } from './sawing-order';
+export type { OrderedCut, PhaseOrder } from './sawing-order';

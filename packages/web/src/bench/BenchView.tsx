@@ -2,15 +2,17 @@ import { useMemo } from 'react';
 import { Box, Button, Typography } from '@mui/material';
 import { IconX } from '@tabler/icons-react';
 import { Link } from 'react-router';
-import { formatMinutes, type BenchStep, type DrillPlace } from '@rapid-jig/core';
+import { formatMinutes, type BenchStep, type DrillPlace, type PhaseOrder } from '@rapid-jig/core';
 import { linesOf } from '../drawing/StackFromAbove';
 import { useOpenRun, useRunDoc, useRunState } from '../runs/RunRoute';
+import { useSawingOrder } from '../runs/use-sawing-order';
+import { WatchSawing } from '../runs/WatchSawing';
 import { useShop, useUnit } from '../services';
 import { OutboxBadge } from '../shell/OutboxBadge';
 import { SaidBar } from '../shell/SaidBar';
 import { AwayBar } from '../shell/StateBars';
 import { FIGURE } from '../theme/theme';
-import { bladeWords, CAUTION_WORDS, ofWords, STEP_WORDS, stepWords } from '../words/bench';
+import { bladeWords, CAUTION_WORDS, newBlades, ofWords, STEP_WORDS, stepWords } from '../words/bench';
 import { counted } from '../words/counted';
 import { drillingNotes } from '../words/drilling';
 import { AllDone } from './AllDone';
@@ -125,6 +127,8 @@ function StepNow({ bench, step, onGoOn }: StepNowProps) {
   const { stack } = bench;
   const lines = useMemo(() => (stack ? linesOf(stack, revisions) : null), [stack, revisions]);
   const places = useDrillPlaces(step, stack);
+  const order = useSawingOrder(step.cutIds.length > 0 ? stack : null);
+  const inOrder = cutsInOrder(step, order);
   return (
     <>
       <Box
@@ -137,7 +141,7 @@ function StepNow({ bench, step, onGoOn }: StepNowProps) {
           minHeight: 0,
         }}
       >
-        <StepPicture step={step} stack={stack} lines={lines} places={places} />
+        <StepPicture step={inOrder} stack={stack} lines={lines} places={places} />
         <StepTold bench={bench} step={step} places={places} />
       </Box>
       <MadeUp />
@@ -159,6 +163,14 @@ function StepNow({ bench, step, onGoOn }: StepNowProps) {
   );
 }
 
+/** The step with its cuts in the order found for their phase; as planned until that is there. */
+function cutsInOrder(step: BenchStep, orders: readonly PhaseOrder[] | null): BenchStep {
+  const order = orders?.find(({ phaseKey }) => phaseKey === step.phaseKey)?.cuts.map(({ cutId }) => cutId);
+  const own = new Set(step.cutIds);
+  const cutIds = order?.filter((id) => own.has(id)) ?? [];
+  return cutIds.length === own.size ? { ...step, cutIds } : step;
+}
+
 interface StepToldProps {
   readonly bench: Bench;
   readonly step: BenchStep;
@@ -170,7 +182,10 @@ function StepTold({ bench, step, places }: StepToldProps) {
   const { unit } = useUnit();
   const { stack } = bench;
   const { session } = useOpenRun();
+  const { planned } = useRunState();
   const { bits } = useShop();
+  const phase = stack?.phases.find(({ key }) => key === step.phaseKey);
+  const changes = newBlades(step, stack, planned?.plan.bladeUses ?? [], unit);
   const drillNotes = drillingNotes(places, bits, unit);
   const lost = stack && step.passes.length === 1 ? session.lostOf(stack.key, step.passes[0] ?? 0).length : 0;
   return (
@@ -196,12 +211,20 @@ function StepTold({ bench, step, places }: StepToldProps) {
           {note}
         </Typography>
       ))}
+      {changes.map((words) => (
+        <Typography key={words} sx={{ fontSize: { xs: '1.1rem', md: '1.3rem' }, fontWeight: 600 }}>
+          {words}
+        </Typography>
+      ))}
       {lost > 0 && (
         <Typography color="error" sx={{ fontSize: '1.3rem', fontWeight: 600 }}>
           {counted(lost, 'layer')} of this pass spoiled
         </Typography>
       )}
       <Figures bench={bench} step={step} />
+      {stack && phase && step.kind === 'cut' && (
+        <WatchSawing stack={stack} phase={phase} sx={{ minHeight: TARGET, alignSelf: 'start', fontSize: '1.15rem' }} />
+      )}
       {step.cautions.slice(0, 2).map((caution) => (
         <Typography
           key={caution}

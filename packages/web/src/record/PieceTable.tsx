@@ -25,7 +25,7 @@ export function PieceTable({ pieces }: { readonly pieces: readonly PieceLedger[]
             borderCollapse: 'collapse',
             mt: 1,
             '& td, & th': { px: 1.25, py: 0.5, textAlign: 'right' },
-            '& th:first-of-type, & td:first-of-type': { textAlign: 'left', pl: 0 },
+            '& th[scope=row], & thead th:first-of-type': { textAlign: 'left', pl: 0 },
           }}
         >
           <thead>

@@ -19,6 +19,7 @@ import { holesOf } from './Holes';
 import { PhaseSide } from './Phases';
 import { useRunState } from './RunRoute';
 import { StackWishesFields } from './StackWishesFields';
+import { WatchSawing } from './WatchSawing';
 
 /** Opens a stack: what is done in each phase and where, how it is held, and what the maker wants of it. */
 export function OpenStack({ stack }: { readonly stack: PlannedStack }) {
@@ -76,6 +77,7 @@ function Inside({ stack }: { readonly stack: PlannedStack }) {
                   ? []
                   : [<Typography key={cutId} variant="body2">{`${KIND_WORDS[kind]}: ${words}.`}</Typography>];
               })}
+              <WatchSawing stack={stack} phase={phase} size="small" sx={{ p: 0, my: 0.5 }} />
               {phase.after.length > 0 && (
                 <Typography variant="body2" color="textSecondary">
                   After{' '}

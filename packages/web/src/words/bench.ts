@@ -1,9 +1,11 @@
 import {
   formatLength,
+  passesAhead,
   stackName,
   unreachable,
   type BenchStep,
   type BenchStepKind,
+  type BladeUse,
   type Caution,
   type LengthUnit,
   type Notice,
@@ -70,6 +72,28 @@ export function stepWords(step: BenchStep, stack: PlannedStack | null, unit: Len
 /** The blade of a step: `Number 5, reverse teeth`. */
 export const bladeWords = ({ blade }: Pick<BenchStep, 'blade'>): string =>
   blade ? `Number ${blade.size}, ${FORM_WORDS[blade.form]}` : 'No blade';
+
+/** Where a worn blade is changed for a new one of its kind while a step is done: before a cut, or some way along it. */
+export function newBlades(
+  step: BenchStep,
+  stack: PlannedStack | null,
+  uses: readonly BladeUse[],
+  unit: LengthUnit,
+): string[] {
+  const [pass] = step.passes;
+  if (step.kind !== 'cut' || !stack || pass === undefined) return [];
+  const place = passesAhead(stack).indexOf(pass) + 1;
+  return uses
+    .flatMap(({ changes }) => changes)
+    .filter(({ stackKey, phaseKey, pass: of }) => stackKey === stack.key && phaseKey === step.phaseKey && of === place)
+    .flatMap(({ cutId, afterMm }) => {
+      const number = step.cutIds.indexOf(cutId) + 1;
+      if (number === 0) return [];
+      return afterMm === 0
+        ? [`A new blade before cut ${String(number)}.`]
+        : [`A new blade ${formatLength(afterMm, unit)} along cut ${String(number)}: this one is worn by then.`];
+    });
+}
 
 /** What a step is of: `Rocking whale, Body: pass 2`. */
 export function ofWords(step: BenchStep, stack: PlannedStack | null): string {

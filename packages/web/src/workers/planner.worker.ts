@@ -9,6 +9,7 @@ import {
   layClose,
   highsSolver,
   layingWood,
+  orderOfPhase,
   planRods,
   planRun,
   priceOfOtherSchool,
@@ -24,6 +25,7 @@ import {
   type LengthUnit,
   type LinearSolver,
   type Part,
+  type PhaseOrder,
   type Plan,
   type PlanCost,
   type PlanError,
@@ -143,6 +145,11 @@ const planner = {
   /** What is drilled in every phase of stacks. */
   drillCards(stacks: readonly PlannedStack[], revisions: readonly TemplateRevision[]): DrillCard[] {
     return stacks.flatMap((stack) => stack.phases.map((phase) => drillCard(stack, phase, revisions)));
+  },
+
+  /** In which order the cuts of every phase of a stack are sawn, and what holds them. */
+  sawingOrder(stack: PlannedStack, revisions: readonly TemplateRevision[]): PhaseOrder[] {
+    return stack.phases.map((phase) => orderOfPhase(stack, phase, revisions));
   },
 
   /** Which parts of a run may be cut together. */

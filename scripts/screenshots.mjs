@@ -42,6 +42,17 @@ await withAppAndBrowser(async ({ address, browser }) => {
   });
   await shoot('minutes-and-blades', run, 'At the saw in all', () => page.locator('#minutes').scrollIntoViewIfNeeded());
   await shoot('cut-sheet', `${run}/sheet`, 'Stacks, in the order of sawing');
+  await shoot('bench', `${run}/bench`, 'Make the blanks ready', async () => {
+    // A stack with openings, so that its picture shows their order.
+    await page.getByRole('button', { name: /^Then/ }).click();
+    await page.getByRole('button', { name: /^Tray/ }).first().click();
+    const step = page.getByRole('status', { name: 'This step' });
+    for (let n = 0; n < 20 && (await step.textContent()) !== 'Saw'; n++) {
+      await page.keyboard.press('Space');
+      await page.waitForTimeout(500);
+    }
+    await page.waitForTimeout(1500);
+  });
   await shoot('templates', '/demo/templates', 'Honeycomb trivet');
   await shoot('template', '/demo/templates', 'Rocking whale', async () => {
     await page.getByRole('link', { name: /Rocking whale/ }).click();

@@ -73,7 +73,9 @@ const partWith = (segments) => ({
   gluedTo: [],
   variantId: null,
   apartClean: false,
+  wants: [],
   cutRules: {},
+  holeUses: {},
   laid: null,
 });
 const SQUARE = [corner(60, 0), corner(60, 40), corner(0, 40), corner(0, 0)];
@@ -149,28 +151,71 @@ async function client(nth) {
       acknowledged.edits++;
       if (version !== n + 1) throw new Error(`edit ${String(n)} became version ${String(version)}`);
     }
-    const event = {
-      kind: 'pass-sawn',
-      id: randomUUID(),
-      clientId: randomUUID(),
-      at: new Date().toISOString(),
-      stack: stack.key,
-      stackLayers: stack.layers.map(({ id }) => id),
-      layers: 1,
-      phase: null,
-      pass: 2 * n + nth,
-      layerIds: null,
-      counts: { [template.parts[0].id]: { good: 1, spoiled: 0 } },
-      minutes: null,
-      bladeId: null,
-      spoiled: [],
-    };
-    const told = await sendUntilAnswered(`/runs/${run.id}/events`, post(event), () => isOver);
-    if (told) {
+    for (const event of benchTaps(2 * n + nth)) {
+      const told = await sendUntilAnswered(`/runs/${run.id}/events`, post(event), () => isOver);
+      if (!told) continue;
       await expectOk(told, 'an event');
       acknowledged.events.push(event.id);
     }
   }
+}
+
+const fresh = () => ({ id: randomUUID(), clientId: randomUUID(), at: new Date().toISOString() });
+const stackLayers = stack.layers.map(({ id }) => id);
+const partId = template.parts[0].id;
+
+/** What one pass comes to at the bench: its layers held, now and then one spoiled or a blade noticed, then sawn. */
+function benchTaps(pass) {
+  const held = {
+    ...fresh(),
+    kind: 'step-done',
+    step: 'stick',
+    stack: stack.key,
+    stackLayers,
+    phase: null,
+    passes: [pass],
+    detail: null,
+    minutes: 1.5,
+    plannedMinutes: 2,
+  };
+  const spoiled = {
+    ...fresh(),
+    kind: 'layers-spoiled',
+    stack: stack.key,
+    stackLayers,
+    layers: stackLayers.length,
+    pass,
+    phase: null,
+    lost: [{ layerId: stackLayers[0], reason: 'burnt', pieces: { [partId]: 1 }, finishedIn: stack.phases[0].key }],
+  };
+  const noticed = {
+    ...fresh(),
+    kind: 'noticed',
+    what: 'blade-dull',
+    step: 'cut',
+    stack: stack.key,
+    phase: null,
+    pass,
+    bladeId: null,
+    words: null,
+    photoId: null,
+  };
+  const sawn = {
+    ...fresh(),
+    kind: 'pass-sawn',
+    stack: stack.key,
+    stackLayers,
+    layers: stackLayers.length,
+    phase: null,
+    pass,
+    layerIds: null,
+    counts: { [partId]: { good: stackLayers.length, spoiled: 0 } },
+    minutes: 3,
+    plannedMinutes: 4,
+    bladeId: null,
+    spoiled: [],
+  };
+  return [held, ...(pass % 5 === 0 ? [spoiled] : []), ...(pass % 7 === 0 ? [noticed] : []), sawn];
 }
 const clients = [client(0), client(1)];
 for (let kill = 0; kill < KILLS; kill++) {
@@ -264,6 +309,7 @@ const options = {
   ruleMm: 0,
   colour: 'blue',
   pierceMarks: true,
+  holesOnly: false,
   overlapMm: 10,
 };
 const patterns = Array.from({ length: 40 }, () => ({
@@ -273,6 +319,7 @@ const patterns = Array.from({ length: 40 }, () => ({
   copies: 500,
   stack: null,
   bits: null,
+  brads: [],
 }));
 const sheets = (of) => () => ask('/pattern-sheets', post({ patterns: of, options }));
 await othersWait('40 x 500 copies of a pattern, asked for', sheets(patterns));

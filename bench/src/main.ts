@@ -7,6 +7,7 @@ import { benchLayers } from './layers';
 import { benchLengths } from './lengths';
 import { benchPlanning } from './planning';
 import { benchReading } from './reading';
+import { benchSawing } from './sawing';
 import { benchStacks } from './stacks';
 import { benchWood } from './wood';
 
@@ -14,6 +15,7 @@ import { benchWood } from './wood';
 const benches: Readonly<Record<string, () => void | Promise<void>>> = {
   planning: benchPlanning,
   stacks: benchStacks,
+  sawing: benchSawing,
   layers: benchLayers,
   close: benchClose,
   reading: benchReading,

@@ -109,6 +109,13 @@ export interface CutBlanks {
   readonly wood: TakenWood;
 }
 
+/** A photo of the work, scaled down where it was taken. */
+export interface NewPhoto {
+  readonly id: string;
+  /** Its bytes in base64. */
+  readonly jpeg: string;
+}
+
 /** What stands after blanks were cut. */
 export interface AfterCutting extends StoredEvents {
   readonly rack: StoredRack;

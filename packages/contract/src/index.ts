@@ -9,6 +9,7 @@ export type {
   Drawer,
   Health,
   LocalNetwork,
+  NewPhoto,
   NewStock,
   Pairing,
   PatternRequest,
@@ -33,5 +34,6 @@ export { bladeMovesSchema, drawerSchema, shopSchema } from './shop';
 export { templateSchema } from './template';
 export { tiltBlockSchema } from './tilt-block';
 export { pairingSchema } from './pairing';
+export { photoSchema } from './photo';
 export { cutBlanksSchema, reserveWoodSchema } from './wood-of-run';
 export { workEventSchema } from './work-event';

@@ -408,6 +408,8 @@ export type {
 } from './planning';
 export { formOf, FORMS, openForm, toForm, fromFile, toFile } from './forms';
 export type { FormKind } from './forms';
+export { brokenRules, orderOfCuts, supportAlong } from './sawing';
+export type { BrokenRule, SawingOrder, SawLine, WorkToSaw } from './sawing';
 export {
   benchSteps,
   bitOnHand,

@@ -14,6 +14,7 @@ import { createApp, type ServedShop } from './http/app';
 import { listen, type Listening } from './listen';
 import { networkNames, tellNetwork, wayOf, type Way } from './network';
 import { readSettings, type Settings } from './settings';
+import { openPhotos, photoFolder, type Photos } from './store/photos';
 
 /** The server is built to packages/server/dist; the checkout is three folders up. */
 const root = join(dirname(fileURLToPath(import.meta.url)), '../../..');
@@ -37,7 +38,10 @@ async function openDemo(file: string, fresh: boolean, heavy: Heavy): Promise<Dat
 }
 
 /** The maker's own shop, and the demo; a demo that cannot be opened does not keep the own shop shut. */
-async function openShops({ ownDatabaseUrl, demoDatabaseFile }: Settings, heavy: Heavy): Promise<ServedShop[]> {
+async function openShops(
+  { ownDatabaseUrl, demoDatabaseFile, dataFolder }: Settings,
+  heavy: Heavy,
+): Promise<ServedShop[]> {
   const isFresh = process.argv.includes('--fresh');
   const demo = await openDemo(demoDatabaseFile, isFresh, heavy).catch((error: unknown) => {
     const why = whyNotOpened(error, demoDatabaseFile);
@@ -45,10 +49,12 @@ async function openShops({ ownDatabaseUrl, demoDatabaseFile }: Settings, heavy: 
     console.error(`The demo shop is not open. ${why}`);
     return null;
   });
-  const shops: ServedShop[] = demo ? [{ base: '/demo', db: demo }] : [];
+  const photosOf = (url: string): Photos => openPhotos(photoFolder(url, dataFolder));
+  const demoPhotos = photosOf(pathToFileURL(demoDatabaseFile).href);
+  const shops: ServedShop[] = demo ? [{ base: '/demo', db: demo, photos: demoPhotos }] : [];
   if (ownDatabaseUrl === null) return shops;
   try {
-    return [...shops, { base: '', db: await openFile(ownDatabaseUrl) }];
+    return [...shops, { base: '', db: await openFile(ownDatabaseUrl), photos: photosOf(ownDatabaseUrl) }];
   } catch (error) {
     await demo?.close();
     throw new Error(whyNotOpened(error, ownDatabaseUrl), { cause: error });

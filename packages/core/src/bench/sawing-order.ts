@@ -1,7 +1,7 @@
 import { distance, flatten, isInside, moved, offsetRings, type Box, type Point } from '../geometry';
 import type { Phase, PlannedCut, PlannedStack } from '../planning';
 import { cutsOf, type Part, type TemplateRevision } from '../products';
-import { orderOfCuts, supportAlong, WEAK, type SawLine, type Work } from '../sawing';
+import { orderOfCuts, supportAlong, WEAK, type SawLine, type WorkToSaw } from '../sawing';
 import { drillCard } from './drill-card';
 
 /** How a phase is sawn, cut by cut. */
@@ -46,7 +46,7 @@ export function orderOfPhase(stack: PlannedStack, phase: Phase, revisions: reado
 }
 
 /** The lines of a phase as they lie in the work, with the holes that are drilled before. */
-export function workOf(stack: PlannedStack, phase: Phase, revisions: readonly TemplateRevision[]): Work {
+export function workOf(stack: PlannedStack, phase: Phase, revisions: readonly TemplateRevision[]): WorkToSaw {
   const parts = new Map(revisions.flatMap(({ template }) => template.parts).map((part) => [part.id, part]));
   const entries = new Map(
     drillCard(stack, phase, revisions)

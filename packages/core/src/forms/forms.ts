@@ -22,6 +22,7 @@ export const FORMS = {
   workEvent: 4,
   plan: 6,
   desk: 2,
+  photo: 1,
 } as const;
 export type FormKind = keyof typeof FORMS;
 
@@ -75,6 +76,7 @@ const STEPS: Readonly<Record<FormKind, readonly ((doc: Doc) => Doc)[]>> = {
   ],
   plan: [planWithBits, planWithHeights, planWithPhases, planWithPatterns, planWithWants],
   desk: [deskWithBytes],
+  photo: [],
 };
 
 /** How many steps lead to the form of today; a kind whose number was raised without a step fails its test. */

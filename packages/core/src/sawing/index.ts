@@ -1,4 +1,4 @@
-export type { SawLine, Work } from './line';
-export { orderFaults, orderOfCuts, supportAlong, WEAK } from './order';
-export type { CutOrder, OrderFault } from './order';
+export type { SawLine, WorkToSaw } from './line';
+export { brokenRules, orderOfCuts, supportAlong, WEAK } from './order';
+export type { SawingOrder, BrokenRule } from './order';
 export { PLENTY } from './support';

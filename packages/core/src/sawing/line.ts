@@ -15,7 +15,7 @@ export interface SawLine {
 }
 
 /** The work: its lines, what is drilled already, and where the hands have it while an outline is sawn. */
-export interface Work {
+export interface WorkToSaw {
   readonly lines: readonly SawLine[];
   /** Holes that are there before the first cut. */
   readonly holes: readonly (readonly Point[])[];

@@ -2,8 +2,8 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { flatten } from '../geometry';
 import { circle, rectangle } from '../planning/fixtures.test-support';
-import type { SawLine, Work } from './line';
-import { GIVEN_UP, orderFaults, orderOfCuts, supportAlong } from './order';
+import type { SawLine, WorkToSaw } from './line';
+import { GIVEN_UP, brokenRules, orderOfCuts, supportAlong } from './order';
 import { supportOf } from './support';
 import { travelOf } from './travel';
 
@@ -12,7 +12,7 @@ const opening = (id: string, path: ReturnType<typeof rectangle>, changes: Partia
   return { id, kind: 'inside', group: 0, points, closed: true, kerfMm: 1, entry: points[0]!, ...changes };
 };
 const ENOUGH = 6.35;
-const work = (lines: readonly SawLine[]): Work => ({ lines, holes: [], heldAt: new Map() });
+const work = (lines: readonly SawLine[]): WorkToSaw => ({ lines, holes: [], heldAt: new Map() });
 
 function* permutations<T>(items: readonly T[]): Generator<T[]> {
   if (items.length === 0) yield [];
@@ -45,7 +45,7 @@ describe('the order of cuts', () => {
         const wanted = Math.min(best * (1 - GIVEN_UP), ENOUGH);
         expect(Math.min(...supportAlong(found.ids, work(lines)))).toBeGreaterThanOrEqual(wanted - 1e-9);
         expect([...found.ids].sort()).toEqual(lines.map(({ id }) => id).sort());
-        expect(orderFaults(found.ids, work(lines))).toEqual([]);
+        expect(brokenRules(found.ids, work(lines))).toEqual([]);
       }),
       { numRuns: 60 },
     );
@@ -89,10 +89,10 @@ describe('the order of cuts', () => {
     const slots = [rectangle(100, 5, 0, 0), rectangle(100, 5, 0, 25), rectangle(100, 12, 0, 9)];
     const lines = slots.map((path, i) => opening(String(i), path));
     const outline = opening('outline', rectangle(140, 70, -20, -20), { kind: 'outside', group: 1 });
-    const all: Work = { ...work([...lines, outline]), heldAt: new Map([['outline', { x: -10, y: 15 }]]) };
+    const all: WorkToSaw = { ...work([...lines, outline]), heldAt: new Map([['outline', { x: -10, y: 15 }]]) };
     const right = orderOfCuts(all).ids;
-    expect(orderFaults(right, all)).toEqual([]);
-    const rules = (ids: readonly string[]): string[] => [...new Set(orderFaults(ids, all).map(({ rule }) => rule))];
+    expect(brokenRules(right, all)).toEqual([]);
+    const rules = (ids: readonly string[]): string[] => [...new Set(brokenRules(ids, all).map(({ rule }) => rule))];
     expect(rules(right.slice(1))).toEqual(['left-out']);
     expect(rules([...right, right[0]!])).toEqual(['twice']);
     expect(rules([...right, 'another'])).toEqual(['unknown']);

@@ -1,10 +1,10 @@
 import { distance, type Point } from '../geometry';
-import type { Work } from './line';
+import type { WorkToSaw } from './line';
 import { PLENTY, supportOf, type Support } from './support';
 import { shortWay, travelOf } from './travel';
 
 /** An order of cuts. */
-export interface CutOrder {
+export interface SawingOrder {
   /** Ids of the lines in the order of sawing. */
   readonly ids: readonly string[];
   /** Between the end of each cut and the beginning of the next, mm. */
@@ -22,15 +22,16 @@ const MOST_WEIGHED = 60;
  * The order of the cuts of a phase. Groups follow each other as they are given. Within one, lines whose walls would be thin are
  * sawn first, in the order that keeps the most wood at the worst moment: found from the end, always the line that is held best when
  * all others are sawn (exact, since more cuts never hold better: Lawler 1973); of those nearly as good the one with the shortest
- * way. The others follow on a short way, never longer than the order they are given in where that keeps as much wood.
+ * way. The others follow on a short way, never longer than the order they are given in where that keeps as much wood. `patience`
+ * times as long as usual a shorter way is looked for.
  */
-export function orderOfCuts(work: Work): CutOrder {
+export function orderOfCuts(work: WorkToSaw, patience = 1): SawingOrder {
   const support = supportOf(work);
   const groups = [...new Set(work.lines.map(({ group }) => group))].sort((a, b) => a - b);
   const order: number[] = [];
   for (const group of groups) {
     const own = work.lines.flatMap((line, i) => (line.group === group ? [i] : []));
-    order.push(...orderOfGroup(own, order, work, support));
+    order.push(...orderOfGroup(own, order, work, support, patience));
   }
   const given = work.lines.map((_line, i) => i).sort((a, b) => groupOf(work, a) - groupOf(work, b) || a - b);
   const isShorter = wayOf(given, work) < wayOf(order, work);
@@ -39,7 +40,7 @@ export function orderOfCuts(work: Work): CutOrder {
 }
 
 /** The thinnest wood that holds what is being sawn, at the worst moment of each cut, in the order; up to PLENTY, mm. */
-export function supportAlong(ids: readonly string[], work: Work): number[] {
+export function supportAlong(ids: readonly string[], work: WorkToSaw): number[] {
   const number = new Map(work.lines.map(({ id }, i) => [id, i]));
   return heldAlong(
     ids.flatMap((id) => number.get(id) ?? []),
@@ -51,24 +52,36 @@ const heldAlong = (order: readonly number[], support: Support): number[] =>
   order.map((line, n) => support.of(line, order.slice(0, n)));
 const leastHeld = (order: readonly number[], support: Support): number =>
   Math.min(PLENTY, ...heldAlong(order, support));
-const wayOf = (order: readonly number[], { lines }: Work): number => travelOf(order.flatMap((i) => lines[i] ?? []));
-const groupOf = ({ lines }: Work, i: number): number => lines[i]?.group ?? 0;
+const wayOf = (order: readonly number[], { lines }: WorkToSaw): number =>
+  travelOf(order.flatMap((i) => lines[i] ?? []));
+const groupOf = ({ lines }: WorkToSaw, i: number): number => lines[i]?.group ?? 0;
 
-function orderOfGroup(own: readonly number[], before: readonly number[], work: Work, support: Support): number[] {
+function orderOfGroup(
+  own: readonly number[],
+  before: readonly number[],
+  work: WorkToSaw,
+  support: Support,
+  patience: number,
+): number[] {
   const last = work.lines[before[before.length - 1] ?? -1];
   const thin = support.thinLines(WEAK);
-  if (thin === 0 || thin > MOST_WEIGHED) return shortWay(own, work.lines, last?.entry ?? null);
+  if (thin === 0 || thin > MOST_WEIGHED) return shortWay(own, work.lines, last?.entry ?? null, patience);
   const isWeak = (line: number): boolean =>
     support.of(line, [...before, ...own.filter((other) => other !== line)], WEAK) < WEAK;
   const weak = own.filter(isWeak);
   const strong = own.filter((line) => !weak.includes(line));
   const first = bestHeld(weak, before, work, support);
   const end = work.lines[first[first.length - 1] ?? -1] ?? last;
-  return [...first, ...shortWay(strong, work.lines, end?.entry ?? null)];
+  return [...first, ...shortWay(strong, work.lines, end?.entry ?? null, patience)];
 }
 
 /** Weak lines from the last to the first: each the one that is held best, of those nearly as good the nearest to what follows. */
-function bestHeld(weak: readonly number[], before: readonly number[], { lines }: Work, support: Support): number[] {
+function bestHeld(
+  weak: readonly number[],
+  before: readonly number[],
+  { lines }: WorkToSaw,
+  support: Support,
+): number[] {
   const order: number[] = [];
   let left = [...weak];
   let next: Point | null = null;
@@ -93,7 +106,7 @@ function bestHeld(weak: readonly number[], before: readonly number[], { lines }:
 }
 
 /** A broken rule of an order, with the line that breaks it. */
-export interface OrderFault {
+export interface BrokenRule {
   readonly rule: 'left-out' | 'twice' | 'unknown' | 'group' | 'weak';
   readonly id: string;
 }
@@ -102,8 +115,8 @@ export interface OrderFault {
  * What is wrong with an order that a maker or a plan gives: lines left out, twice or unknown, a group that does not wait for the
  * one before, and walls that are thinner at their worst moment than they need be by more than a tenth.
  */
-export function orderFaults(ids: readonly string[], work: Work): OrderFault[] {
-  const faults: OrderFault[] = [];
+export function brokenRules(ids: readonly string[], work: WorkToSaw): BrokenRule[] {
+  const faults: BrokenRule[] = [];
   const number = new Map(work.lines.map(({ id }, i) => [id, i]));
   const seen = new Set<string>();
   let group = -Infinity;

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { flatten, type Point } from '../geometry';
 import { circle, rectangle } from '../planning/fixtures.test-support';
-import type { SawLine, Work } from './line';
+import type { SawLine, WorkToSaw } from './line';
 import { PLENTY, supportOf } from './support';
 
 const KERF = 1;
@@ -20,7 +20,7 @@ function dense(ring: readonly Point[]): Point[] {
     }));
   });
 }
-const work = (lines: SawLine[], heldAt: [string, Point][] = []): Work => ({
+const work = (lines: SawLine[], heldAt: [string, Point][] = []): WorkToSaw => ({
   lines,
   holes: [],
   heldAt: new Map(heldAt),

@@ -1,5 +1,5 @@
 import { boxAround, boxGrown, distance, indexBoxes, nearestOnPiece, type Box, type Point } from '../geometry';
-import type { SawLine, Work } from './line';
+import type { SawLine, WorkToSaw } from './line';
 
 /** Wood wider than this holds whatever is sawn, mm. */
 export const PLENTY = 8;
@@ -48,7 +48,7 @@ export interface Support {
  * gaps are taken from the thinnest up until some walk along kerfs and over gaps goes once round the one and not the other (an odd
  * cycle, by a union of sets with parity). Exact for gaps up to PLENTY between the points that are given.
  */
-export function supportOf({ lines, holes, heldAt }: Work): Support {
+export function supportOf({ lines, holes, heldAt }: WorkToSaw): Support {
   const pieces: KerfPiece[] = [];
   const most = lines.length > MANY_LINES ? FEW_PIECES : MOST_PIECES;
   const added = (more: readonly KerfPiece[]): number[] => more.map((piece) => pieces.push(piece) - 1);

@@ -25,7 +25,12 @@ const SHAKEN_SPAN = 50;
  * the nearest, then stretches are turned round and moved while that helps (2-opt and or-opt over near neighbours), then it is shaken
  * and mended again, and the best is kept. The same lines give the same way.
  */
-export function shortWay(own: readonly number[], lines: readonly SawLine[], from: Point | null): number[] {
+export function shortWay(
+  own: readonly number[],
+  lines: readonly SawLine[],
+  from: Point | null,
+  patience: number,
+): number[] {
   if (own.length < 2) return [...own];
   const entries = own.map((i) => lines[i]?.entry ?? FROM_NOWHERE);
   const stops: Stops = {
@@ -34,7 +39,7 @@ export function shortWay(own: readonly number[], lines: readonly SawLine[], from
     // Where there is no place to come from, every line is as good to begin with.
     fromStart: (a) => (from === null ? 0 : distance(from, entries[a] ?? from)),
   };
-  const order = entries.length <= MOST_EXACT ? shortest(stops) : searched(stops, entries);
+  const order = entries.length <= MOST_EXACT ? shortest(stops) : searched(stops, entries, patience);
   return order.flatMap((i) => own[i] ?? []);
 }
 
@@ -77,12 +82,12 @@ function shortest({ count, away, fromStart }: Stops): number[] {
   return order;
 }
 
-function searched(stops: Stops, entries: readonly Point[]): number[] {
+function searched(stops: Stops, entries: readonly Point[], patience: number): number[] {
   const near = entries.map((_entry, i) => nearestOf(i, entries));
   let best = new Way(nearestNext(stops), stops);
   best.mend(near, [...best.order]);
   const random = pseudoRandom(stops.count);
-  for (let n = 0; n < LOOKS / stops.count; n++) {
+  for (let n = 0; n < (patience * LOOKS) / stops.count; n++) {
     const tried = new Way(best.order, stops);
     tried.mend(near, tried.shake(random));
     if (tried.length < best.length - 1e-9) best = tried;

@@ -16,6 +16,7 @@ import {
   stockMovesSchema,
   tiltBlockSchema,
   templateSchema,
+  photoSchema,
   workEventSchema,
 } from '@rapid-jig/contract';
 
@@ -87,6 +88,8 @@ export const OPERATIONS: readonly Operation[] = [
     body: 'bytes',
     needs: ['X-File-Name'],
   },
+  read('/photos/{id}', 'A photo of the work, a JPEG.'),
+  post('/photos', 'Keeps a photo without what a camera wrote beside it; under its id it never changes.', photoSchema),
   post('/pattern-sheets', 'Pattern sheets as PDF, true to size.', patternRequestSchema),
   read('/blade-poster', 'Which blade saws which wood at which height, by the drawer: a page as PDF.'),
   post('/tilt-block', 'A block to tilt the table by, true to size: a page as PDF.', tiltBlockSchema),

@@ -10,6 +10,7 @@ import type { ApiFault, Health } from '@rapid-jig/contract';
 import type { Database } from '../db/database';
 import type { Heavy } from '../heavy/pool';
 import { isDiskFull } from '../db/faults';
+import type { Photos } from '../store/photos';
 import { ApiError } from '../api-error';
 import type { Certificates } from '../authority';
 import type { Devices } from '../devices';
@@ -24,6 +25,7 @@ import { trustRoutes } from './trust';
 export interface ServedShop {
   readonly base: '' | '/demo';
   readonly db: Database;
+  readonly photos: Photos;
 }
 
 export interface AppOptions {
@@ -55,13 +57,13 @@ export function createApp(options: AppOptions): Express {
   app.use(compression());
   if (certificates) app.use('/trust', trustRoutes(certificates));
   const build = webRoot === null ? null : buildIn(webRoot);
-  for (const { base, db } of shops) {
+  for (const { base, db, photos } of shops) {
     const health: Health = { status: 'ok', database: base === '' ? 'own' : 'demo', version: CORE_VERSION };
     app.use(`${base}/api/devices`, deviceRoutes(devices, way, isOwn));
     app.use(`${base}/api`, guardDevices(devices, isOwn));
     app.get(`${base}/api/health`, (_request, response) => void response.json(health));
     app.get(`${base}/api/docs`, (_request, response) => void response.json(apiDocs()));
-    app.use(`${base}/api`, apiRoutes({ db, clock, logger, heavy, build }));
+    app.use(`${base}/api`, apiRoutes({ db, photos, clock, logger, heavy, build }));
   }
   if (webRoot !== null) serveWeb(app, webRoot, shops);
   app.use(answerFaults(logger));

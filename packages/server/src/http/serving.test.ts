@@ -5,7 +5,7 @@ import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { pino } from 'pino';
 import request from 'supertest';
 import { planRun, type PlanInput } from '@rapid-jig/core';
-import { runOf, newTemplate, NOW, alone, openScratch, readOf } from '../testing/server.test-support';
+import { runOf, newTemplate, NO_PHOTOS, NOW, alone, openScratch, readOf } from '../testing/server.test-support';
 import { loadSolver, tasks } from '../heavy/tasks';
 import { findSnapshot, putRun } from '../store/runs';
 import { putTemplate } from '../store/templates';
@@ -30,7 +30,14 @@ afterEach(async () => {
 
 const starting = () => ({ db: scratch.db, now: NOW, logger: SILENT, heavy: tasks() });
 const serve = (bases: readonly ServedShop['base'][], changes: Partial<AppOptions> = {}) =>
-  request(createApp({ ...alone(), shops: bases.map((base) => ({ base, db: scratch.db })), webRoot, ...changes }));
+  request(
+    createApp({
+      ...alone(),
+      shops: bases.map((base) => ({ base, db: scratch.db, photos: NO_PHOTOS })),
+      webRoot,
+      ...changes,
+    }),
+  );
 
 describe('the web app is served beside the API', () => {
   test.each(['/', '/runs/some-id/sheet', '/demo/', '/demo/templates/new'])(
@@ -123,7 +130,7 @@ test('a run that was granted a smaller margin starts, and its passes are recorde
 test('a full disk is told as such, so that the browser keeps what it has and sends it again', async () => {
   const full = Object.assign(new Error('database or disk is full'), { code: 'SQLITE_FULL' });
   const db = { ...scratch.db, read: () => Promise.reject(new Error('Failed query', { cause: full })) };
-  const answer = await serve([''], { shops: [{ base: '', db }] }).get('/api/runs');
+  const answer = await serve([''], { shops: [{ base: '', db, photos: NO_PHOTOS }] }).get('/api/runs');
   expect([answer.status, answer.body]).toEqual([507, expect.objectContaining({ kind: 'disk-full' })]);
 });
 

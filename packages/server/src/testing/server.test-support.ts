@@ -18,6 +18,7 @@ import {
 import { openDatabase, type Database } from '../db/database';
 import { tasks } from '../heavy/tasks';
 import type { Devices } from '../devices';
+import { openPhotos, type Photos } from '../store/photos';
 import { createApp, type AppOptions } from '../http/app';
 
 export const MIGRATIONS = join(import.meta.dirname, '../../drizzle');
@@ -48,6 +49,9 @@ export const alone = (): Omit<AppOptions, 'shops'> => ({
   isOwn: () => true,
 });
 
+/** Of a shop that has none: the folder is not there. */
+export const NO_PHOTOS: Photos = openPhotos(join(tmpdir(), 'rapid-jig-no-photos'));
+
 const NO_DEVICES: Devices = {
   code: () => '',
   knows: () => false,
@@ -57,7 +61,7 @@ const NO_DEVICES: Devices = {
 };
 
 export const appFor = (db: Database, changes: Partial<AppOptions> = {}) =>
-  createApp({ ...alone(), shops: [{ base: '', db }], ...changes });
+  createApp({ ...alone(), shops: [{ base: '', db, photos: NO_PHOTOS }], ...changes });
 
 export function squarePart(): Part {
   const corners = [

@@ -43,6 +43,7 @@ import {
   isTemplate,
   isWritten,
   type Promised,
+  hasId,
 } from './promised';
 
 export type Answer<T> = Promise<Result<T, ApiFault>>;
@@ -57,9 +58,10 @@ export interface Original {
  * - document: the whole of one document, instead of what its writer read;
  * - event: something that happened at the saw;
  * - moves: entries of the ledger of stock, or of that of blades;
- * - new: stock with its first entries.
+ * - new: stock with its first entries;
+ * - photo: a picture of the work.
  */
-export type WriteKind = 'document' | 'event' | 'moves' | 'new';
+export type WriteKind = 'document' | 'event' | 'moves' | 'new' | 'photo';
 
 /** Where a write goes; `base` is the version that a document changes. */
 export interface Write {
@@ -119,6 +121,7 @@ const PROMISED: Readonly<Record<WriteKind, Promised<unknown>>> = {
   event: isEvents,
   moves: isMoves,
   new: isRack,
+  photo: hasId,
 };
 
 const JSON_TYPE = { 'Content-Type': 'application/json' };

@@ -23,7 +23,8 @@ const listOf =
   (body: unknown): body is T[] =>
     Array.isArray(body) && body.every(isOne);
 
-const hasId = (body: unknown): body is { readonly id: string } => isObject(body) && typeof body['id'] === 'string';
+export const hasId = (body: unknown): body is { readonly id: string } =>
+  isObject(body) && typeof body['id'] === 'string';
 
 export const isWritten = (body: unknown): body is Written => isObject(body) && typeof body['version'] === 'number';
 export const isStored = <T>(body: unknown): body is Stored<T> => isWritten(body) && 'doc' in body && isObject(body.doc);

@@ -1,15 +1,29 @@
 import { useState } from 'react';
-import { Box, Dialog, DialogContent, DialogTitle, TextField } from '@mui/material';
+import { Alert, Box, Button, Dialog, DialogContent, DialogTitle, TextField } from '@mui/material';
+import { v4 as newId } from 'uuid';
+import { useOpenRun } from '../runs/RunRoute';
 import { Tap } from './NoticeRow';
+import { scaledPhoto } from './scaled-photo';
 import type { Bench } from './use-bench';
 
 const LONGEST_NOTE = 2000;
 
-/** A few words on this step, for the next time it is made. */
+/** A few words or a photo on this step, for the next time it is made. */
 export function NotePanel({ bench, onClose }: { readonly bench: Bench; readonly onClose: () => void }) {
+  const { session } = useOpenRun();
   const [words, setWords] = useState('');
+  const [photo, setPhoto] = useState<string | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const take = async (file: File | undefined): Promise<void> => {
+    if (!file) return;
+    const scaled = await scaledPhoto(file);
+    setTrouble(scaled.ok ? null : scaled.error);
+    if (scaled.ok) setPhoto(scaled.value);
+  };
   const keep = (): void => {
-    bench.notice('note', words.trim());
+    const id = photo === null ? undefined : newId();
+    if (id !== undefined && photo !== null) session.keepPhoto({ id, jpeg: photo });
+    bench.notice('note', words.trim() === '' ? undefined : words.trim(), id);
     onClose();
   };
   return (
@@ -26,9 +40,33 @@ export function NotePanel({ bench, onClose }: { readonly bench: Bench; readonly 
           onChange={(event) => setWords(event.target.value.slice(0, LONGEST_NOTE))}
           sx={{ mt: 1, mb: 2, '& textarea': { fontSize: '1.3rem', lineHeight: 1.3 } }}
         />
-        <Box sx={{ display: 'flex', gap: 1 }}>
+        {photo !== null && (
+          <Box
+            component="img"
+            alt="The photo"
+            src={`data:image/jpeg;base64,${photo}`}
+            sx={{ maxHeight: 200, mb: 2, display: 'block' }}
+          />
+        )}
+        {trouble !== null && (
+          <Alert severity="error" sx={{ mb: 2 }}>
+            {trouble}
+          </Alert>
+        )}
+        <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
+          <Button component="label" variant="outlined" sx={{ minHeight: 64, fontSize: '1.15rem', flex: '1 0 auto' }}>
+            {photo === null ? 'Photo…' : 'Another photo…'}
+            <input
+              type="file"
+              accept="image/*"
+              capture="environment"
+              aria-label="Photo of the work"
+              hidden
+              onChange={(event) => void take(event.target.files?.[0])}
+            />
+          </Button>
           <Tap onClick={onClose}>Leave it</Tap>
-          <Tap onClick={() => words.trim() !== '' && keep()}>Keep the note</Tap>
+          <Tap onClick={() => (words.trim() !== '' || photo !== null) && keep()}>Keep the note</Tap>
         </Box>
       </DialogContent>
     </Dialog>

@@ -9,7 +9,7 @@ import {
   type WorkEvent,
 } from '@rapid-jig/core';
 import { v4 as newId } from 'uuid';
-import type { ApiFault, NewStock } from '@rapid-jig/contract';
+import type { ApiFault, NewPhoto, NewStock } from '@rapid-jig/contract';
 import type { Write } from '../api/client';
 
 /** `waiting`: will be sent. `refused`: the server said no. `conflict`: another device wrote the document first. */
@@ -58,6 +58,17 @@ export const eventEntry = (runId: string, runName: string, event: WorkEvent): En
     key: event.id,
   });
 
+/** A photo of a run, sent before the event that names it. */
+export const photoEntry = (runId: string, runName: string, photo: NewPhoto): Entry =>
+  newEntry({
+    kind: 'photo',
+    label: `A photo of ${runName}`,
+    lane: `run ${runId}`,
+    path: '/photos',
+    formKind: 'photo',
+    body: photo,
+  });
+
 export const movesEntry = (moves: readonly StockMove[]): Entry =>
   newEntry({
     kind: 'moves',
@@ -100,7 +111,7 @@ export function raised(entry: Entry): Entry | null {
 }
 
 function raisedBody({ kind, formKind, form }: Entry, body: unknown): unknown {
-  if (kind === 'document' || kind === 'event') return raisedDoc(formKind, form, body);
+  if (kind === 'document' || kind === 'event' || kind === 'photo') return raisedDoc(formKind, form, body);
   const { items, moves } = body as { items?: readonly StockItem[]; moves: readonly StockMove[] };
   const all = [
     items?.map((item) => raisedDoc('stockItem', form, item)),

@@ -1,6 +1,7 @@
 import { Box, Button, Typography } from '@mui/material';
 import { formatMinutes, stackName, type Plan, type StandingEvent } from '@rapid-jig/core';
 import { useOpenRun, useRunState } from '../runs/RunRoute';
+import { useServices } from '../services';
 import { NOTICE_WORDS, SPOIL_WORDS, STEP_WORDS } from '../words/bench';
 import { counted } from '../words/counted';
 
@@ -27,6 +28,7 @@ export function LogList() {
               {new Date(event.at).toLocaleString(undefined, { dateStyle: 'short', timeStyle: 'short' })}
             </Typography>
             <Typography sx={{ flex: 1 }}>{wordsOf(event, planned?.plan ?? null)}</Typography>
+            {event.kind === 'noticed' && event.photoId !== null && <Photo id={event.photoId} />}
             <Button
               size="small"
               color="inherit"
@@ -75,3 +77,14 @@ function wordsOf(event: StandingEvent, plan: Plan | null): string {
 
 const reasonOf = (reason: keyof typeof SPOIL_WORDS | null): string =>
   reason === null ? '' : ` (${SPOIL_WORDS[reason].toLowerCase()})`;
+
+/** A photo of the step, small; opened it is as large as it was kept. */
+function Photo({ id }: { readonly id: string }) {
+  const { base } = useServices();
+  const address = `${base}/api/photos/${id}`;
+  return (
+    <a href={address} target="_blank" rel="noreferrer">
+      <Box component="img" alt="Photo of the work" src={address} loading="lazy" sx={{ height: 72, display: 'block' }} />
+    </a>
+  );
+}

@@ -1,6 +1,6 @@
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import { v4 as newId } from 'uuid';
-import type { ApiFault, CutBlanks, ReserveWood, StoredEvents, StoredRack } from '@rapid-jig/contract';
+import type { ApiFault, CutBlanks, NewPhoto, ReserveWood, StoredEvents, StoredRack } from '@rapid-jig/contract';
 import {
   addUpWork,
   compareCosts,
@@ -28,7 +28,7 @@ import {
   newRunLine,
 } from '@rapid-jig/core';
 import type { OpenDocument } from '../documents/document';
-import { eventEntry, type Entry } from '../documents/entry';
+import { eventEntry, photoEntry, type Entry } from '../documents/entry';
 import { bladesOf, type Services } from '../services';
 import { wordsOfOthers } from '../words/others';
 import type { PlannedRun } from '../workers/planner.worker';
@@ -81,6 +81,8 @@ export interface RunSession {
   markRods(rod: string, count: PieceCount): void;
   /** Records what else was done or noticed; events of one tap together. */
   record(events: readonly Tapped[]): void;
+  /** Keeps a photo; what names it is recorded after it. */
+  keepPhoto(photo: NewPhoto): void;
   /** Takes an event back. */
   undo(eventId: string): void;
   /** Ids of the layers of a pass that are spoiled. */
@@ -288,6 +290,7 @@ function createRunSession(
       record(event);
     },
     record: (events) => record(...events.map((event) => ({ ...event, ...newEvent(clientId) }) as WorkEvent)),
+    keepPhoto: (photo) => outbox.put(photoEntry(id, document.store.getState().doc.name, photo)),
     undo: (event) => record({ kind: 'pass-taken-back', event, ...newEvent(clientId) }),
     lostOf,
     markRods: (rod, count) => record({ kind: 'rods-cut', rod, count, ...newEvent(clientId) }),

@@ -4,9 +4,11 @@ import { drawerSchema, machinesSchema, shopSchema } from '@rapid-jig/contract';
 import { notFound } from '../../api-error';
 import type { Database } from '../../db/database';
 import type { Heavy } from '../../heavy/pool';
+import type { Photos } from '../../store/photos';
 import { createLive } from '../live';
 import { bladeMoveRoutes } from './blade-moves';
 import { drawingRoutes } from './drawings';
+import { photoRoutes } from './photos';
 import { patternRoutes, posterRoutes, tiltBlockRoutes } from './patterns';
 import { rackRoutes } from './rack';
 import { runRoutes } from './runs';
@@ -18,12 +20,13 @@ export interface ApiOptions {
   readonly clock: () => Date;
   readonly logger: Logger;
   readonly heavy: Heavy;
+  readonly photos: Photos;
   /** Names the web app that is served; null where none is. */
   readonly build: string | null;
 }
 
 /** Every address under `/api`: thin adapters from HTTP to the store. */
-export function apiRoutes({ db, clock, logger, heavy, build }: ApiOptions): Router {
+export function apiRoutes({ db, clock, logger, heavy, photos, build }: ApiOptions): Router {
   const router = Router();
   const live = createLive(build);
   router.use(live.watch);
@@ -34,6 +37,7 @@ export function apiRoutes({ db, clock, logger, heavy, build }: ApiOptions): Rout
   router.use('/blade-moves', bladeMoveRoutes(db));
   router.use('/drawer', singletonRoutes(db, 'drawer', drawerSchema));
   router.use('/drawings', drawingRoutes(db));
+  router.use('/photos', photoRoutes(photos));
   router.use('/rack', rackRoutes(db));
   router.use('/machines', singletonRoutes(db, 'machines', machinesSchema));
   router.use('/pattern-sheets', patternRoutes(db, heavy));

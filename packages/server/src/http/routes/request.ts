@@ -42,8 +42,10 @@ const verify = (request: IncomingMessage, _response: unknown, body: Buffer): voi
 /** Drawings and the parts read from them are large; so is a table of stock. Nothing else is. */
 export const LARGE_BODY = json({ limit: '32mb', verify });
 export const SMALL_BODY = json({ limit: '1mb', verify });
-/** The same as its bytes, to be read by a worker. */
+/** The first as its bytes, to be read by a worker. */
 export const LARGE_JSON_BYTES = raw({ limit: '32mb', type: 'application/json', verify });
+/** A photo that was scaled down, in base64. */
+export const PHOTO_BODY = json({ limit: '3mb', verify });
 export const BYTES_BODY = raw({ limit: '10mb', type: 'application/octet-stream', verify });
 
 /** The write that a request is: without a key it is refused, for it could not be told from the same one said again. */

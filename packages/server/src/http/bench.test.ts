@@ -1,0 +1,93 @@
+import { randomUUID } from 'node:crypto';
+import { mkdtemp, readdir, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
+import request from 'supertest';
+import { appFor, openScratch } from '../testing/server.test-support';
+import { openPhotos, photoFolder, withoutNotes } from '../store/photos';
+
+const segment = (kind: number, text: string): Buffer => {
+  const body = Buffer.from(text);
+  const head = Buffer.from([0xff, kind, 0, 0]);
+  head.writeUInt16BE(body.length + 2, 2);
+  return Buffer.concat([head, body]);
+};
+/** A JPEG as a camera writes it: its place in one segment, a comment in another, then the picture. */
+const jpeg = (place = 'GPS 54.1 N', picture = 'picture'): Buffer =>
+  Buffer.concat([
+    Buffer.from([0xff, 0xd8]),
+    segment(0xe0, 'JFIF'),
+    segment(0xe1, `Exif ${place}`),
+    segment(0xfe, 'taken by the sea'),
+    segment(0xdb, 'tables'),
+    segment(0xda, 'scan'),
+    Buffer.from(picture),
+    Buffer.from([0xff, 0xd9]),
+  ]);
+
+let scratch: Awaited<ReturnType<typeof openScratch>>;
+let folder: string;
+beforeEach(async () => {
+  scratch = await openScratch();
+  folder = await mkdtemp(join(tmpdir(), 'rapid-jig-photos-'));
+});
+afterEach(async () => {
+  await scratch.remove();
+  await rm(folder, { recursive: true, force: true });
+});
+const api = () =>
+  request(
+    appFor(scratch.db, { shops: [{ base: '', db: scratch.db, photos: openPhotos(join(folder, 'shop.photos')) }] }),
+  );
+const post = (id: string, bytes: Buffer) =>
+  api()
+    .post('/api/photos')
+    .send({ id, jpeg: bytes.toString('base64') });
+
+describe('photos of the work', () => {
+  test('are kept as files beside the database, without place and words', async () => {
+    const id = randomUUID();
+    expect((await post(id, jpeg())).status).toBe(200);
+    const back = await api().get(`/api/photos/${id}`);
+    expect(back.headers['content-type']).toBe('image/jpeg');
+    const bytes = back.body as Buffer;
+    expect(bytes.includes('GPS')).toBe(false);
+    expect(bytes.includes('sea')).toBe(false);
+    for (const kept of ['JFIF', 'tables', 'picture']) expect(bytes.includes(kept)).toBe(true);
+    expect(await readdir(join(folder, 'shop.photos'))).toEqual([`${id}.jpg`]);
+    expect(photoFolder('file:///shop/shop.db', '/data')).toBe('/shop/shop.photos');
+  });
+
+  test('said again they are one; another picture under the same id is refused', async () => {
+    const id = randomUUID();
+    await post(id, jpeg());
+    // Taken elsewhere, but the same picture.
+    expect((await post(id, jpeg('GPS 12 S'))).status).toBe(200);
+    expect((await post(id, jpeg('', 'another'))).body).toMatchObject({ kind: 'id-taken' });
+  });
+
+  test.each([
+    ['words', Buffer.from('this is no picture at all')],
+    ['a picture that was cut off', jpeg().subarray(0, 40)],
+    ['one without its end', jpeg().subarray(0, jpeg().length - 2)],
+  ])('%s are refused with what to do', async (_name, bytes) => {
+    const answer = await post(randomUUID(), bytes);
+    expect(answer.status).toBe(400);
+    expect(answer.body).toMatchObject({
+      kind: 'invalid-request',
+      where: 'jpeg',
+      hint: expect.stringContaining('again'),
+    });
+  });
+
+  test('one of many megabytes is told to be too large; one that is not there is not found', async () => {
+    const huge = await api()
+      .post('/api/photos')
+      .send({ id: randomUUID(), jpeg: 'A'.repeat(4_000_000) });
+    expect(huge.status).toBe(413);
+    expect(huge.body).toMatchObject({ kind: 'too-large' });
+    expect((await api().get(`/api/photos/${randomUUID()}`)).status).toBe(404);
+    expect(withoutNotes(Buffer.alloc(0))).toBeNull();
+  });
+});

@@ -121,3 +121,120 @@ test('a foot switch that acts when it is let go, and its stand-in on the screen'
   await page.keyboard.up('Space');
   await expect(stepsLeft(page)).not.toHaveText(left);
 });
+
+test('the whole demo run from its first hole to its last piece by one key', async ({ app, page }) => {
+  test.setTimeout(480_000);
+  await page.goto(`${app.address}/demo/runs`);
+  await page.getByRole('link', { name: /Spring fair stock/ }).click();
+  await page.getByRole('link', { name: 'To the saw' }).click();
+  const passed = await goOnTo(page, 'All is sawn');
+  for (const kind of [
+    'Make the blanks ready',
+    'Pattern on, layers held',
+    'Drill',
+    'Thread the blade',
+    'Saw',
+    'Try the first one',
+  ])
+    expect(passed).toContain(kind);
+  await page.getByRole('link', { name: 'The record' }).click();
+  const whale = page.getByRole('article', { name: 'Rocking whale' });
+  await expect(whale).toContainText('0 of 8 assembled');
+  await expect(page.getByRole('table')).toContainText('All parts');
+});
+
+test('by touch on a tablet: targets for a glove, all in view', async ({ app, browser }) => {
+  const context = await browser.newContext({ viewport: { width: 1024, height: 768 }, hasTouch: true });
+  const page = await context.newPage();
+  await page.goto(`${app.address}/demo/runs`);
+  await page.getByRole('link', { name: /Spring fair stock/ }).tap();
+  await page.getByRole('link', { name: 'To the saw' }).tap();
+  await expect(stepNow(page)).toBeVisible();
+  for (let n = 0; n < 8; n++) {
+    const left = (await stepsLeft(page).textContent()) ?? '';
+    await page.waitForTimeout(BETWEEN_TAPS_MS);
+    await page.getByRole('button', { name: /^(Done|Pass good)$/ }).tap();
+    await expect(stepsLeft(page)).not.toHaveText(left);
+  }
+  await goOnTo(page, 'Saw');
+  for (const target of await page.locator('main button, main a[href]').all()) {
+    const box = await target.boundingBox();
+    expect(box?.height, (await target.textContent()) ?? '').toBeGreaterThanOrEqual(64);
+    expect((box?.y ?? 0) + (box?.height ?? 0)).toBeLessThanOrEqual(768);
+  }
+  await page.getByRole('button', { name: 'Back' }).tap();
+  await expect(stepNow(page)).not.toHaveText('Saw');
+  await context.close();
+});
+
+test('what was noticed and a photo stand in the record, and can be taken back; copies are put together', async ({
+  app,
+  page,
+}) => {
+  const run = await runOfPlates(page, app.address);
+  await page.getByRole('link', { name: 'To the saw' }).click();
+  await goOnTo(page, 'Saw');
+  await page.getByRole('button', { name: 'Burnt' }).click();
+  await page.getByRole('button', { name: 'Note…' }).click();
+  await page.getByLabel('What to remember').fill('Tape over the pattern next time');
+  await page
+    .getByLabel('Photo of the work')
+    .setInputFiles({ name: 'saw.txt', mimeType: 'text/plain', buffer: Buffer.from('no') });
+  await expect(page.getByText('cannot be read as a picture')).toBeVisible();
+  const picture = await page.screenshot({ clip: { x: 0, y: 0, width: 200, height: 100 } });
+  await page.getByLabel('Photo of the work').setInputFiles({ name: 'saw.png', mimeType: 'image/png', buffer: picture });
+  await expect(page.getByRole('img', { name: 'The photo' })).toBeVisible();
+  await page.getByRole('button', { name: 'Keep the note' }).click();
+  await goOnTo(page, 'All is sawn');
+  await page.goto(`${run}/record`);
+  const plate = page.getByRole('article', { name: 'Plate' });
+  await expect(plate).toContainText('0 of 6 assembled, 6 ready to be');
+  await plate.getByRole('button', { name: 'All 6 copies' }).dblclick();
+  await expect(plate).toContainText('6 of 6 assembled, 0 ready to be');
+  const log = page.getByRole('region', { name: 'What was done' });
+  await expect(log).toContainText('Tape over the pattern next time');
+  const photo = log.getByRole('img', { name: 'Photo of the work' });
+  await expect.poll(() => photo.evaluate((img) => (img as HTMLImageElement).naturalWidth)).toBe(200);
+  await log.getByRole('button', { name: /^Take back: Burnt/ }).click();
+  await expect(log.getByText(/^Burnt/)).toHaveCount(0);
+  await expect(page.getByRole('img', { name: /^Clocked minutes/ })).toBeVisible();
+});
+
+test('holes are listed by their bits; a bit that is missing is told with what the nearest comes to', async ({
+  app,
+  page,
+}) => {
+  await page.goto(`${app.address}/demo/runs`);
+  await page.getByRole('link', { name: /Spring fair stock/ }).click();
+  const drilling = page.getByRole('region', { name: 'Drilling' });
+  await expect(drilling).toContainText('7/32" is at hand: sand what goes in.');
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    drilling.getByRole('button', { name: 'Drill points (CSV)' }).click(),
+  ]);
+  expect(download.suggestedFilename()).toMatch(/\.csv$/);
+  await page.goto(`${app.address}/demo/blades`);
+  const bits = page.getByRole('region', { name: 'Drill bits' });
+  await bits.getByLabel('Diameter of a bit').fill('1/4');
+  await bits.getByRole('button', { name: 'Add the bit' }).dblclick();
+  await expect(bits.getByText(/^1\/4.* twist$/)).toHaveCount(1);
+  await page.goBack();
+  await expect(drilling).not.toContainText('sand what goes in');
+});
+
+test('a stack is watched as it is sawn, cut by cut', async ({ app, page }) => {
+  await page.goto(`${app.address}/demo/runs`);
+  await page.getByRole('link', { name: /Spring fair stock/ }).click();
+  await page
+    .getByRole('button', { name: /^Open the stack Tray/ })
+    .first()
+    .click();
+  await page.getByRole('button', { name: 'Watch it sawn' }).first().click();
+  const told = page.getByRole('status', { name: 'Cut in view' });
+  await expect(told).toContainText(/^1 of 5, an inside cut/);
+  for (let n = 0; n < 4; n++) await page.getByRole('button', { name: 'Next cut' }).click();
+  await expect(told).toContainText(/^5 of 5, the outline/);
+  await page.getByRole('button', { name: '60 ×' }).click();
+  await page.getByRole('button', { name: 'Play' }).click();
+  await expect(page.getByRole('slider', { name: 'How far it is sawn' })).not.toHaveValue('0');
+});

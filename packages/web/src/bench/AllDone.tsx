@@ -32,7 +32,7 @@ export function AllDone({ bench }: { readonly bench: Bench }) {
           to="../record"
           relative="path"
           variant="outlined"
-          sx={{ minHeight: 88, minWidth: 150, fontSize: '1.4rem' }}
+          sx={{ height: 88, minWidth: 150, fontSize: '1.4rem' }}
         >
           The record
         </Button>
@@ -41,7 +41,7 @@ export function AllDone({ bench }: { readonly bench: Bench }) {
           to=".."
           relative="path"
           variant="contained"
-          sx={{ minHeight: 88, minWidth: 220, fontSize: '1.4rem' }}
+          sx={{ height: 88, minWidth: 220, fontSize: '1.4rem' }}
         >
           To the run
         </Button>

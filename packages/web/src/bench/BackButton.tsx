@@ -8,7 +8,7 @@ export function BackButton({ bench }: { readonly bench: Bench }) {
       variant="outlined"
       disabled={!bench.mayGoBack}
       onClick={bench.goBack}
-      sx={{ minHeight: 88, minWidth: 150, fontSize: '1.4rem' }}
+      sx={{ height: 88, minWidth: 150, fontSize: '1.4rem' }}
     >
       Back
     </Button>

@@ -47,7 +47,14 @@ export function BenchView() {
   return (
     <Box
       component="main"
-      sx={{ minHeight: '100dvh', display: 'flex', flexDirection: 'column', bgcolor: 'background.default' }}
+      sx={{
+        minHeight: '100dvh',
+        display: 'flex',
+        flexDirection: 'column',
+        bgcolor: 'background.default',
+        // Over what the theme gives to any finger.
+        '& .MuiButtonBase-root': { minHeight: TARGET },
+      }}
     >
       <title>{`Bench: ${name} · Rapid Jig`}</title>
       <Box
@@ -154,7 +161,7 @@ function StepNow({ bench, step, onGoOn }: StepNowProps) {
         <Button
           variant="contained"
           onClick={onGoOn}
-          sx={{ ...FIGURE, minHeight: 88, flex: '1 0 280px', fontSize: '2rem', fontWeight: 700 }}
+          sx={{ ...FIGURE, height: 88, flex: '1 0 280px', fontSize: '2rem', fontWeight: 700 }}
         >
           {step.kind === 'cut' && step.finishesPhase ? 'Pass good' : 'Done'}
         </Button>

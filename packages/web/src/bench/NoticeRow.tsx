@@ -54,7 +54,8 @@ export function Tap({ onClick, children, danger = false, pressed = false }: TapP
       color={danger ? 'error' : 'primary'}
       onClick={onClick}
       sx={{
-        minHeight: 64,
+        // Over what the theme gives to any finger, in panels too.
+        '&&': { minHeight: 64 },
         minWidth: 80,
         px: { xs: 1, lg: 2 },
         fontSize: { xs: '1.05rem', lg: '1.15rem' },

@@ -21,7 +21,7 @@ export function ThenList({ bench }: { readonly bench: Bench }) {
         variant="text"
         color="inherit"
         onClick={() => setOpen(true)}
-        sx={{ minHeight: 88, flex: '1 1 260px', justifyContent: 'start', textAlign: 'left', minWidth: 0 }}
+        sx={{ height: 88, flex: '1 1 260px', justifyContent: 'start', textAlign: 'left', minWidth: 0 }}
       >
         <Box sx={{ minWidth: 0 }}>
           <Typography color="textSecondary">Then</Typography>

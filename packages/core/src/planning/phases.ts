@@ -23,8 +23,13 @@ export interface PhaseOutline {
 }
 
 /** Ids of the layers of a mix, from the top down: the members in turn. */
-export const layerIdsOf = ({ members }: Pick<Family, 'members'>, mix: Mix): string[] =>
-  members.flatMap(({ gang }, i) => Array.from({ length: mix[i] ?? 0 }, (_none, nth) => `${gang.key}.${String(nth)}`));
+export function layerIdsOf({ members }: Pick<Family, 'members'>, mix: Mix): string[] {
+  const ids: string[] = [];
+  // Of a family of thousands a stack has a few: the others are passed over as fast as can be.
+  for (const [i, count] of mix.entries())
+    for (let nth = 0; nth < count; nth++) ids.push(`${members[i]?.gang.key ?? ''}.${String(nth)}`);
+  return ids;
+}
 
 /** Names a phase by its layers. */
 export const phaseKey = ({ layerIds, singly }: Pick<PhaseOutline, 'layerIds' | 'singly'>): string =>
@@ -55,12 +60,11 @@ export function phasesOf(
   { cutOrder, afterOutline, factors }: Pick<Shop, 'cutOrder' | 'afterOutline' | 'factors'>,
 ): PhaseOutline[] {
   const present = mix.flatMap((count, i) => (count > 0 ? [i] : []));
-  const ids = family.members.map(({ gang }, i) =>
-    Array.from({ length: mix[i] ?? 0 }, (_none, nth) => `${gang.key}.${String(nth)}`),
-  );
+  const idsOf = (i: number): string[] =>
+    Array.from({ length: mix[i] ?? 0 }, (_none, nth) => `${family.members[i]?.gang.key ?? ''}.${String(nth)}`);
   const phases = new Map<string, Together>();
   const together = (members: readonly number[], singly: boolean): Together => {
-    const layerIds = members.flatMap((i) => ids[i] ?? []);
+    const layerIds = members.flatMap(idsOf);
     const alone = singly && layerIds.length > 1;
     const key = `${members.join(' ')}${alone ? ' alone' : ''}`;
     const phase = phases.get(key) ?? { key, members, layerIds, singly: alone, cuts: [], holes: [] };

@@ -173,14 +173,19 @@ function stacksOf(family: OpenFamily, way: Way | undefined, work: WorkDone): Res
   const { context, sawn, pinned, limit } = family;
   const chosen = allotToMembers(context.family, way?.stacks ?? [], family.wanted);
   const todo = [...pinned, ...chosen].filter(({ passes }) => passes > 0);
+  // By their names: in a run of very many equal parts mixes are as long as they are many.
+  const passes = new Map<string, number>();
+  for (const one of todo) passes.set(one.mix.join(), (passes.get(one.mix.join()) ?? 0) + one.passes);
+  const sawnBy = new Map(sawn.map((one) => [one.mix.join(), one]));
   const mixes = new Map([...todo, ...sawn].map(({ mix }) => [mix.join(), mix]));
   const ready = context.family.members.map(({ gang }) =>
     layersReady(work, gang.key, (pass) => layersOfPass(pass, gang)),
   );
+  const limitedBy = limitOf(limit, todo);
   const stacks: Stack[] = [];
-  for (const mix of [...mixes.values()].sort((a, b) => layersIn(b) - layersIn(a))) {
-    const passesToCut = todo.reduce((sum, one) => sum + (isSameMix(one.mix, mix) ? one.passes : 0), 0);
-    const own = sawn.find((one) => isSameMix(one.mix, mix));
+  for (const [name, mix] of [...mixes].sort(([, a], [, b]) => layersIn(b) - layersIn(a))) {
+    const passesToCut = passes.get(name) ?? 0;
+    const own = sawnBy.get(name);
     const stack = sawnStack(context, mix);
     if (!stack.ok) {
       // What was sawn before the wood or the drawer changed cannot be drawn again; its pieces are in the count all the same.
@@ -198,7 +203,7 @@ function stacksOf(family: OpenFamily, way: Way | undefined, work: WorkDone): Res
         context.family.members.flatMap(({ gang }, i) => ((taken[i] ?? 0) > 0 ? [[gang.key, taken[i] ?? 0]] : [])),
       ),
       held: heldOf(stack.value, mix, context),
-      limitedBy: limitOf(limit, todo),
+      limitedBy,
       heights: heightsFor(stack.value, family),
     });
   }

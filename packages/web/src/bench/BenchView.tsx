@@ -48,6 +48,8 @@ export function BenchView() {
     <Box
       component="main"
       sx={{
+        // What has no room in the middle is scrolled to there; the buttons stay in view.
+        height: { md: '100dvh' },
         minHeight: '100dvh',
         display: 'flex',
         flexDirection: 'column',
@@ -146,6 +148,7 @@ function StepNow({ bench, step, onGoOn }: StepNowProps) {
           gap: 2,
           p: 2,
           minHeight: 0,
+          overflowY: { md: 'auto' },
         }}
       >
         <StepPicture step={inOrder} stack={stack} lines={lines} places={places} />
@@ -191,8 +194,7 @@ function StepTold({ bench, step, places }: StepToldProps) {
   const { session } = useOpenRun();
   const { planned } = useRunState();
   const { bits } = useShop();
-  const phase = stack?.phases.find(({ key }) => key === step.phaseKey);
-  const changes = newBlades(step, stack, planned?.plan.bladeUses ?? [], unit);
+  const changes = newBlades(step, stack, planned?.plan.bladeUses ?? []);
   const drillNotes = drillingNotes(places, bits, unit);
   const lost = stack && step.passes.length === 1 ? session.lostOf(stack.key, step.passes[0] ?? 0).length : 0;
   return (
@@ -218,20 +220,15 @@ function StepTold({ bench, step, places }: StepToldProps) {
           {note}
         </Typography>
       ))}
-      {changes.map((words) => (
-        <Typography key={words} sx={{ fontSize: { xs: '1.1rem', md: '1.3rem' }, fontWeight: 600 }}>
-          {words}
-        </Typography>
-      ))}
+      {changes !== '' && (
+        <Typography sx={{ fontSize: { xs: '1.1rem', md: '1.3rem' }, fontWeight: 600 }}>{changes}</Typography>
+      )}
       {lost > 0 && (
         <Typography color="error" sx={{ fontSize: '1.3rem', fontWeight: 600 }}>
           {counted(lost, 'layer')} of this pass spoiled
         </Typography>
       )}
       <Figures bench={bench} step={step} />
-      {stack && phase && step.kind === 'cut' && (
-        <WatchSawing stack={stack} phase={phase} sx={{ minHeight: TARGET, alignSelf: 'start', fontSize: '1.15rem' }} />
-      )}
       {step.cautions.slice(0, 2).map((caution) => (
         <Typography
           key={caution}
@@ -258,6 +255,7 @@ function StepTold({ bench, step, places }: StepToldProps) {
 function Figures({ bench, step }: { readonly bench: Bench; readonly step: BenchStep }) {
   const { planned } = useRunState();
   const { stack } = bench;
+  const phase = stack?.phases.find(({ key }) => key === step.phaseKey);
   const left = stack ? stack.passesToCut + stack.begun.length : 0;
   const inSaw = planned?.plan.bladeTurns.map(({ blade }) => blade).find(({ inSaw: is }) => is) ?? null;
   const blade = step.blade ?? inSaw;
@@ -267,6 +265,9 @@ function Figures({ bench, step }: { readonly bench: Bench; readonly step: BenchS
       {blade && <Big figure={blade.size} unit={`${bladeWords({ blade }).replace(/^Number \S+, /, '')} in the saw`} />}
       {step.tiltDegrees !== 0 && <Big figure={`${String(step.tiltDegrees)}°`} unit="tilt" />}
       {step.minutes >= 0.5 && <Big figure={formatMinutes(step.minutes)} unit="planned" />}
+      {stack && phase && step.kind === 'cut' && (
+        <WatchSawing stack={stack} phase={phase} sx={{ minHeight: TARGET, alignSelf: 'start', fontSize: '1.15rem' }} />
+      )}
     </Box>
   );
 }

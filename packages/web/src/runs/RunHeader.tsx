@@ -38,24 +38,30 @@ export function RunHeader() {
         <Progress />
         <SaveBadge document={session.document} />
       </Box>
-      <Button disabled={!planned} onClick={() => void (planned && downloadPartList(name, planned.plan))}>
-        Part list (CSV)
-      </Button>
-      <Button component={Link} to="wood" disabled={!planned || isEmpty}>
-        Wood
-      </Button>
-      <Button component={Link} to="patterns" disabled={!planned || isEmpty}>
-        Patterns
-      </Button>
-      <Button component={Link} to="record" disabled={!planned || isEmpty}>
-        Record
-      </Button>
-      <Button component={Link} to="sheet" disabled={!planned || isEmpty}>
-        Cut sheet
-      </Button>
-      <Button component={Link} to="bench" variant="contained" disabled={!planned || isEmpty}>
-        To the saw
-      </Button>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.5, '& .MuiButton-text': { px: 1 } }}>
+        <Button
+          aria-label="Part list (CSV)"
+          disabled={!planned}
+          onClick={() => void (planned && downloadPartList(name, planned.plan))}
+        >
+          Part list
+        </Button>
+        <Button component={Link} to="wood" disabled={!planned || isEmpty}>
+          Wood
+        </Button>
+        <Button component={Link} to="patterns" disabled={!planned || isEmpty}>
+          Patterns
+        </Button>
+        <Button component={Link} to="record" disabled={!planned || isEmpty}>
+          Record
+        </Button>
+        <Button component={Link} to="sheet" disabled={!planned || isEmpty}>
+          Cut sheet
+        </Button>
+        <Button component={Link} to="bench" variant="contained" disabled={!planned || isEmpty}>
+          To the saw
+        </Button>
+      </Box>
     </Box>
   );
 }

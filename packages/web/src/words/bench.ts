@@ -73,27 +73,31 @@ export function stepWords(step: BenchStep, stack: PlannedStack | null, unit: Len
 export const bladeWords = ({ blade }: Pick<BenchStep, 'blade'>): string =>
   blade ? `Number ${blade.size}, ${FORM_WORDS[blade.form]}` : 'No blade';
 
-/** Where a worn blade is changed for a new one of its kind while a step is done: before a cut, or some way along it. */
-export function newBlades(
-  step: BenchStep,
-  stack: PlannedStack | null,
-  uses: readonly BladeUse[],
-  unit: LengthUnit,
-): string[] {
+/**
+ * Where a worn blade is changed for a new one of its kind while a step is done: `New blades: before cut 1, in cut 2, twice in cut 5.`
+ * '' where none is.
+ */
+export function newBlades(step: BenchStep, stack: PlannedStack | null, uses: readonly BladeUse[]): string {
   const [pass] = step.passes;
-  if (step.kind !== 'cut' || !stack || pass === undefined) return [];
+  if (step.kind !== 'cut' || !stack || pass === undefined) return '';
   const place = passesAhead(stack).indexOf(pass) + 1;
-  return uses
-    .flatMap(({ changes }) => changes)
-    .filter(({ stackKey, phaseKey, pass: of }) => stackKey === stack.key && phaseKey === step.phaseKey && of === place)
-    .flatMap(({ cutId, afterMm }) => {
-      const number = step.cutIds.indexOf(cutId) + 1;
-      if (number === 0) return [];
-      return afterMm === 0
-        ? [`A new blade before cut ${String(number)}.`]
-        : [`A new blade ${formatLength(afterMm, unit)} along cut ${String(number)}: this one is worn by then.`];
-    });
+  const changes = uses
+    .flatMap((use) => use.changes)
+    .filter(({ stackKey, phaseKey, pass: of }) => stackKey === stack.key && phaseKey === step.phaseKey && of === place);
+  const places = step.cutIds.flatMap((cutId, i) => {
+    const own = changes.filter((change) => change.cutId === cutId);
+    const along = own.filter(({ afterMm }) => afterMm > 0).length;
+    const name = `cut ${String(i + 1)}`;
+    return [
+      ...(own.length > along ? [`before ${name}`] : []),
+      ...(along === 0 ? [] : [`${TIMES[along - 1] ?? `${String(along)} times `}in ${name}`]),
+    ];
+  });
+  if (places.length === 0) return '';
+  return `${changes.length === 1 ? 'A new blade' : 'New blades'}: ${places.join(', ')}.`;
 }
+
+const TIMES = ['', 'twice '];
 
 /** What a step is of: `Rocking whale, Body: pass 2`. */
 export function ofWords(step: BenchStep, stack: PlannedStack | null): string {

@@ -167,6 +167,33 @@ test('by touch on a tablet: targets for a glove, all in view', async ({ app, bro
   await context.close();
 });
 
+test('a blade that broke is one less in the drawer, the next step puts in another; taken back it is there again', async ({
+  app,
+  page,
+  context,
+}) => {
+  await runOfPlates(page, app.address);
+  await page.getByRole('link', { name: 'To the saw' }).click();
+  await goOnTo(page, 'Saw');
+  const drawer = await context.newPage();
+  await drawer.goto(`${app.address}/blades`);
+  const inSaw = drawer.getByText(/one of them in the saw/);
+  for (const blade of await drawer.getByRole('button', { name: /^Number .* reverse teeth, in the drawer$/ }).all()) {
+    await blade.click();
+    if (await inSaw.isVisible()) break;
+  }
+  await drawer.getByRole('textbox', { name: 'How many' }).fill('3');
+  await drawer.getByRole('button', { name: 'There are 3' }).click();
+  const left = drawer.getByRole('status', { name: 'How many' });
+  await expect(left).toHaveText('3 left, one of them in the saw');
+  await page.getByRole('button', { name: 'Blade broke' }).click();
+  await expect(stepNow(page)).toHaveText('Change the blade');
+  await expect(left).toHaveText('2 left');
+  await tap(page, 'Backspace');
+  await expect(stepNow(page)).toHaveText('Saw');
+  await expect(left).toHaveText('3 left, one of them in the saw');
+});
+
 test('what was noticed and a photo stand in the record, and can be taken back; copies are put together', async ({
   app,
   page,

@@ -11,6 +11,7 @@ export function cautionsOf(
 ): Caution[] {
   const cautions: Caution[] = [];
   const ways = patternsPut(stack).map(({ method }) => PATTERN_WAYS[method]);
+  if (kind === 'prepare' && stack.gangs.some(({ plies }) => plies.length > 1)) cautions.push('clamps-wait');
   if (kind === 'stick' && ways.some(({ isSprayed }) => isSprayed)) cautions.push('moving-air');
   if (kind === 'stick' && stack.held.method === 'brads') cautions.push('brads');
   if (kind === 'drill') cautions.push('clamp-work');

@@ -1,4 +1,4 @@
-import { passesByNumber, type WorkDone } from '../ledger';
+import type { WorkDone } from '../ledger';
 import {
   factorsInForce,
   handlingByPhase,
@@ -7,36 +7,23 @@ import {
   peelMinutes,
   phaseMinutes,
   spellsOf,
-  bitOfSizes,
-  bitsOf,
-  type FactorValues,
   type Phase,
   type Plan,
   type PlannedStack,
   type Shop,
   type Spell,
 } from '../planning';
-import { cautionsOf } from './cautions';
-import { passesAhead, stepName, tickedIn, type Ticked } from './done';
+import { passesAhead, stepName, tickedIn } from './done';
+import { addHoles } from './holes';
+import { withSettings, wishedFirst } from './settings';
 import type { BenchStep } from './step';
-
-/** What steps are made from. */
-interface Bench {
-  readonly plan: Plan;
-  /** What is marked of the passes of a stack. */
-  readonly marksOf: (stackKey: string) => ReturnType<typeof passesByNumber>;
-  readonly ticked: Ticked;
-  readonly factors: FactorValues;
-  readonly steps: BenchStep[];
-}
-
-type Wanted = Pick<BenchStep, 'kind' | 'minutes'> &
-  Partial<Pick<BenchStep, 'cutIds' | 'bit' | 'detail' | 'blade' | 'tiltDegrees' | 'waitMinutes' | 'finishesPhase'>>;
+import { add, BARE_STEP, isOpen, marksByStack, type Bench } from './step-list';
 
 /**
  * All that is still to do at the bench, in order. What a blade saws first is made ready, stuck, and drilled together, bit by bit;
  * then each pass is threaded and sawn; the first of a stack is checked before the others follow. Steps that were ticked off are left
- * out, and so is what was marked since the plan was made. `first` is the key of a stack that is wished for before all others. Pure; the same plan and record give the same steps.
+ * out, and so is what was marked since the plan was made. `first` is the key of a stack that is wished for before all others. The
+ * same plan and record give the same steps.
  */
 export function benchSteps(
   plan: Plan,
@@ -99,39 +86,8 @@ function addTurn(bench: Bench, spells: readonly StackSpell[], begun: ReadonlySet
 }
 
 /** True where a pass of a stack was threaded, sawn, or spoiled. */
-const isAtSaw = ({ marksOf, ticked }: Bench, stack: PlannedStack): boolean =>
-  marksOf(stack.key).size > 0 || ticked.isAtSaw(stack.key);
-
-/** Marks by stack, added up once for each: a bench of many passes asks thousands of times. */
-function marksByStack(work: WorkDone): Bench['marksOf'] {
-  const known = new Map<string, ReturnType<typeof passesByNumber>>();
-  return (stackKey) => {
-    const marks = known.get(stackKey) ?? passesByNumber(work, stackKey);
-    known.set(stackKey, marks);
-    return marks;
-  };
-}
-
-/** A step of a stack for those of the passes for which it is not done yet; nothing where it is done for all. */
-function add(bench: Bench, stack: PlannedStack, phase: Phase | null, passes: readonly number[], wanted: Wanted): void {
-  const phaseKey = phase?.key ?? null;
-  const name = stepName(wanted.kind, stack.key, phaseKey, wanted.detail ?? null);
-  const isDone = (pass: number): boolean =>
-    wanted.finishesPhase === true && phase ? !isOpen(bench, stack, phase, pass) : bench.ticked.isDone(name, pass);
-  const open = passes.filter((pass) => !isDone(pass));
-  if (open.length === 0) return;
-  bench.steps.push({
-    ...BARE_STEP,
-    key: `${name} ${open.join(',')}`,
-    stackKey: stack.key,
-    phaseKey,
-    passes: open,
-    ...wanted,
-    detail: wanted.detail ?? null,
-    minutes: wanted.minutes * open.length,
-    cautions: cautionsOf(wanted.kind, stack, phase, wanted.tiltDegrees ?? 0),
-  });
-}
+const isAtSaw = ({ marksOf, ticked }: Bench, { key, begun }: PlannedStack): boolean =>
+  marksOf(key).size > 0 || ticked.isAtSaw(key) || begun.some(({ lost }) => lost.length > 0);
 
 /** Boards that are glued up come first: they wait in the clamps while other stacks are made ready. */
 function addGlueUps({ plan, ticked, steps }: Bench): void {
@@ -149,27 +105,6 @@ function addGlueUps({ plan, ticked, steps }: Bench): void {
       cautions: ['clamps-wait'],
     });
   }
-}
-
-/** Of no stack and no pass, with nothing in the hand. */
-const BARE_STEP = {
-  detail: null,
-  stackKey: null,
-  phaseKey: null,
-  passes: [],
-  cutIds: [],
-  bit: null,
-  blade: null,
-  tiltDegrees: 0,
-  waitMinutes: 0,
-  finishesPhase: false,
-} as const;
-
-/** True where a phase of a pass is still to do: neither the plan nor what was marked since says that it is done. */
-function isOpen({ marksOf }: Bench, stack: PlannedStack, phase: Phase, pass: number): boolean {
-  if (stack.begun.some((one) => one.pass === pass && one.phases.includes(phase.key))) return false;
-  const marks = marksOf(stack.key).get(pass) ?? [];
-  return !marks.some((mark) => mark.phase === null || mark.phase === phase.key);
 }
 
 /** Wood, patterns and the holes of the first phase for stacks that begin together; the holes bit by bit over all of them. */
@@ -196,42 +131,6 @@ function addReady(
 /** True of a pass of which a phase is sawn. */
 const isBegun = ({ begun }: PlannedStack, pass: number): boolean =>
   begun.some((one) => one.pass === pass && one.phases.length > 0);
-
-interface Drilled {
-  readonly stack: PlannedStack;
-  readonly phase: Phase;
-  readonly passes: readonly number[];
-}
-
-/** Holes of several phases with as few changes of the bit as can be: each bit once, first the one that is in the drill. */
-function addHoles(bench: Bench, drilled: readonly Drilled[]): void {
-  const inDrill = bench.steps.reduce<number | null>((last, { bit }) => bit?.diameterMm ?? last, null);
-  const sizes = drilled.flatMap(({ phase }) => bitsOf([phase]).map(({ diameterMm }) => diameterMm));
-  const bits = bitOfSizes(inDrill === null ? sizes : [...sizes, inDrill]);
-  const first = inDrill === null ? null : bits.get(inDrill);
-  const order = [...new Set(bits.values())].sort((a, b) => Number(b === first) - Number(a === first) || a - b);
-  for (const wanted of order)
-    for (const { stack, phase, passes } of drilled)
-      for (const { diameterMm, count } of bitsOf([phase]))
-        if (bits.get(diameterMm) === wanted) addBit(bench, { stack, phase, passes }, count, diameterMm);
-}
-
-function addBit(bench: Bench, { stack, phase, passes }: Drilled, holes: number, diameterMm: number): void {
-  const { setUpDrill, drillHole } = bench.factors;
-  // With the last bit a phase in which nothing is sawn is done.
-  const isLast = bitsOf([phase]).slice(-1)[0]?.diameterMm === diameterMm;
-  add(bench, stack, phase, passes, {
-    kind: 'drill',
-    detail: String(diameterMm),
-    bit: { diameterMm, holes },
-    tiltDegrees: tiltOf(phase),
-    minutes: setUpDrill + drillHole * holes,
-    finishesPhase: phase.cuts.length === 0 && isLast,
-  });
-}
-
-/** Holes for a tilted cut are drilled at its tilt. */
-const tiltOf = ({ cuts }: Phase): number => cuts.find(({ kind }) => kind === 'inside')?.rule.tiltDegrees ?? 0;
 
 /** All passes of what one blade saws of a stack at one tilt, one after the other. */
 function addSpell(bench: Bench, stack: PlannedStack, passes: readonly number[], spell: Spell, isLast: boolean): void {
@@ -311,40 +210,4 @@ function addDrilledOnly(bench: Bench, stack: PlannedStack): void {
       if (isOpen(bench, stack, phase, pass)) addPhaseHoles(bench, stack, phase, pass);
     addEnd(bench, stack, pass);
   }
-}
-
-/** All that is glued up, then the stack that is wished for, each in its own order. */
-function wishedFirst(steps: readonly BenchStep[], first: string | null): readonly BenchStep[] {
-  const rank = ({ kind, stackKey }: BenchStep): number => (kind === 'glue' ? 0 : stackKey === first ? 1 : 2);
-  return first === null ? steps : [...steps].sort((a, b) => rank(a) - rank(b));
-}
-
-/** Puts in the blade and sets the table where the next step wants another. */
-function withSettings({ ticked, factors }: Bench, steps: readonly BenchStep[], bladeInSaw: string | null): BenchStep[] {
-  let bladeId = bladeInSaw;
-  let tilt = ticked.tiltDegrees;
-  return steps.flatMap((step) => {
-    if (step.blade === null) return [step];
-    const before: BenchStep[] = [];
-    const { blade, tiltDegrees } = step;
-    const own = { ...BARE_STEP, blade, tiltDegrees, cautions: ['unplug'] as const };
-    if (blade.id !== bladeId)
-      before.push({
-        ...own,
-        key: `blade ${blade.id} before ${step.key}`,
-        kind: 'blade',
-        detail: blade.id,
-        minutes: factors.changeBlade,
-      });
-    if (tiltDegrees !== tilt)
-      before.push({
-        ...own,
-        key: `tilt ${String(tiltDegrees)} before ${step.key}`,
-        kind: 'tilt',
-        detail: String(tiltDegrees),
-        minutes: factors.setTilt,
-      });
-    [bladeId, tilt] = [blade.id, tiltDegrees];
-    return [...before, step];
-  });
 }

@@ -4,7 +4,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import request from 'supertest';
-import { appFor, openScratch } from '../testing/server.test-support';
+import type { PlanSnapshot } from '@rapid-jig/contract';
+import { addUpWork, benchSteps, layersSpoiled, tickStep, type WorkEvent } from '@rapid-jig/core';
+import { appFor, newTemplate, NOW, openScratch, runOf } from '../testing/server.test-support';
 import { openPhotos, photoFolder, withoutNotes } from '../store/photos';
 
 const segment = (kind: number, text: string): Buffer => {
@@ -89,5 +91,40 @@ describe('photos of the work', () => {
     expect(huge.body).toMatchObject({ kind: 'too-large' });
     expect((await api().get(`/api/photos/${randomUUID()}`)).status).toBe(404);
     expect(withoutNotes(Buffer.alloc(0))).toBeNull();
+  });
+});
+
+describe('taps at the bench', () => {
+  const put = (path: string, doc: object) =>
+    api().put(path).set('If-Match', '"0"').set('Idempotency-Key', randomUUID()).send(doc);
+  const made = (tap: object): WorkEvent =>
+    ({ ...tap, id: randomUUID(), clientId: randomUUID(), at: NOW.toISOString() }) as WorkEvent;
+
+  test('of a stack that the run has are taken once, of another refused; what they say is planned with', async () => {
+    const template = newTemplate();
+    await put(`/api/templates/${template.id}`, template);
+    const run = runOf(template);
+    await put(`/api/runs/${run.id}`, run);
+    const events = `/api/runs/${run.id}/events`;
+    await api().post(`/api/runs/${run.id}/start`);
+    const { plan } = (await api().get(`/api/runs/${run.id}/snapshot`)).body as PlanSnapshot;
+    const [stack] = plan.stacks;
+    const [stick] = benchSteps(plan, addUpWork([]), { factors: {} }, { bladeInSaw: null, first: null }).filter(
+      ({ kind }) => kind === 'stick',
+    );
+    const [stuck] = tickStep(stick!, stack!, 2, () => []).map(made);
+    const spoiled = made(layersSpoiled(stack!, null, 1, null, 'slipped'));
+    for (const event of [stuck!, stuck!, spoiled]) expect((await api().post(events).send(event)).status).toBe(200);
+    expect((await api().get(events)).body).toMatchObject({ events: [stuck, spoiled] });
+    const elsewhere = { ...spoiled, id: randomUUID(), stack: 'abcdef' };
+    expect((await api().post(events).send(elsewhere)).body).toMatchObject({ kind: 'not-found', where: 'abcdef' });
+    // The same id with another reason is another event.
+    expect(
+      (
+        await api()
+          .post(events)
+          .send({ ...spoiled, pass: 2 })
+      ).body,
+    ).toMatchObject({ kind: 'id-taken' });
   });
 });

@@ -8,10 +8,12 @@ import {
   type Notice,
   type PlannedStack,
   type SpoilReason,
+  type StandingEvent,
   type WorkEvent,
 } from '@rapid-jig/core';
 import { useOpenRun, useRunState } from '../runs/RunRoute';
 import type { Tapped } from '../runs/run-session';
+import { useTakeBack } from '../runs/use-take-back';
 import { useDrawer, useServices, useShop } from '../services';
 import { clockFor, goingOn, keptClock, minutesAt, pausedNow, type StepClock } from './bench-clock';
 
@@ -37,6 +39,7 @@ const BOUNCE_MS = 350;
 
 export function useBench(): Bench {
   const { session } = useOpenRun();
+  const takeBack = useTakeBack();
   const { planned, work, events } = useRunState();
   const { bladeLedger, clientId } = useServices();
   const { blades } = useDrawer();
@@ -81,9 +84,7 @@ export function useBench(): Bench {
     },
     goBack: () => {
       if (!last || isBounce('back')) return;
-      session.undo(last.id);
-      if (last.kind === 'step-done' && last.step === 'blade' && last.detail === bladeInSaw && bladeInSaw !== null)
-        bladeLedger.enter(bladeInSaw, 'taken-out');
+      takeBack(last);
     },
     notice: (what, words, photoId) => {
       if (isBounce(what)) return;
@@ -107,10 +108,7 @@ export function useBench(): Bench {
 }
 
 /** The last thing this device did that still stands: what going back takes back. */
-function lastOwn(
-  events: readonly WorkEvent[],
-  clientId: string,
-): Exclude<WorkEvent, { kind: 'pass-taken-back' }> | null {
+function lastOwn(events: readonly WorkEvent[], clientId: string): StandingEvent | null {
   const back = new Set(events.flatMap((event) => (event.kind === 'pass-taken-back' ? [event.event] : [])));
   for (const event of [...events].reverse())
     if (event.clientId === clientId && event.kind !== 'pass-taken-back' && !back.has(event.id)) return event;

@@ -1,6 +1,7 @@
 import { Box, Button, Typography } from '@mui/material';
 import { formatMinutes, stackName, type Plan, type StandingEvent } from '@rapid-jig/core';
-import { useOpenRun, useRunState } from '../runs/RunRoute';
+import { useRunState } from '../runs/RunRoute';
+import { useTakeBack } from '../runs/use-take-back';
 import { useServices } from '../services';
 import { NOTICE_WORDS, SPOIL_WORDS, STEP_WORDS } from '../words/bench';
 import { counted } from '../words/counted';
@@ -10,7 +11,7 @@ const MOST_LINES = 200;
 
 /** All that was done and noticed, the newest first; a mistake is taken back, and stays in the ledger as taken back. */
 export function LogList() {
-  const { session } = useOpenRun();
+  const takeBack = useTakeBack();
   const { work, planned } = useRunState();
   const lines = [...work.standing].reverse().slice(0, MOST_LINES);
   return (
@@ -33,7 +34,7 @@ export function LogList() {
               size="small"
               color="inherit"
               aria-label={`Take back: ${wordsOf(event, planned?.plan ?? null)}`}
-              onClick={() => session.undo(event.id)}
+              onClick={() => takeBack(event)}
             >
               Take back
             </Button>

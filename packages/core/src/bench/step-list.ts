@@ -1,0 +1,77 @@
+import { passesByNumber, type WorkDone } from '../ledger';
+import type { FactorValues, Phase, Plan, PlannedStack } from '../planning';
+import { cautionsOf } from './cautions';
+import { stepName, type Ticked } from './done';
+import type { BenchStep } from './step';
+
+/** The steps that are being put together, and what they are made from. */
+export interface Bench {
+  readonly plan: Plan;
+  /** What is marked of the passes of a stack. */
+  readonly marksOf: (stackKey: string) => ReturnType<typeof passesByNumber>;
+  readonly ticked: Ticked;
+  readonly factors: FactorValues;
+  readonly steps: BenchStep[];
+}
+
+/** What is said of a step beside stack, phase and passes; the rest is as of a bare one. */
+type Wanted = Pick<BenchStep, 'kind' | 'minutes'> &
+  Partial<Pick<BenchStep, 'cutIds' | 'bit' | 'detail' | 'blade' | 'tiltDegrees' | 'waitMinutes' | 'finishesPhase'>>;
+
+/** Of no stack and no pass, with nothing in the hand. */
+export const BARE_STEP = {
+  detail: null,
+  stackKey: null,
+  phaseKey: null,
+  passes: [],
+  cutIds: [],
+  bit: null,
+  blade: null,
+  tiltDegrees: 0,
+  waitMinutes: 0,
+  finishesPhase: false,
+} as const;
+
+/** Marks by stack, added up once for each: a bench of many passes asks thousands of times. */
+export function marksByStack(work: WorkDone): Bench['marksOf'] {
+  const known = new Map<string, ReturnType<typeof passesByNumber>>();
+  return (stackKey) => {
+    const marks = known.get(stackKey) ?? passesByNumber(work, stackKey);
+    known.set(stackKey, marks);
+    return marks;
+  };
+}
+
+/** True where a phase of a pass is still to do: neither the plan nor what was marked since says that it is done. */
+export function isOpen({ marksOf }: Bench, stack: PlannedStack, phase: Phase, pass: number): boolean {
+  if (stack.begun.some((one) => one.pass === pass && one.phases.includes(phase.key))) return false;
+  const marks = marksOf(stack.key).get(pass) ?? [];
+  return !marks.some((mark) => mark.phase === null || mark.phase === phase.key);
+}
+
+/** A step of a stack for those of the passes for which it is not done yet; nothing where it is done for all. */
+export function add(
+  bench: Bench,
+  stack: PlannedStack,
+  phase: Phase | null,
+  passes: readonly number[],
+  wanted: Wanted,
+): void {
+  const phaseKey = phase?.key ?? null;
+  const name = stepName(wanted.kind, stack.key, phaseKey, wanted.detail ?? null);
+  const isDone = (pass: number): boolean =>
+    wanted.finishesPhase === true && phase ? !isOpen(bench, stack, phase, pass) : bench.ticked.isDone(name, pass);
+  const open = passes.filter((pass) => !isDone(pass));
+  if (open.length === 0) return;
+  bench.steps.push({
+    ...BARE_STEP,
+    key: `${name} ${open.join(',')}`,
+    stackKey: stack.key,
+    phaseKey,
+    passes: open,
+    ...wanted,
+    detail: wanted.detail ?? null,
+    minutes: wanted.minutes * open.length,
+    cautions: cautionsOf(wanted.kind, stack, phase, wanted.tiltDegrees ?? 0),
+  });
+}

@@ -1,9 +1,9 @@
-import { useEffect, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Box, Typography } from '@mui/material';
-import { makeUpOf, stackName, type MakeUp, type Plan } from '@rapid-jig/core';
+import { addUpWork, makeUpOf, stackName, type MakeUp, type Plan } from '@rapid-jig/core';
 import { useOpenRun, useRunDoc, useRunState } from '../runs/RunRoute';
 import { counted } from '../words/counted';
-import { Tap } from './NoticeRow';
+import { Tap } from './Tap';
 
 /** What the plan makes of what was just spoiled: told at once, in place of a question that only one answer has. */
 export function MadeUp() {
@@ -13,14 +13,12 @@ export function MadeUp() {
   const spoils = work.spoils.length;
   const [seen, setSeen] = useState<{ readonly plan: Plan; readonly spoils: number } | null>(null);
   const [told, setTold] = useState<readonly MakeUp[]>([]);
-  const known = planned?.input.work.filter(({ kind }) => kind === 'layers-spoiled').length ?? 0;
-  useEffect(() => {
-    if (!planned || known !== spoils) return;
-    queueMicrotask(() => {
-      setTold((before) => (seen && spoils > seen.spoils ? makeUpOf(seen.plan, planned.plan) : before));
-      setSeen((before) => (before?.plan === planned.plan ? before : { plan: planned.plan, spoils }));
-    });
-  }, [planned, known, spoils, seen]);
+  const known = useMemo(() => addUpWork(planned?.input.work ?? []).spoils.length, [planned]);
+  // A plan that knows of all that was spoiled: compared with the one before, once.
+  if (planned && known === spoils && seen?.plan !== planned.plan) {
+    if (seen && spoils > seen.spoils) setTold(makeUpOf(seen.plan, planned.plan));
+    setSeen({ plan: planned.plan, spoils });
+  }
   if (told.length === 0) return null;
   const isCovered = told.every(({ again }) => again === 0);
   return (

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Alert, Box, Button, Dialog, DialogContent, DialogTitle, TextField } from '@mui/material';
 import { v4 as newId } from 'uuid';
 import { useOpenRun } from '../runs/RunRoute';
-import { Tap } from './NoticeRow';
+import { Tap } from './Tap';
 import { scaledPhoto } from './scaled-photo';
 import type { Bench } from './use-bench';
 

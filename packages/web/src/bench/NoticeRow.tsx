@@ -1,9 +1,10 @@
 import { useState } from 'react';
-import { Box, Button } from '@mui/material';
+import { Box } from '@mui/material';
 import type { BenchStep, Notice } from '@rapid-jig/core';
 import { NOTICE_WORDS } from '../words/bench';
 import { NotePanel } from './NotePanel';
 import { SpoiledPanel } from './SpoiledPanel';
+import { Tap } from './Tap';
 import type { Bench } from './use-bench';
 
 const AT_SAW: readonly Notice[] = ['blade-broke', 'blade-dull', 'burnt', 'wandered'];
@@ -37,32 +38,5 @@ export function NoticeRow({ bench, step }: { readonly bench: Bench; readonly ste
       {open === 'spoiled' && <SpoiledPanel bench={bench} onClose={close} />}
       {open === 'note' && <NotePanel bench={bench} onClose={close} />}
     </>
-  );
-}
-
-interface TapProps {
-  readonly onClick: () => void;
-  readonly children: React.ReactNode;
-  readonly danger?: boolean;
-  readonly pressed?: boolean;
-}
-
-export function Tap({ onClick, children, danger = false, pressed = false }: TapProps) {
-  return (
-    <Button
-      variant={pressed ? 'contained' : 'outlined'}
-      color={danger ? 'error' : 'primary'}
-      onClick={onClick}
-      sx={{
-        // Over what the theme gives to any finger, in panels too.
-        '&&': { minHeight: 64 },
-        minWidth: 80,
-        px: { xs: 1, lg: 2 },
-        fontSize: { xs: '1.05rem', lg: '1.15rem' },
-        flex: '1 0 auto',
-      }}
-    >
-      {children}
-    </Button>
   );
 }

@@ -3,7 +3,7 @@ import { Box, Dialog, DialogContent, DialogTitle, Typography } from '@mui/materi
 import { SPOIL_REASONS } from '@rapid-jig/core';
 import { layerName } from '../words/stacks';
 import { SPOIL_WORDS } from '../words/bench';
-import { Tap } from './NoticeRow';
+import { Tap } from './Tap';
 import type { Bench } from './use-bench';
 
 /** Which layer came to nothing, and why: two taps. */

@@ -4,7 +4,7 @@ import { stackName, type PlannedStack } from '@rapid-jig/core';
 import { useRunState } from '../runs/RunRoute';
 import { ofWords, STEP_WORDS } from '../words/bench';
 import { counted } from '../words/counted';
-import { Tap } from './NoticeRow';
+import { Tap } from './Tap';
 import type { Bench } from './use-bench';
 
 /** What comes next; opened, the stacks that are waiting, one of which may be done before the others. */

@@ -174,14 +174,12 @@ test('a blade that broke is one less in the drawer, the next step puts in anothe
 }) => {
   await runOfPlates(page, app.address);
   await page.getByRole('link', { name: 'To the saw' }).click();
+  await goOnTo(page, 'Change the blade');
+  const goesIn = (await page.getByText(/ goes in, teeth down\.$/).textContent()) ?? '';
+  const [, size = '', form = ''] = /^Number (\S+), (\S+) teeth/.exec(goesIn) ?? [];
   await goOnTo(page, 'Saw');
   const drawer = await context.newPage();
-  await drawer.goto(`${app.address}/blades`);
-  const inSaw = drawer.getByText(/one of them in the saw/);
-  for (const blade of await drawer.getByRole('button', { name: /^Number .* reverse teeth, in the drawer$/ }).all()) {
-    await blade.click();
-    if (await inSaw.isVisible()) break;
-  }
+  await drawer.goto(`${app.address}/blades?blade=${size}-${form}`);
   await drawer.getByRole('textbox', { name: 'How many' }).fill('3');
   await drawer.getByRole('button', { name: 'There are 3' }).click();
   const left = drawer.getByRole('status', { name: 'How many' });

@@ -118,6 +118,7 @@ test('two hundred parts with long names: the run plans, the page scrolls, nothin
     apartClean: false,
     wants: [],
     cutRules: {},
+    holeUses: {},
     laid: null,
   }));
   const template = {

@@ -143,7 +143,7 @@ describe('whatever the layers', () => {
       }),
       { numRuns: 40 },
     );
-    expect(mixed).toBeGreaterThan(8);
+    expect(mixed).toBeGreaterThan(3);
   });
 
   test('phase after phase, in any order that is allowed, with layers spoiled and parts set apart on the way, all is there in the end', async () => {

@@ -20,7 +20,12 @@ export function BitsSection() {
   const { bits } = useShop();
   const [kind, setKind] = useState<BitKind>('twist');
   const [diameter, setDiameter] = useState<Length | null>(null);
-  const set = (next: readonly Bit[] | null): void => document.edit((shop) => ({ ...shop, bits: next }));
+  // The badge of the drawer stands at the top of the same page: this one comes when it has something to say.
+  const [isEdited, setEdited] = useState(false);
+  const set = (next: readonly Bit[] | null): void => {
+    setEdited(true);
+    document.edit((shop) => ({ ...shop, bits: next }));
+  };
   const known = (bit: Bit): boolean =>
     (bits ?? []).some((one) => one.kind === bit.kind && one.diameter.mm === bit.diameter.mm);
   const add = (more: readonly Bit[]): void =>
@@ -29,7 +34,7 @@ export function BitsSection() {
     <Box component="section" id="bits" aria-label="Drill bits" sx={{ mt: 4 }}>
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2 }}>
         <Typography variant="h2">Drill bits</Typography>
-        <SaveBadge document={document} />
+        {isEdited && <SaveBadge document={document} />}
       </Box>
       <Typography color="textSecondary" sx={{ maxWidth: 760 }}>
         {bits === null

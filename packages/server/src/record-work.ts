@@ -29,9 +29,8 @@ export async function recordWork(runId: string, event: WorkEvent, starting: Star
 
 /** The stack that an event marks or takes in hand; null where it is of none. */
 function stackIn(event: WorkEvent): StackOfPass | null {
-  if (event.kind === 'pass-sawn') return event;
-  const inHand = event.kind === 'pass-taken-back' ? null : inHandBy(event);
-  return inHand && { ...inHand, layers: inHand.stackLayers.length };
+  if (event.kind === 'pass-taken-back') return null;
+  return event.kind === 'pass-sawn' ? event : inHandBy(event);
 }
 
 /** A stack is known by the plan the run started with, by what was sawn, or by the run as it is now. */

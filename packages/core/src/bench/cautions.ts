@@ -1,5 +1,5 @@
 import type { BenchStepKind } from '../ledger';
-import { PATTERN_WAYS, patternsPut, type Phase, type PlannedStack } from '../planning';
+import { PATTERN_WAYS, patternsPut, type PatternWay, type Phase, type PlannedStack } from '../planning';
 import type { Caution } from './step';
 
 /** What can hurt at a step of a stack, what matters most first. Common practice; no published source. */
@@ -9,26 +9,53 @@ export function cautionsOf(
   phase: Phase | null,
   tiltDegrees: number,
 ): Caution[] {
-  const cautions: Caution[] = [];
-  const ways = patternsPut(stack).map(({ method }) => PATTERN_WAYS[method]);
-  if (kind === 'prepare' && stack.gangs.some(({ plies }) => plies.length > 1)) cautions.push('clamps-wait');
-  if (kind === 'stick' && ways.some(({ isSprayed }) => isSprayed)) cautions.push('moving-air');
-  if (kind === 'stick' && stack.held.method === 'brads') cautions.push('brads');
-  if (kind === 'drill') cautions.push('clamp-work');
-  if (kind === 'thread') cautions.push('unplug');
-  if (kind === 'cut') cautions.push(...cutCautions(stack, phase, tiltDegrees));
-  if (kind === 'peel' && ways.some(({ material, isSprayed }) => material === 'none' && isSprayed))
-    cautions.push('solvent-dry');
-  return cautions;
+  switch (kind) {
+    case 'prepare':
+      return when(
+        stack.gangs.some(({ plies }) => plies.length > 1),
+        'clamps-wait',
+      );
+    case 'stick':
+      return [
+        ...when(
+          waysOn(stack).some(({ isSprayed }) => isSprayed),
+          'moving-air',
+        ),
+        ...when(hasBrads(stack), 'brads'),
+      ];
+    case 'drill':
+      return ['clamp-work'];
+    case 'thread':
+      return ['unplug'];
+    case 'cut':
+      return cutCautions(stack, phase, tiltDegrees);
+    case 'peel':
+      return when(
+        waysOn(stack).some(({ material, isSprayed }) => material === 'none' && isSprayed),
+        'solvent-dry',
+      );
+    default:
+      return [];
+  }
 }
 
-function cutCautions(stack: PlannedStack, phase: Phase | null, tiltDegrees: number): Caution[] {
-  const cautions: Caution[] = [];
-  if (stack.held.method === 'brads') cautions.push('brads');
-  if (stack.warnings.some(({ kind }) => kind === 'small-blank')) cautions.push('small-blank');
-  if (tiltDegrees !== 0 && phase?.cuts.some(({ measure }) => measure.sharpInsideCorners > 0) === true)
-    cautions.push('sharp-tilt');
-  if (stack.gangs.some(({ plies }) => plies.some(({ wood }) => wood.kind === 'sheet'))) cautions.push('fine-dust');
-  cautions.push('fingers-beside');
-  return cautions;
-}
+const when = (isSo: boolean, caution: Caution): Caution[] => (isSo ? [caution] : []);
+const hasBrads = ({ held }: PlannedStack): boolean => held.method === 'brads';
+const waysOn = (stack: PlannedStack): PatternWay[] => patternsPut(stack).map(({ method }) => PATTERN_WAYS[method]);
+
+const cutCautions = (stack: PlannedStack, phase: Phase | null, tiltDegrees: number): Caution[] => [
+  ...when(hasBrads(stack), 'brads'),
+  ...when(
+    stack.warnings.some(({ kind }) => kind === 'small-blank'),
+    'small-blank',
+  ),
+  ...when(
+    tiltDegrees !== 0 && phase !== null && phase.cuts.some(({ measure }) => measure.sharpInsideCorners > 0),
+    'sharp-tilt',
+  ),
+  ...when(
+    stack.gangs.some(({ plies }) => plies.some(({ wood }) => wood.kind === 'sheet')),
+    'fine-dust',
+  ),
+  'fingers-beside',
+];

@@ -50,6 +50,8 @@ export function drillCard(stack: PlannedStack, phase: Phase, revisions: readonly
   const isHard = phase.layerIds.some((id) =>
     gangOfLayer(id, stack).plies.some(({ wood }) => hardnessClass(wood.hardnessN) === 'hard'),
   );
+  const own = new Set(phase.holes.map(({ partId }) => partId));
+  const nearEdge = new Set([...own].flatMap((id) => parts.get(id)?.part ?? []).flatMap(holesNearEdge));
   const places = [
     ...entryPlaces(stack, phase, parts),
     ...phase.holes.map(({ holeId, partId, center, diameterMm }): DrillPlace => {
@@ -67,7 +69,7 @@ export function drillCard(stack: PlannedStack, phase: Phase, revisions: readonly
         place: null,
         roomMm: diameterMm,
         pilotMm: isHard && diameterMm >= PILOTED_FROM ? PILOT : null,
-        wantsSupport: part ? isNearEdge(part, holeId) : false,
+        wantsSupport: nearEdge.has(holeId),
       };
     }),
   ];
@@ -117,10 +119,12 @@ const entryPlace = (hole: PierceHole, { partId, rule, openingMm }: PlannedCut, a
   wantsSupport: false,
 });
 
-function isNearEdge(part: Part, holeId: string): boolean {
-  const hole = part.holes.find(({ id }) => id === holeId);
-  if (!hole) return false;
-  const edge = indexSegments([{ points: flatten(part.outline.path), closed: true }]);
-  const nearest = edge.nearest(hole.center);
-  return nearest !== null && distance(nearest.at, hole.center) - hole.diameterMm / 2 < THIN_WALL;
+/** Ids of the holes of a part that lie so near its outline that the wood between breaks out. */
+function holesNearEdge({ outline, holes }: Part): string[] {
+  const edge = indexSegments([{ points: flatten(outline.path), closed: true }]);
+  const isNear = ({ center, diameterMm }: Part['holes'][number]): boolean => {
+    const nearest = edge.nearest(center);
+    return nearest !== null && distance(nearest.at, center) - diameterMm / 2 < THIN_WALL;
+  };
+  return holes.filter(isNear).map(({ id }) => id);
 }

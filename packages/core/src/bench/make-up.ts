@@ -1,4 +1,4 @@
-import { gangOfLayer, isToSaw, lastPhases, type Plan, type PlannedStack } from '../planning';
+import { gangOfLayer, isToSaw, layersInHand, type Plan, type PlannedStack } from '../planning';
 
 /** What a plan makes of pieces of one part that were spoiled. */
 export interface MakeUp {
@@ -30,10 +30,7 @@ export function makeUpOf(before: Plan, after: Plan): MakeUp[] {
 
 /** Layers of a part that a stack is still to give, in its passes to saw and in those in hand. */
 function layersAhead(stack: PlannedStack, partId: string): number {
-  const own = stack.layers.filter(({ id }) => gangOfLayer(id, stack).parts.some((part) => part.partId === partId));
-  const last = lastPhases(stack);
-  const inHand = stack.begun.flatMap(({ phases, lost }) =>
-    own.filter(({ id }) => !lost.includes(id) && !phases.includes(last.get(id) ?? '')),
-  );
-  return stack.passesToCut * own.length + inHand.length;
+  const hasPart = (id: string): boolean => gangOfLayer(id, stack).parts.some((part) => part.partId === partId);
+  const own = stack.layers.filter(({ id }) => hasPart(id)).length;
+  return stack.passesToCut * own + layersInHand(stack).filter(hasPart).length;
 }

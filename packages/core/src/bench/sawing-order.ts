@@ -1,7 +1,18 @@
-import { distance, flatten, isInside, moved, offsetRings, type Box, type Point } from '../geometry';
+import polylabel from 'polylabel';
+import {
+  boxGrown,
+  circlePath,
+  distance,
+  flatten,
+  moved,
+  type Affine,
+  type Box,
+  type Path,
+  type Point,
+} from '../geometry';
 import type { Phase, PlannedCut, PlannedStack } from '../planning';
-import { cutsOf, type Part, type TemplateRevision } from '../products';
-import { orderOfCuts, supportAlong, WEAK, type SawLine, type WorkToSaw } from '../sawing';
+import { cutsOf, type TemplateRevision } from '../products';
+import { orderOfCuts, supportAlong, supportOf, WEAK, type SawLine, type WorkToSaw } from '../sawing';
 import { drillCard } from './drill-card';
 
 /** How a phase is sawn, cut by cut. */
@@ -30,8 +41,9 @@ const CLOSE_ENOUGH = 0.1;
 /** The order of the cuts of a phase by the drawings of its parts. A part whose revision is not given has none. */
 export function orderOfPhase(stack: PlannedStack, phase: Phase, revisions: readonly TemplateRevision[]): PhaseOrder {
   const work = workOf(stack, phase, revisions);
-  const { ids, travelMm } = orderOfCuts(work);
-  const held = supportAlong(ids, work);
+  const support = supportOf(work);
+  const { ids, travelMm } = orderOfCuts(work, 1, support);
+  const held = supportAlong(ids, work, support);
   const byId = new Map(work.lines.map((line) => [line.id, line]));
   return {
     stackKey: stack.key,
@@ -46,23 +58,24 @@ export function orderOfPhase(stack: PlannedStack, phase: Phase, revisions: reado
 }
 
 /** The lines of a phase as they lie in the work, with the holes that are drilled before. */
-export function workOf(stack: PlannedStack, phase: Phase, revisions: readonly TemplateRevision[]): WorkToSaw {
-  const parts = new Map(revisions.flatMap(({ template }) => template.parts).map((part) => [part.id, part]));
+function workOf(stack: PlannedStack, phase: Phase, revisions: readonly TemplateRevision[]): WorkToSaw {
+  const drawn = drawnCuts(stack, revisions);
   const entries = new Map(
     drillCard(stack, phase, revisions)
       .bits.flatMap(({ places }) => places)
       .filter(({ kind, place }) => kind === 'entry' && place !== 'second')
       .map(({ id, at }) => [id, at]),
   );
-  const board = boardOf(stack);
+  const [top] = stack.gangs;
+  const board = top ? boxGrown(top.box, top.blank.margin) : null;
   const heldAt = new Map<string, Point>();
   let group = 0;
   const lines = phase.cuts.flatMap((cut, i): SawLine[] => {
     const before = phase.cuts[i - 1];
     if (before && !isOneGroup(before, cut)) group++;
-    const drawn = lineOf(cut, stack, parts);
-    if (!drawn) return [];
-    const { points, closed } = drawn;
+    const line = drawn.get(cut.cutId);
+    if (!line) return [];
+    const { points, closed } = pointsOf(line);
     const entry = entries.get(cut.cutId) ?? (closed ? edgeStart(points, board) : points[0]);
     if (!entry) return [];
     if (cut.kind === 'outside') heldAt.set(cut.cutId, middleOf(points));
@@ -70,40 +83,34 @@ export function workOf(stack: PlannedStack, phase: Phase, revisions: readonly Te
     const kerfMm = cut.choice.blade.kerfMm;
     return [{ id: cut.cutId, kind: cut.kind, group, points: turned, closed, kerfMm, entry }];
   });
-  const holes = phase.holes.map(({ center, diameterMm }) => ringRound(center, diameterMm / 2));
+  const holes = phase.holes.map(({ center, diameterMm }) => flatten(circlePath(center, diameterMm / 2), CLOSE_ENOUGH));
   return { lines, holes, heldAt };
 }
 
 const isOneGroup = (a: PlannedCut, b: PlannedCut): boolean =>
   a.kind === b.kind && a.choice.blade.id === b.choice.blade.id && a.rule.tiltDegrees === b.rule.tiltDegrees;
 
-function lineOf(
-  { cutId, partId }: PlannedCut,
-  { gangs }: PlannedStack,
-  parts: ReadonlyMap<string, Part>,
-): { readonly points: readonly Point[]; readonly closed: boolean } | null {
-  const part = parts.get(partId);
-  const gang = gangs.find((one) => one.parts.some((own) => own.partId === partId));
-  const drawn = part && cutsOf(part).find(({ cut }) => cut.id === cutId);
-  if (!drawn || !gang) return null;
-  const points = flatten(drawn.cut.path, CLOSE_ENOUGH).map((point) => moved(gang.at, point));
-  return {
-    points: points.filter((p, i) => i === 0 || distance(p, points[i - 1] ?? p) > 0),
-    closed: drawn.cut.path.closed,
-  };
+/** A cut as it is drawn, and how it is moved into the stack. */
+interface DrawnCut {
+  readonly path: Path;
+  readonly at: Affine;
 }
 
-/** The blank round all that lies on it. */
-function boardOf({ gangs }: PlannedStack): Box | null {
-  const [top] = gangs;
-  if (!top) return null;
-  const { box, blank } = top;
-  return {
-    minX: box.minX - blank.margin,
-    minY: box.minY - blank.margin,
-    maxX: box.maxX + blank.margin,
-    maxY: box.maxY + blank.margin,
-  };
+/** The cuts of all parts of a stack, by their ids. */
+function drawnCuts({ gangs }: PlannedStack, revisions: readonly TemplateRevision[]): ReadonlyMap<string, DrawnCut> {
+  const parts = new Map(revisions.flatMap(({ template }) => template.parts).map((part) => [part.id, part]));
+  return new Map(
+    gangs.flatMap((gang) =>
+      gang.parts
+        .flatMap(({ partId }) => parts.get(partId) ?? [])
+        .flatMap((part) => cutsOf(part).map(({ cut }) => [cut.id, { path: cut.path, at: gang.at }] as const)),
+    ),
+  );
+}
+
+function pointsOf({ path, at }: DrawnCut): { readonly points: readonly Point[]; readonly closed: boolean } {
+  const points = flatten(path, CLOSE_ENOUGH).map((point) => moved(at, point));
+  return { points: points.filter((p, i) => i === 0 || distance(p, points[i - 1] ?? p) > 0), closed: path.closed };
 }
 
 /** The point of an outline that is nearest to the edge of the board: the blade comes in there. */
@@ -121,24 +128,11 @@ function fromNearest(points: readonly Point[], entry: Point): Point[] {
   return [...points.slice(start), ...points.slice(0, start)];
 }
 
-/** A place deep inside a ring: where hands have most wood. */
-function middleOf(ring: readonly Point[]): Point {
-  let inner = ring;
-  for (let by = 2; by < 200; by *= 1.6) {
-    const [next] = offsetRings([ring], -by);
-    if (!next || next.length === 0) break;
-    inner = next;
-  }
-  const middle = {
-    x: inner.reduce((sum, { x }) => sum + x, 0) / inner.length,
-    y: inner.reduce((sum, { y }) => sum + y, 0) / inner.length,
-  };
-  return isInside(middle, ring) ? middle : (inner[0] ?? middle);
-}
+/** To the nearest mm it is all one where hands have most wood. */
+const HELD_WITHIN = 1;
 
-const ROUND = 16;
-const ringRound = ({ x, y }: Point, radius: number): Point[] =>
-  Array.from({ length: ROUND }, (_none, i) => ({
-    x: x + radius * Math.cos((2 * Math.PI * i) / ROUND),
-    y: y + radius * Math.sin((2 * Math.PI * i) / ROUND),
-  }));
+/** The place inside an outline that is furthest from it: there hands have most wood. */
+function middleOf(ring: readonly Point[]): Point {
+  const [x = NaN, y = NaN] = polylabel([ring.map((p): [number, number] => [p.x, p.y])], HELD_WITHIN);
+  return { x, y };
+}

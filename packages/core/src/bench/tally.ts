@@ -1,15 +1,6 @@
 import type { WorkDone } from '../ledger';
-import {
-  copiesByVariant,
-  gangOfLayer,
-  lastPhases,
-  type Plan,
-  type PlannedPart,
-  type PlannedStack,
-  type Run,
-} from '../planning';
+import { copiesByVariant, gangOfLayer, layersInHand, type Plan, type Run } from '../planning';
 import type { Part, Template, TemplateRevision } from '../products';
-import { stepName, tickedIn } from './done';
 
 /** What has become of the pieces of one part. */
 export interface PieceLedger {
@@ -37,7 +28,7 @@ export function pieceLedger(
   run: Pick<Run, 'lines'>,
   revisions: readonly TemplateRevision[],
 ): PieceLedger[] {
-  const inWork = piecesInWork(plan, work);
+  const inWork = piecesInWork(plan);
   const used = piecesUsed(work, run, revisions);
   return plan.parts.map((part) => {
     const good = part.good + part.onHand;
@@ -56,21 +47,11 @@ export function pieceLedger(
   });
 }
 
-function piecesInWork({ stacks }: Plan, work: WorkDone): ReadonlyMap<string, number> {
-  const ticked = tickedIn(work);
+function piecesInWork({ stacks }: Plan): ReadonlyMap<string, number> {
   const pieces = new Map<string, number>();
-  const add = (stack: PlannedStack, layerId: string): void => {
-    for (const { partId } of gangOfLayer(layerId, stack).parts) pieces.set(partId, (pieces.get(partId) ?? 0) + 1);
-  };
-  for (const stack of stacks) {
-    const last = lastPhases(stack);
-    for (const { phases, lost } of stack.begun)
-      for (const { id } of stack.layers) if (!lost.includes(id) && !phases.includes(last.get(id) ?? '')) add(stack, id);
-    const begun = new Set([...stack.done, ...stack.begun.map(({ pass }) => pass)]);
-    const stuck = stepName('stick', stack.key, null, null);
-    for (let pass = 1; pass <= begun.size + stack.passesToCut; pass++)
-      if (!begun.has(pass) && ticked.isDone(stuck, pass)) for (const { id } of stack.layers) add(stack, id);
-  }
+  for (const stack of stacks)
+    for (const id of layersInHand(stack))
+      for (const { partId } of gangOfLayer(id, stack).parts) pieces.set(partId, (pieces.get(partId) ?? 0) + 1);
   return pieces;
 }
 
@@ -98,7 +79,7 @@ export function setCounts(
 ): SetCount[] {
   const used = piecesUsed(work, run, revisions);
   const made = new Map<string, number>([
-    ...plan.parts.map((part: PlannedPart) => [part.partId, part.good + part.onHand] as const),
+    ...plan.parts.map((part) => [part.partId, part.good + part.onHand] as const),
     ...plan.rods.map(({ rodId, tally }) => [rodId, tally.good + tally.onHand] as const),
   ]);
   return run.lines.flatMap((line) => {

@@ -88,19 +88,21 @@ export function passesByNumber({ passes }: WorkDone, stack: string): ReadonlyMap
   return byNumber;
 }
 
+/** A stack as a mark or a step names it. */
+export type StackOfPass = Pick<PassSawn, 'stack' | 'stackLayers' | 'layers'>;
+
 /** Passes of a stack whose layers were held together at the bench, or of which some were spoiled, whether marked or not. */
-export interface PassesInHand {
-  readonly stack: string;
+export interface PassesInHand extends StackOfPass {
   readonly stackLayers: readonly string[];
   readonly passes: readonly number[];
 }
 
 /** What an event says is in hand; null where it says nothing of the kind. */
 export function inHandBy(event: StandingEvent): PassesInHand | null {
-  if (event.kind === 'layers-spoiled')
-    return { stack: event.stack, stackLayers: event.stackLayers, passes: [event.pass] };
+  if (event.kind === 'layers-spoiled') return { ...event, passes: [event.pass] };
   if (event.kind !== 'step-done' || event.step !== 'stick' || event.stack === null || !event.stackLayers) return null;
-  return { stack: event.stack, stackLayers: event.stackLayers, passes: event.passes };
+  const { stack, stackLayers, passes } = event;
+  return { stack, stackLayers, layers: stackLayers.length, passes };
 }
 
 /** Ids of the layers of a pass that are spoiled, by its marks or apart from them. */
@@ -129,17 +131,11 @@ export function layersReady({ standing }: WorkDone, gang: string, layersIn: (sta
   const begun = new Set<string>();
   return standing.reduce((ready, event) => {
     if (event.kind === 'blanks-cut') return ready + (event.layers[gang] ?? 0);
-    const inHand = inHandBy(event);
-    const marked = event.kind === 'pass-sawn' ? [String(event.pass ?? event.id)] : [];
-    const stack = event.kind === 'pass-sawn' ? event : inHand && { ...inHand, layers: inHand.stackLayers.length };
+    const stack = event.kind === 'pass-sawn' ? { ...event, passes: [event.pass ?? event.id] } : inHandBy(event);
     if (!stack) return ready;
-    const fresh = [...marked, ...(inHand?.passes ?? [])].map((pass) => `${stack.stack} ${String(pass)}`);
-    const more = fresh.filter((pass) => !begun.has(pass));
+    const more = stack.passes.map((pass) => `${stack.stack} ${String(pass)}`).filter((pass) => !begun.has(pass));
     for (const pass of more) begun.add(pass);
     // Before any blank of it is cut, no pass needs to be looked at.
     return ready === 0 || more.length === 0 ? ready : Math.max(0, ready - more.length * layersIn(stack));
   }, 0);
 }
-
-/** A stack as a mark or a step names it. */
-export type StackOfPass = Pick<PassSawn, 'stack' | 'stackLayers' | 'layers'>;

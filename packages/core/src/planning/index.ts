@@ -10,7 +10,7 @@ export type { PatternMaterial, PatternMethod, PatternWay } from './model/pattern
 export { handlingByPhase } from './handling';
 export { otherPatternWays, patternMinutes, patternsPut, peelMinutes } from './patterns-on';
 export type { OtherWay } from './patterns-on';
-export { lastPhases, layersFinishedIn, phasesMissing } from './last-phases';
+export { lastPhases, layersFinishedIn, layersInHand, phasesMissing } from './last-phases';
 export { FACTORS, factorsInForce } from './model/factors';
 export type { Factor, FactorId, FactorValues } from './model/factors';
 export { gangName, stackName } from './gangs';

@@ -1,4 +1,4 @@
-import type { Phase, SawnStack } from './model/stack';
+import type { Phase, SawnStack, Stack } from './model/stack';
 
 /** Of each layer, by its id, the key of the phase with which its pieces are finished: the last that has it. */
 export const lastPhases = ({ phases }: Pick<SawnStack, 'phases'>): ReadonlyMap<string, string> =>
@@ -8,6 +8,14 @@ export const lastPhases = ({ phases }: Pick<SawnStack, 'phases'>): ReadonlyMap<s
 export function layersFinishedIn({ key, layerIds }: Phase, stack: Pick<SawnStack, 'phases'>): string[] {
   const last = lastPhases(stack);
   return layerIds.filter((id) => last.get(id) === key);
+}
+
+/** Ids of the layers that the begun passes of a stack are still to finish, pass by pass. */
+export function layersInHand(stack: Pick<Stack, 'layers' | 'phases' | 'begun'>): string[] {
+  const last = lastPhases(stack);
+  return stack.begun.flatMap(({ phases, lost }) =>
+    stack.layers.flatMap(({ id }) => (phases.includes(last.get(id) ?? '') || lost.includes(id) ? [] : [id])),
+  );
 }
 
 /** Phases that must be done before a phase and are not, of those done in one pass: what completeness asks before glue. */

@@ -22,14 +22,14 @@ export interface PhaseOutline {
   readonly after: readonly string[];
 }
 
+/** Ids of the layers that a mix has of the member at a place. */
+const idsOfMember = ({ members }: Pick<Family, 'members'>, mix: Mix, place: number): string[] =>
+  Array.from({ length: mix[place] ?? 0 }, (_none, nth) => `${members[place]?.gang.key ?? ''}.${String(nth)}`);
+
 /** Ids of the layers of a mix, from the top down: the members in turn. */
-export function layerIdsOf({ members }: Pick<Family, 'members'>, mix: Mix): string[] {
-  const ids: string[] = [];
+export const layerIdsOf = (family: Pick<Family, 'members'>, mix: Mix): string[] =>
   // Of a family of thousands a stack has a few: the others are passed over as fast as can be.
-  for (const [i, count] of mix.entries())
-    for (let nth = 0; nth < count; nth++) ids.push(`${members[i]?.gang.key ?? ''}.${String(nth)}`);
-  return ids;
-}
+  mix.flatMap((count, place) => (count > 0 ? idsOfMember(family, mix, place) : []));
 
 /** Names a phase by its layers. */
 export const phaseKey = ({ layerIds, singly }: Pick<PhaseOutline, 'layerIds' | 'singly'>): string =>
@@ -60,11 +60,9 @@ export function phasesOf(
   { cutOrder, afterOutline, factors }: Pick<Shop, 'cutOrder' | 'afterOutline' | 'factors'>,
 ): PhaseOutline[] {
   const present = mix.flatMap((count, i) => (count > 0 ? [i] : []));
-  const idsOf = (i: number): string[] =>
-    Array.from({ length: mix[i] ?? 0 }, (_none, nth) => `${family.members[i]?.gang.key ?? ''}.${String(nth)}`);
   const phases = new Map<string, Together>();
   const together = (members: readonly number[], singly: boolean): Together => {
-    const layerIds = members.flatMap(idsOf);
+    const layerIds = members.flatMap((place) => idsOfMember(family, mix, place));
     const alone = singly && layerIds.length > 1;
     const key = `${members.join(' ')}${alone ? ' alone' : ''}`;
     const phase = phases.get(key) ?? { key, members, layerIds, singly: alone, cuts: [], holes: [] };

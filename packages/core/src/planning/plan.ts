@@ -6,7 +6,7 @@ import { bladeUses } from './blade-changes';
 import { addMinutes, NO_MINUTES, passMinutes, phaseMinutes, timesMinutes, timesToSaw } from './estimate';
 import { gangOfLayer } from './gang-of-layer';
 import type { CountedPart } from './count';
-import { lastPhases } from './last-phases';
+import { layersInHand } from './last-phases';
 import { factorsInForce } from './model/factors';
 import { gangsOfRun } from './gangs-of-run';
 import { glueUpsOf } from './glue-ups';
@@ -127,15 +127,12 @@ export const piecesIn = (stack: SawnStack): number =>
 /** How many of each part the stacks are still to give: passes to cut, and layers of those begun that are not finished. */
 function piecesToCome(stacks: readonly Stack[]): ReadonlyMap<string, number> {
   const pieces = new Map<string, number>();
+  const add = (layerId: string, stack: Stack, count: number): void => {
+    for (const { partId } of gangOfLayer(layerId, stack).parts) pieces.set(partId, (pieces.get(partId) ?? 0) + count);
+  };
   for (const stack of stacks) {
-    const last = lastPhases(stack);
-    for (const { id } of stack.layers) {
-      const waiting = stack.begun.filter(
-        ({ phases, lost }) => !phases.includes(last.get(id) ?? '') && !lost.includes(id),
-      ).length;
-      for (const { partId } of gangOfLayer(id, stack).parts)
-        pieces.set(partId, (pieces.get(partId) ?? 0) + stack.passesToCut + waiting);
-    }
+    for (const { id } of stack.layers) add(id, stack, stack.passesToCut);
+    for (const id of layersInHand(stack)) add(id, stack, 1);
   }
   return pieces;
 }

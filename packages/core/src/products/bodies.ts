@@ -1,8 +1,8 @@
 import { IDENTITY, inOrder, moved, movePath, pathBox, turnsOver, undo, type Affine, type Point } from '../geometry';
 import { err, ok, type Fault, type Result } from '../result';
-import { ruleOf, rulesRenamed, withRule } from './cut-rule';
+import { ruleOf, withRule } from './cut-rule';
 import { isSameCut, isSameHole, placeOn } from './same-outline';
-import { holeUsesRenamed } from './hole-use';
+import { saidRenamed } from './said-by-id';
 import { cutsOf, type Body, type DrilledHole, type Part, type PartCut, type Template } from './template';
 
 export type LayerFeatureKind = 'inside' | 'through' | 'hole';
@@ -186,12 +186,12 @@ function splitParts(template: Template, body: Body, wanted: readonly boolean[], 
     const copyCuts = cutsOf(copy).map(({ cut }) => cut);
     const renamed: Part = {
       ...copy,
-      cutRules: rulesRenamed(
+      cutRules: saidRenamed(
         part.cutRules,
         cutsOf(part).map(({ cut }) => cut),
         copyCuts,
       ),
-      holeUses: holeUsesRenamed(part.holeUses, part.holes, copy.holes),
+      holeUses: saidRenamed(part.holeUses, part.holes, copy.holes),
     };
     for (const i of others) layers[i] = renamed.id;
     const left = { ...part, perCopy: Math.max(0, part.perCopy - others.length) };

@@ -1,4 +1,4 @@
-import type { Part, PartCut } from './template';
+import type { Part } from './template';
 
 /** On which side of its line the blade runs; outside and inside are those of the part. */
 export const LINE_RULES = ['on', 'outside', 'inside'] as const;
@@ -32,14 +32,4 @@ export function withRule(part: Part, cutId: string, changes: Partial<CutRule>): 
   const rule = { ...ruleOf(part, cutId), ...changes };
   const { [cutId]: _before, ...others } = part.cutRules;
   return { ...part, cutRules: isPlain(rule) ? others : { ...others, [cutId]: rule } };
-}
-
-/** Rules of cuts that got new ids: each cut before stands where it stands after. */
-export function rulesRenamed(
-  cutRules: Part['cutRules'],
-  before: readonly PartCut[],
-  after: readonly PartCut[],
-): Part['cutRules'] {
-  const names = new Map(before.map(({ id }, i) => [id, after[i]?.id ?? id]));
-  return Object.fromEntries(Object.entries(cutRules).map(([id, rule]) => [names.get(id) ?? id, rule]));
 }

@@ -25,13 +25,3 @@ export function withHoleUse(part: Part, holeId: string, changes: Partial<HoleUse
   const isPlain = use.fit === 'plain' && use.depth === null;
   return { ...part, holeUses: isPlain ? others : { ...others, [holeId]: use } };
 }
-
-/** Uses of holes that got new ids: each hole before stands where it stands after. */
-export const holeUsesRenamed = (
-  holeUses: Part['holeUses'],
-  before: Part['holes'],
-  after: Part['holes'],
-): Part['holeUses'] => {
-  const names = new Map(before.map(({ id }, i) => [id, after[i]?.id ?? id]));
-  return Object.fromEntries(Object.entries(holeUses).map(([id, use]) => [names.get(id) ?? id, use]));
-};

@@ -3,7 +3,7 @@ export { featuresOfBody, giveToLayers, layerMoves, sameOutlineAs } from './bodie
 export type { BodyFault, LayerFeature, LayerFeatureKind } from './bodies';
 export { asMeant, giveToBoth, mirrorPairs, missingFeatures } from './missing';
 export type { MissingFeature } from './missing';
-export { KEPT_WASTE, LINE_RULES, PLAIN_CUT, ruleOf, rulesRenamed, withRule } from './cut-rule';
+export { KEPT_WASTE, LINE_RULES, PLAIN_CUT, ruleOf, withRule } from './cut-rule';
 export type { CutRule, KeptWaste, LineRule } from './cut-rule';
 export { cardOf } from './card';
 export type { CardPicture, TemplateCard } from './card';

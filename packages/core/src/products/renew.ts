@@ -1,5 +1,6 @@
 import { featuresOfBody, giveToLayers } from './bodies';
 import { movedPart } from './moved-part';
+import { saidOf } from './said-by-id';
 import type { Part, Template } from './template';
 
 /**
@@ -68,16 +69,7 @@ function renewPart(before: Part, drawn: Part): Part {
     holes: holes.map(renewed),
     marks: marks.map(renewed),
     datum,
-    cutRules: stillThere(before.cutRules, [outline, ...insideCuts, ...throughCuts].map(renewed)),
-    holeUses: stillThere(before.holeUses, holes.map(renewed)),
+    cutRules: saidOf(before.cutRules, [outline, ...insideCuts, ...throughCuts].map(renewed)),
+    holeUses: saidOf(before.holeUses, holes.map(renewed)),
   };
-}
-
-/** What was said of lines by their ids, of those that are still there. */
-function stillThere<T>(
-  said: Readonly<Record<string, T>>,
-  lines: readonly { readonly id: string }[],
-): Record<string, T> {
-  const known = new Set(lines.map(({ id }) => id));
-  return Object.fromEntries(Object.entries(said).filter(([id]) => known.has(id)));
 }

@@ -1,4 +1,4 @@
 export type { SawLine, WorkToSaw } from './line';
 export { brokenRules, orderOfCuts, supportAlong, WEAK } from './order';
 export type { SawingOrder, BrokenRule } from './order';
-export { PLENTY } from './support';
+export { supportOf } from './support';

@@ -1,4 +1,5 @@
 import { distance, type Point } from '../geometry';
+import { inches } from '../units';
 import type { WorkToSaw } from './line';
 import { PLENTY, supportOf, type Support } from './support';
 import { shortWay, travelOf } from './travel';
@@ -12,7 +13,7 @@ export interface SawingOrder {
 }
 
 /** Wood thinner than this is weak: what it holds is sawn while more of it stands, mm (common practice: a quarter of an inch). */
-export const WEAK = 6.35;
+export const WEAK = inches(1 / 4);
 /** For a shorter way no more than this share of the support that could be kept is given up. */
 export const GIVEN_UP = 0.1;
 /** More weak lines than these are sawn by travel alone: weighing every one against all others takes their cube. */
@@ -23,10 +24,9 @@ const MOST_WEIGHED = 60;
  * sawn first, in the order that keeps the most wood at the worst moment: found from the end, always the line that is held best when
  * all others are sawn (exact, since more cuts never hold better: Lawler 1973); of those nearly as good the one with the shortest
  * way. The others follow on a short way, never longer than the order they are given in where that keeps as much wood. `patience`
- * times as long as usual a shorter way is looked for.
+ * times as long as usual a shorter way is looked for; `support` is given where it is prepared already.
  */
-export function orderOfCuts(work: WorkToSaw, patience = 1): SawingOrder {
-  const support = supportOf(work);
+export function orderOfCuts(work: WorkToSaw, patience = 1, support = supportOf(work)): SawingOrder {
   const groups = [...new Set(work.lines.map(({ group }) => group))].sort((a, b) => a - b);
   const order: number[] = [];
   for (const group of groups) {
@@ -40,11 +40,11 @@ export function orderOfCuts(work: WorkToSaw, patience = 1): SawingOrder {
 }
 
 /** The thinnest wood that holds what is being sawn, at the worst moment of each cut, in the order; up to PLENTY, mm. */
-export function supportAlong(ids: readonly string[], work: WorkToSaw): number[] {
+export function supportAlong(ids: readonly string[], work: WorkToSaw, support = supportOf(work)): number[] {
   const number = new Map(work.lines.map(({ id }, i) => [id, i]));
   return heldAlong(
     ids.flatMap((id) => number.get(id) ?? []),
-    supportOf(work),
+    support,
   );
 }
 
@@ -132,6 +132,10 @@ export function brokenRules(ids: readonly string[], work: WorkToSaw): BrokenRule
   }
   for (const { id } of work.lines) if (!seen.has(id)) faults.push({ rule: 'left-out', id });
   if (faults.length > 0) return faults;
-  const bound = Math.min(WEAK, ...supportAlong(orderOfCuts(work).ids, work)) * (1 - GIVEN_UP);
-  return supportAlong(ids, work).flatMap((by, n) => (by < bound ? [{ rule: 'weak' as const, id: ids[n] ?? '' }] : []));
+  const support = supportOf(work);
+  const best = supportAlong(orderOfCuts(work, 1, support).ids, work, support);
+  const bound = Math.min(WEAK, ...best) * (1 - GIVEN_UP);
+  return supportAlong(ids, work, support).flatMap((by, n) =>
+    by < bound ? [{ rule: 'weak' as const, id: ids[n] ?? '' }] : [],
+  );
 }

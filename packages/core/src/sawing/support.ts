@@ -1,4 +1,4 @@
-import { boxAround, boxGrown, distance, indexBoxes, nearestOnPiece, type Box, type Point } from '../geometry';
+import { boxAround, boxGrown, distance, indexBoxes, nearestOnPiece, shoelace, type Box, type Point } from '../geometry';
 import type { SawLine, WorkToSaw } from './line';
 
 /** Wood wider than this holds whatever is sawn, mm. */
@@ -170,19 +170,9 @@ function besideBlade(piece: KerfPiece | undefined, line: SawLine | undefined): P
   const [a, b] = [points[points.length - 2], points[points.length - 1]];
   if (!a || !b || !line) return FAR;
   const length = distance(a, b);
-  const side = (isLeftHanded(line.points) ? 1 : -1) * (line.kind === 'outside' ? 1 : -1);
+  const side = Math.sign(shoelace(line.points)) * (line.kind === 'outside' ? 1 : -1);
   const off = ((piece?.halfKerf ?? 0) + BESIDE) / length;
   return { x: (a.x + b.x) / 2 - (b.y - a.y) * off * side, y: (a.y + b.y) / 2 + (b.x - a.x) * off * side };
-}
-
-/** True where what a ring surrounds lies to its left. */
-function isLeftHanded(ring: readonly Point[]): boolean {
-  let twice = 0;
-  ring.forEach((p, i) => {
-    const q = ring[(i + 1) % ring.length];
-    if (q) twice += p.x * q.y - q.x * p.y;
-  });
-  return twice > 0;
 }
 
 /** The least width at which kerfs and gaps that thin part two places; `most` where none thinner do. */

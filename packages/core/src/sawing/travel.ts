@@ -17,6 +17,8 @@ const MOST_EXACT = 9;
 const LOOKS = 15_000;
 /** Neighbours of a line that are tried next to it. */
 const NEIGHBOURS = 6;
+/** What is shorter by less is as long, mm: rounding would turn a stretch to and fro for ever. */
+const LEAST_GAIN = 1e-9;
 /** Stretches are moved no further than this many places at once when a way is shaken. */
 const SHAKEN_SPAN = 50;
 
@@ -90,7 +92,7 @@ function searched(stops: Stops, entries: readonly Point[], patience: number): nu
   for (let n = 0; n < (patience * LOOKS) / stops.count; n++) {
     const tried = new Way(best.order, stops);
     tried.mend(near, tried.shake(random));
-    if (tried.length < best.length - 1e-9) best = tried;
+    if (tried.length < best.length - LEAST_GAIN) best = tried;
   }
   return best.order;
 }
@@ -194,7 +196,7 @@ class Way {
       if (to <= from) continue;
       const before = this.leg(from - 1, from) + this.leg(to, to + 1);
       const after = this.between(order[from - 1], order[to]) + this.between(order[from], order[to + 1]);
-      if (after >= before - 1e-9) continue;
+      if (after >= before - LEAST_GAIN) continue;
       return this.replaced(from, to + 1, order.slice(from, to + 1).reverse(), [from, to + 1]);
     }
     return null;
@@ -213,7 +215,7 @@ class Way {
         for (const isTurned of [false, true]) {
           const [head, tail] = isTurned ? [order[end - 1], order[i]] : [order[i], order[end - 1]];
           const come = this.between(order[gap - 1], head) + this.between(tail, order[gap]) - this.leg(gap - 1, gap);
-          if (come >= gone - 1e-9) continue;
+          if (come >= gone - LEAST_GAIN) continue;
           const piece = order.slice(i, end);
           if (isTurned) piece.reverse();
           return gap < i

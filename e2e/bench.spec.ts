@@ -143,6 +143,14 @@ test('the whole demo run from its first hole to its last piece by one key', asyn
   await expect(page.getByRole('table')).toContainText('All parts');
 });
 
+test('a run of nothing has nothing to be sawn, and says so', async ({ app, page }) => {
+  const run = await runOfPlates(page, app.address);
+  await page.getByLabel('Copies of Plate', { exact: true }).fill('0');
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await page.goto(`${run}/bench`);
+  await expect(stepNow(page)).toHaveText('Nothing is to be sawn');
+});
+
 test('by touch on a tablet: targets for a glove, all in view', async ({ app, browser }) => {
   const context = await browser.newContext({ viewport: { width: 1024, height: 768 }, hasTouch: true });
   const page = await context.newPage();

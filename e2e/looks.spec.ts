@@ -1,3 +1,4 @@
+import type { Part, Template } from '@rapid-jig/core';
 import { randomUUID } from 'node:crypto';
 import { expect, test, type Page } from './app';
 
@@ -92,12 +93,13 @@ test('two hundred parts with long names: the run plans, the page scrolls, nothin
   app,
   page,
 }) => {
-  const corner = (x: number, y: number) => ({ kind: 'line', to: { x, y } });
-  const parts = Array.from({ length: 200 }, (_, i) => ({
+  const corner = (x: number, y: number) => ({ kind: 'line' as const, to: { x, y } });
+  // Of the type that the program has: a field that is missing here is told before the test runs.
+  const parts = Array.from({ length: 200 }, (_, i): Part => ({
     id: randomUUID(),
     name: i === 0 ? LONG : `Piece ${String(i)}`,
     perCopy: 1,
-    woodId: ['cherry', 'red-oak', 'birch-plywood', 'walnut'][i % 4],
+    woodId: ['cherry', 'red-oak', 'birch-plywood', 'walnut'][i % 4] ?? 'cherry',
     thickness: { mm: 6.35, typed: '1/4' },
     grain: 'along-x',
     outline: {
@@ -121,7 +123,7 @@ test('two hundred parts with long names: the run plans, the page scrolls, nothin
     holeUses: {},
     laid: null,
   }));
-  const template = {
+  const template: Template = {
     id: randomUUID(),
     name: LONG,
     note: '',

@@ -17,12 +17,12 @@ const opening = (id: string, x: number, y: number, radius: number): SawLine => {
 export async function benchSawing(): Promise<void> {
   const random = randomFrom(14);
   const scattered = Array.from({ length: CUTS }, (_none, i) => opening(String(i), 1200 * random(), 900 * random(), 4));
-  const lace = Array.from({ length: CUTS }, (_none, i) =>
+  const fretwork = Array.from({ length: CUTS }, (_none, i) =>
     opening(String(i), 11 * (i % 25), 11 * Math.floor(i / 25), 4),
   );
   for (const [name, lines] of [
     ['openings far apart', scattered],
-    ['lace with walls of 2 mm', lace],
+    ['fretwork with walls of 2 mm', fretwork],
   ] as const) {
     const work = { lines, holes: [], heldAt: new Map() };
     const order = orderOfCuts(work);

@@ -34,16 +34,18 @@ const spoiledLayer = Joi.object<SpoiledLayer, true>({
     .required(),
 });
 
+const hexKey = Joi.string().hex().max(64);
+const passNumber = Joi.number().integer().min(1).max(100_000);
 const clocked = Joi.number().min(0).max(10_000).allow(null);
 
 const passSawn = Joi.object<Wire<PassSawn>, true>({
   ...eventBase,
   kind: Joi.string().valid('pass-sawn').required(),
-  stack: Joi.string().hex().max(64).required(),
+  stack: hexKey.required(),
   stackLayers: layerIds.required(),
   layers: Joi.number().integer().min(1).max(100).required(),
-  phase: Joi.string().hex().max(64).allow(null).required(),
-  pass: Joi.number().integer().min(1).max(100_000).allow(null).required(),
+  phase: hexKey.allow(null).required(),
+  pass: passNumber.allow(null).required(),
   layerIds: layerIds.required(),
   // A phase that finishes no layer gives no pieces; a whole pass gives some.
   counts: Joi.object<PassSawn['counts']>()
@@ -59,7 +61,7 @@ const passSawn = Joi.object<Wire<PassSawn>, true>({
 export const blanksCutSchema = Joi.object<BlanksCut, true>({
   ...eventBase,
   kind: Joi.string().valid('blanks-cut').required(),
-  layers: Joi.object<BlanksCut['layers']>().pattern(Joi.string().hex().max(64), count).max(2000).required(),
+  layers: Joi.object<BlanksCut['layers']>().pattern(hexKey, count).max(2000).required(),
   rods: Joi.object<BlanksCut['rods']>().pattern(id, count).max(2000).required(),
 });
 
@@ -69,9 +71,6 @@ const rodsCut = Joi.object<RodsCut, true>({
   rod: id.required(),
   count: pieceCount.required(),
 });
-
-const hexKey = Joi.string().hex().max(64);
-const passNumber = Joi.number().integer().min(1).max(100_000);
 
 const lostLayer = Joi.object<Wire<LostLayer>, true>({
   layerId: layerId.required(),

@@ -126,7 +126,13 @@ export function useDrawer(): { readonly blades: readonly Blade[] } {
   return useMemo(() => ({ blades: bladesNow(stored, moves) }), [stored, moves]);
 }
 
-/** The same, asked for once. */
+/** The blade in the saw as the ledger has it now; null where none is. */
+export function useBladeInSaw(): Blade | null {
+  const { blades } = useDrawer();
+  return blades.find(({ inSaw }) => inSaw) ?? null;
+}
+
+/** The blades, asked for once. */
 export const bladesOf = ({ drawer, bladeLedger }: Pick<Services, 'drawer' | 'bladeLedger'>): Blade[] =>
   bladesNow(drawer.store.getState().doc.blades, bladeLedger.store.getState().moves);
 

@@ -25,7 +25,7 @@ export const openPhotos = (folder: string): Photos => ({
         hint: 'Take the photo again, or choose another file.',
       });
     const place = join(folder, `${id}.jpg`);
-    const known = await readFile(place).catch(() => null);
+    const known = await readIfThere(place);
     if (known?.equals(plain)) return;
     if (known) throw idTaken('photo', id);
     await mkdir(folder, { recursive: true });
@@ -34,11 +34,23 @@ export const openPhotos = (folder: string): Photos => ({
     await rename(`${place}.part`, place);
   },
   read: async (id) => {
-    const bytes = await readFile(join(folder, `${id}.jpg`)).catch(() => null);
+    const bytes = await readIfThere(join(folder, `${id}.jpg`));
     if (bytes === null) throw notFound('photo', id);
     return bytes;
   },
 });
+
+/** null where there is no such file; what else keeps it from being read is thrown. */
+async function readIfThere(place: string): Promise<Buffer | null> {
+  try {
+    return await readFile(place);
+  } catch (error) {
+    if (isMissing(error)) return null;
+    throw error;
+  }
+}
+
+const isMissing = (error: unknown): boolean => error instanceof Error && 'code' in error && error.code === 'ENOENT';
 
 const [MARK, START, SCAN, END] = [0xff, 0xd8, 0xda, 0xd9];
 /** Segments in which cameras and programs write place, time and names: APP1 to APP15 but for the colours of APP2 and APP14, and comments. */

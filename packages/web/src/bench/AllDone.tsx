@@ -19,7 +19,7 @@ export function AllDone({ bench }: { readonly bench: Bench }) {
         aria-label="This step"
         sx={{ ...FIGURE, fontSize: '3.2rem', fontWeight: 800, textAlign: 'center' }}
       >
-        All is sawn
+        {good + spoiled === 0 ? 'Nothing is to be sawn' : 'All is sawn'}
       </Typography>
       <Typography sx={{ fontSize: '1.6rem' }}>
         {counted(good, 'good piece')}

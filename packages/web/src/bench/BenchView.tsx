@@ -7,11 +7,11 @@ import { linesOf } from '../drawing/StackFromAbove';
 import { useOpenRun, useRunDoc, useRunState } from '../runs/RunRoute';
 import { useSawingOrder } from '../runs/use-sawing-order';
 import { WatchSawing } from '../runs/WatchSawing';
-import { useShop, useUnit } from '../services';
+import { useBladeInSaw, useShop, useUnit } from '../services';
 import { OutboxBadge } from '../shell/OutboxBadge';
 import { SaidBar } from '../shell/SaidBar';
 import { AwayBar } from '../shell/StateBars';
-import { FIGURE } from '../theme/theme';
+import { FIGURE, TARGET } from '../theme/theme';
 import { bladeWords, CAUTION_WORDS, newBlades, ofWords, STEP_WORDS, stepWords } from '../words/bench';
 import { counted } from '../words/counted';
 import { drillingNotes } from '../words/drilling';
@@ -27,9 +27,6 @@ import { Timers } from './Timers';
 import { useAwake } from './use-awake';
 import { useBench, type Bench } from './use-bench';
 import { useDrillPlaces } from './use-drill-card';
-
-/** What a hand in a glove hits from beside the saw, px. */
-const TARGET = 64;
 
 /** Beside the saw: one step at a time, seen from two metres, gone on from with one key. */
 export function BenchView() {
@@ -54,7 +51,6 @@ export function BenchView() {
         display: 'flex',
         flexDirection: 'column',
         bgcolor: 'background.default',
-        // Over what the theme gives to any finger.
         '& .MuiButtonBase-root': { minHeight: TARGET },
       }}
     >
@@ -91,7 +87,7 @@ export function BenchView() {
           to=".."
           relative="path"
           aria-label="Leave the bench"
-          sx={{ color: 'railText', minHeight: TARGET, minWidth: TARGET }}
+          sx={{ color: 'railText', minWidth: TARGET }}
         >
           <IconX size={30} />
         </Button>
@@ -253,11 +249,10 @@ function StepTold({ bench, step, places }: StepToldProps) {
 }
 
 function Figures({ bench, step }: { readonly bench: Bench; readonly step: BenchStep }) {
-  const { planned } = useRunState();
   const { stack } = bench;
   const phase = stack?.phases.find(({ key }) => key === step.phaseKey);
   const left = stack ? stack.passesToCut + stack.begun.length : 0;
-  const inSaw = planned?.plan.bladeTurns.map(({ blade }) => blade).find(({ inSaw: is }) => is) ?? null;
+  const inSaw = useBladeInSaw();
   const blade = step.blade ?? inSaw;
   return (
     <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap', my: 1 }}>
@@ -266,7 +261,7 @@ function Figures({ bench, step }: { readonly bench: Bench; readonly step: BenchS
       {step.tiltDegrees !== 0 && <Big figure={`${String(step.tiltDegrees)}°`} unit="tilt" />}
       {step.minutes >= 0.5 && <Big figure={formatMinutes(step.minutes)} unit="planned" />}
       {stack && phase && step.kind === 'cut' && (
-        <WatchSawing stack={stack} phase={phase} sx={{ minHeight: TARGET, alignSelf: 'start', fontSize: '1.15rem' }} />
+        <WatchSawing stack={stack} phase={phase} sx={{ alignSelf: 'start', fontSize: '1.15rem' }} />
       )}
     </Box>
   );

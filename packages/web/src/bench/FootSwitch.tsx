@@ -11,6 +11,7 @@ import {
 } from '@mui/material';
 import { IconShoe } from '@tabler/icons-react';
 import { useRemembered } from '../fields/use-remembered';
+import { GLOVE, TARGET } from '../theme/theme';
 
 /** A foot switch is a key to the computer: latched, it acts when it is pressed; held, when it is let go after a while. */
 export type SwitchMode = 'latched' | 'held';
@@ -107,11 +108,7 @@ export function FootSwitchButton({ footSwitch }: { readonly footSwitch: FootSwit
   const { code, mode, isDown, set, press, release } = footSwitch;
   return (
     <>
-      <Button
-        aria-label="Foot switch"
-        onClick={() => setOpen(true)}
-        sx={{ color: 'railText', minHeight: 64, minWidth: 64 }}
-      >
+      <Button aria-label="Foot switch" onClick={() => setOpen(true)} sx={{ color: 'railText', minWidth: TARGET }}>
         <IconShoe size={28} />
       </Button>
       <Dialog open={isOpen} onClose={() => setOpen(false)} fullWidth maxWidth="sm">
@@ -128,7 +125,7 @@ export function FootSwitchButton({ footSwitch }: { readonly footSwitch: FootSwit
             onChange={(_event, next: string | null) => next !== null && set(next, mode)}
           >
             {KEYS.map(([value, name]) => (
-              <ToggleButton key={value} value={value} sx={{ minHeight: 64, flex: 1 }}>
+              <ToggleButton key={value} value={value} sx={{ ...GLOVE, flex: 1 }}>
                 {name}
               </ToggleButton>
             ))}
@@ -139,10 +136,10 @@ export function FootSwitchButton({ footSwitch }: { readonly footSwitch: FootSwit
             value={mode}
             onChange={(_event, next: SwitchMode | null) => next !== null && set(code, next)}
           >
-            <ToggleButton value="latched" sx={{ minHeight: 64, flex: 1 }}>
+            <ToggleButton value="latched" sx={{ ...GLOVE, flex: 1 }}>
               When it is pressed
             </ToggleButton>
-            <ToggleButton value="held" sx={{ minHeight: 64, flex: 1 }}>
+            <ToggleButton value="held" sx={{ ...GLOVE, flex: 1 }}>
               When it is let go
             </ToggleButton>
           </ToggleButtonGroup>

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { Alert, Box, Button, Dialog, DialogContent, DialogTitle, TextField } from '@mui/material';
 import { v4 as newId } from 'uuid';
 import { useOpenRun } from '../runs/RunRoute';
+import { GLOVE } from '../theme/theme';
 import { Tap } from './Tap';
 import { scaledPhoto } from './scaled-photo';
 import type { Bench } from './use-bench';
@@ -54,7 +55,7 @@ export function NotePanel({ bench, onClose }: { readonly bench: Bench; readonly 
           </Alert>
         )}
         <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
-          <Button component="label" variant="outlined" sx={{ minHeight: 64, fontSize: '1.15rem', flex: '1 0 auto' }}>
+          <Button component="label" variant="outlined" sx={{ ...GLOVE, fontSize: '1.15rem', flex: '1 0 auto' }}>
             {photo === null ? 'Photo…' : 'Another photo…'}
             <input
               type="file"

@@ -1,4 +1,5 @@
 import { Button } from '@mui/material';
+import { GLOVE } from '../theme/theme';
 
 interface TapProps {
   readonly onClick: () => void;
@@ -15,8 +16,7 @@ export function Tap({ onClick, children, danger = false, pressed = false }: TapP
       color={danger ? 'error' : 'primary'}
       onClick={onClick}
       sx={{
-        // Over what the theme gives to any finger, in panels too.
-        '&&': { minHeight: 64 },
+        ...GLOVE,
         minWidth: 80,
         px: { xs: 1, lg: 2 },
         fontSize: { xs: '1.05rem', lg: '1.15rem' },

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { Typography } from '@mui/material';
 import { useRunDoc, useRunState } from '../runs/RunRoute';
 import { useServices } from '../services';
@@ -12,7 +12,7 @@ export function Timers({ ring }: { readonly ring: () => void }) {
   const { say } = useServices();
   const runId = useRunDoc((run) => run.id);
   const [now, setNow] = useState(() => Date.now());
-  const times = dueTimes(planned?.plan.glueUps ?? [], work);
+  const times = useMemo(() => dueTimes(planned?.plan.glueUps ?? [], work), [planned, work]);
   const seenName = `rapid-jig-bench-seen-${runId}`;
   const seen = useRef<number | null>(null);
   useEffect(() => {

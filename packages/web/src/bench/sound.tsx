@@ -2,6 +2,7 @@ import { useRef } from 'react';
 import { Button } from '@mui/material';
 import { IconVolume, IconVolumeOff } from '@tabler/icons-react';
 import { useRemembered } from '../fields/use-remembered';
+import { TARGET } from '../theme/theme';
 
 /** Sounds of the bench, made only where they are asked for. */
 export interface Sound {
@@ -40,7 +41,7 @@ export function SoundButton({ sound }: { readonly sound: Sound }) {
       aria-label="Sound"
       aria-pressed={sound.isOn}
       onClick={sound.toggle}
-      sx={{ color: 'railText', minHeight: 64, minWidth: 64 }}
+      sx={{ color: 'railText', minWidth: TARGET }}
     >
       {sound.isOn ? <IconVolume size={28} /> : <IconVolumeOff size={28} />}
     </Button>

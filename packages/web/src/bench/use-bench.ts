@@ -8,13 +8,11 @@ import {
   type Notice,
   type PlannedStack,
   type SpoilReason,
-  type StandingEvent,
-  type WorkEvent,
 } from '@rapid-jig/core';
 import { useOpenRun, useRunState } from '../runs/RunRoute';
 import type { Tapped } from '../runs/run-session';
 import { useTakeBack } from '../runs/use-take-back';
-import { useDrawer, useServices, useShop } from '../services';
+import { useBladeInSaw, useServices, useShop } from '../services';
 import { clockFor, goingOn, keptClock, minutesAt, pausedNow, type StepClock } from './bench-clock';
 
 /** What stands at the bench now, and what a tap does. */
@@ -40,11 +38,10 @@ const BOUNCE_MS = 350;
 export function useBench(): Bench {
   const { session } = useOpenRun();
   const takeBack = useTakeBack();
-  const { planned, work, events } = useRunState();
+  const { planned, work } = useRunState();
   const { bladeLedger, clientId } = useServices();
-  const { blades } = useDrawer();
   const shop = useShop();
-  const bladeInSaw = blades.find(({ inSaw }) => inSaw)?.id ?? null;
+  const bladeInSaw = useBladeInSaw()?.id ?? null;
   const [first, setFirst] = useState<string | null>(null);
   const steps = useMemo(
     () => (planned ? benchSteps(planned.plan, work, shop, { bladeInSaw, first }) : null),
@@ -54,7 +51,8 @@ export function useBench(): Bench {
   const stack = planned?.plan.stacks.find(({ key }) => key === step?.stackKey) ?? null;
   const { clock, keep } = useStepClock(session.document.store.getState().doc.id, step?.key ?? null);
   const lastTap = useRef({ what: '', at: -Infinity });
-  const last = useMemo(() => lastOwn(events, clientId), [events, clientId]);
+  // What going back takes back: the last thing this device did that still stands.
+  const last = work.standing.findLast((event) => event.clientId === clientId) ?? null;
 
   const isBounce = (what: string): boolean => {
     const at = performance.now();
@@ -105,14 +103,6 @@ export function useBench(): Bench {
     first,
     doFirst: setFirst,
   };
-}
-
-/** The last thing this device did that still stands: what going back takes back. */
-function lastOwn(events: readonly WorkEvent[], clientId: string): StandingEvent | null {
-  const back = new Set(events.flatMap((event) => (event.kind === 'pass-taken-back' ? [event.event] : [])));
-  for (const event of [...events].reverse())
-    if (event.clientId === clientId && event.kind !== 'pass-taken-back' && !back.has(event.id)) return event;
-  return null;
 }
 
 /** The clock of the step in view. */

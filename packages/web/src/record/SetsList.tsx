@@ -23,6 +23,9 @@ function SetCard({ set }: { readonly set: SetCount }) {
   const { session } = useOpenRun();
   const { templateId, templateName, variantId, variantName, wanted, assembled, ready, heldBackBy } = set;
   const name = variantName === null ? templateName : `${templateName}: ${variantName}`;
+  const more = Math.max(0, Math.min(ready, wanted - assembled));
+  const assemble = (copies: number): void =>
+    session.record([{ kind: 'sets-assembled', templateId, variantId, copies }]);
   const share = (count: number): string => `${String(wanted === 0 ? 0 : Math.min(100, (100 * count) / wanted))}%`;
   return (
     <Box
@@ -36,7 +39,7 @@ function SetCard({ set }: { readonly set: SetCount }) {
       </Typography>
       <Box aria-hidden sx={{ display: 'flex', height: 14, border: 1, borderColor: 'edge', my: 1 }}>
         <Box sx={{ width: share(assembled), bgcolor: 'primary.main' }} />
-        <Box sx={{ width: share(Math.min(ready, wanted - assembled)), bgcolor: 'shelf' }} />
+        <Box sx={{ width: share(more), bgcolor: 'shelf' }} />
       </Box>
       {heldBackBy.length > 0 && (
         <Typography variant="body2" color="textSecondary">
@@ -44,21 +47,18 @@ function SetCard({ set }: { readonly set: SetCount }) {
           {heldBackBy.map(({ name: part, missing }) => `${String(missing)} × ${part}`).join(', ')}.
         </Typography>
       )}
-      {ready > 0 && assembled < wanted && (
+      {more > 0 && (
         <Box sx={{ display: 'flex', gap: 1 }}>
           <OnceButton size="small" variant="outlined" onClick={() => assemble(1)}>
             One assembled
           </OnceButton>
-          {Math.min(ready, wanted - assembled) > 1 && (
-            <OnceButton size="small" onClick={() => assemble(Math.min(ready, wanted - assembled))}>
-              All {counted(Math.min(ready, wanted - assembled), 'copy', 'copies')}
+          {more > 1 && (
+            <OnceButton size="small" onClick={() => assemble(more)}>
+              All {counted(more, 'copy', 'copies')}
             </OnceButton>
           )}
         </Box>
       )}
     </Box>
   );
-  function assemble(copies: number): void {
-    session.record([{ kind: 'sets-assembled', templateId, variantId, copies }]);
-  }
 }

@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useCallback } from 'react';
 import { Box, Button, Typography } from '@mui/material';
 import { Link } from 'react-router';
 import {
@@ -18,6 +18,9 @@ import { FIGURE } from '../theme/theme';
 import { counted } from '../words/counted';
 import { drillingNotes } from '../words/drilling';
 import { useRunDoc, useRunState } from './RunRoute';
+import { useAsked } from './use-asked';
+
+const NO_CARDS: readonly DrillCard[] = [];
 
 /** All that is still to drill in a run, bit by bit over all stacks: each bit goes into the drill once. */
 export function DrillSection({ plan }: { readonly plan: Plan }) {
@@ -25,18 +28,11 @@ export function DrillSection({ plan }: { readonly plan: Plan }) {
   const { revisions } = useRunState();
   const { bits } = useShop();
   const name = useRunDoc((run) => run.name);
-  const [cards, setCards] = useState<readonly DrillCard[]>([]);
-  useEffect(() => {
-    let isWanted = true;
-    // A worker that cannot be started is told by the plan itself, which comes from the same.
-    void planner.drillCards(plan.stacks.filter(isToSaw), revisions).then(
-      (found) => isWanted && found && setCards(found),
-      () => undefined,
-    );
-    return () => {
-      isWanted = false;
-    };
-  }, [plan.stacks, planner, revisions]);
+  const ask = useCallback(
+    (stacks: Plan['stacks']) => planner.drillCards(stacks.filter(isToSaw), revisions),
+    [planner, revisions],
+  );
+  const cards = useAsked(plan.stacks, ask)?.answer ?? NO_CARDS;
   const rows = rowsOf(plan, cards);
   if (rows.length === 0) return null;
   return (

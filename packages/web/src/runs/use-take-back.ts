@@ -1,5 +1,5 @@
 import type { StandingEvent } from '@rapid-jig/core';
-import { useDrawer, useServices } from '../services';
+import { useBladeInSaw, useDrawer, useServices } from '../services';
 import { useOpenRun } from './RunRoute';
 
 /** Takes back what was done in a run, and with it what it entered of blades: one put in, broken or worn. */
@@ -7,7 +7,7 @@ export function useTakeBack(): (event: StandingEvent) => void {
   const { session } = useOpenRun();
   const { bladeLedger } = useServices();
   const { blades } = useDrawer();
-  const bladeInSaw = blades.find(({ inSaw }) => inSaw)?.id ?? null;
+  const bladeInSaw = useBladeInSaw()?.id ?? null;
   return (event) => {
     session.undo(event.id);
     if (event.kind === 'step-done' && event.step === 'blade' && event.detail !== null && event.detail === bladeInSaw)

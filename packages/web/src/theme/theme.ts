@@ -104,3 +104,8 @@ export const theme = createTheme({
 
 /** Figures that count: the slab face with its tabular figures. */
 export const FIGURE = { fontFamily: SLAB, fontVariantNumeric: 'tabular-nums lining-nums' } as const;
+
+/** What a hand in a glove hits from beside the saw, px. */
+export const TARGET = 64;
+/** As high as that, over what the theme gives to any finger. */
+export const GLOVE = { '&&': { minHeight: TARGET } } as const;

@@ -1,0 +1,27 @@
+import { useEffect, useState } from 'react';
+
+/** What was found, and what it is of. */
+export interface Found<T, A> {
+  readonly of: T;
+  readonly answer: A;
+}
+
+/**
+ * Asks a worker about something, again whenever that or the question is another; null until it first answers. Meanwhile the answer
+ * before stands. Where the worker cannot be started there is none: the plan, which comes from the same, tells so.
+ */
+export function useAsked<T extends object, A>(of: T | null, ask: (of: T) => Promise<A | null>): Found<T, A> | null {
+  const [found, setFound] = useState<Found<T, A> | null>(null);
+  useEffect(() => {
+    if (of === null) return;
+    let isWanted = true;
+    void ask(of).then(
+      (answer) => isWanted && answer !== null && setFound({ of, answer }),
+      () => undefined,
+    );
+    return () => {
+      isWanted = false;
+    };
+  }, [of, ask]);
+  return found;
+}

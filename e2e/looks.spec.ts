@@ -27,7 +27,7 @@ test('no view is wider than its window, at a table, beside the saw and in a hand
   const run = await demoRun(page, app.address);
   for (const width of [1280, 1024, 390]) {
     await page.setViewportSize({ width, height: 800 });
-    for (const path of [...PLACES, run]) {
+    for (const path of [...PLACES, run, `${run}/bench`, `${run}/record`]) {
       await page.goto(app.address + path);
       await expect(page.getByRole('main')).toBeVisible();
       expect([path, width, await overflow(page)]).toEqual([path, width, 0]);

@@ -45,7 +45,10 @@ await withAppAndBrowser(async ({ address, browser }) => {
   await shoot('bench', `${run}/bench`, 'Make the blanks ready', async () => {
     // A stack with openings, so that its picture shows their order.
     await page.getByRole('button', { name: /^Then/ }).click();
-    await page.getByRole('button', { name: /^Tray/ }).first().click();
+    await page
+      .getByRole('button', { name: /layers?: Tray/ })
+      .first()
+      .click();
     const step = page.getByRole('status', { name: 'This step' });
     for (let n = 0; n < 20 && (await step.textContent()) !== 'Saw'; n++) {
       await page.keyboard.press('Space');

@@ -11,7 +11,7 @@ import { useBladeInSaw, useShop, useUnit } from '../services';
 import { OutboxBadge } from '../shell/OutboxBadge';
 import { SaidBar } from '../shell/SaidBar';
 import { AwayBar } from '../shell/StateBars';
-import { FIGURE, TARGET } from '../theme/theme';
+import { FIGURE, lines, TARGET } from '../theme/theme';
 import { bladeWords, CAUTION_WORDS, newBlades, ofWords, STEP_WORDS, stepWords } from '../words/bench';
 import { counted } from '../words/counted';
 import { drillingNotes } from '../words/drilling';
@@ -67,7 +67,11 @@ export function BenchView() {
           minHeight: TARGET,
         }}
       >
-        <Typography noWrap component="h1" sx={{ ...FIGURE, fontWeight: 700, fontSize: '1.1rem', flex: '0 1 auto' }}>
+        <Typography
+          noWrap
+          component="h1"
+          sx={{ ...FIGURE, fontWeight: 700, fontSize: '1.1rem', flex: '0 1 auto', maxWidth: '40%' }}
+        >
           {name}
         </Typography>
         <Typography role="status" aria-label="Steps left" noWrap sx={{ flex: 1, opacity: 0.85, minWidth: 90 }}>
@@ -130,7 +134,7 @@ interface StepNowProps {
 function StepNow({ bench, step, onGoOn }: StepNowProps) {
   const { revisions } = useRunState();
   const { stack } = bench;
-  const lines = useMemo(() => (stack ? linesOf(stack, revisions) : null), [stack, revisions]);
+  const drawn = useMemo(() => (stack ? linesOf(stack, revisions) : null), [stack, revisions]);
   const places = useDrillPlaces(step, stack);
   const order = useSawingOrder(step.cutIds.length > 0 ? stack : null);
   const inOrder = cutsInOrder(step, order);
@@ -147,7 +151,7 @@ function StepNow({ bench, step, onGoOn }: StepNowProps) {
           overflowY: { md: 'auto' },
         }}
       >
-        <StepPicture step={inOrder} stack={stack} lines={lines} places={places} />
+        <StepPicture step={inOrder} stack={stack} lines={drawn} places={places} />
         <StepTold bench={bench} step={step} places={places} />
       </Box>
       <MadeUp />
@@ -204,7 +208,7 @@ function StepTold({ bench, step, places }: StepToldProps) {
         {STEP_WORDS[step.kind]}
       </Typography>
       {stack && (
-        <Typography sx={{ fontSize: { xs: '1.3rem', md: '1.7rem' }, fontWeight: 600, lineHeight: 1.2 }}>
+        <Typography sx={{ ...lines(3), fontSize: { xs: '1.3rem', md: '1.7rem' }, fontWeight: 600, lineHeight: 1.2 }}>
           {ofWords(step, stack)}
         </Typography>
       )}

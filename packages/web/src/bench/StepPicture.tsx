@@ -4,7 +4,7 @@ import { BladeSide } from '../drawing/BladePicture';
 import { Measure } from '../drawing/Measure';
 import { StackFromAbove, type StackLines } from '../drawing/StackFromAbove';
 import { drawnSize, StackSide } from '../drawing/StackPicture';
-import { FIGURE } from '../theme/theme';
+import { FIGURE, lines } from '../theme/theme';
 import { layerName } from '../words/stacks';
 
 interface StepPictureProps {
@@ -16,7 +16,7 @@ interface StepPictureProps {
 }
 
 /** The work of a step at the size of a hand: the stack from above where a line is followed or a hole drilled, else its layers. */
-export function StepPicture({ step, stack, lines, places }: StepPictureProps) {
+export function StepPicture({ step, stack, lines: drawn, places }: StepPictureProps) {
   const phase = stack?.phases.find(({ key }) => key === step.phaseKey);
   return (
     <Box
@@ -31,11 +31,11 @@ export function StepPicture({ step, stack, lines, places }: StepPictureProps) {
         p: 1,
       }}
     >
-      {stack && phase && lines ? (
+      {stack && phase && drawn ? (
         <StackFromAbove
           stack={stack}
           phase={phase}
-          lines={lines}
+          lines={drawn}
           height="min(56vh, 520px)"
           {...(step.kind === 'drill'
             ? { strong: [], drilled: places }
@@ -85,7 +85,9 @@ function LayersSeen({ stack }: { readonly stack: PlannedStack }) {
           const { thicknessMm, wood } = gangOfLayer(id, stack);
           return (
             <li key={id}>
-              <b>{layerName(id, stack)}</b>, <Measure mm={thicknessMm} /> {wood.name}
+              <Box component="span" sx={lines(1)}>
+                <b>{layerName(id, stack)}</b>, <Measure mm={thicknessMm} /> {wood.name}
+              </Box>
             </li>
           );
         })}

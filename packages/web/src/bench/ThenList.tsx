@@ -3,6 +3,7 @@ import { Box, Button, Dialog, DialogContent, DialogTitle, Typography } from '@mu
 import { stackName, type PlannedStack } from '@rapid-jig/core';
 import { useRunState } from '../runs/RunRoute';
 import { ofWords, STEP_WORDS } from '../words/bench';
+import { lines } from '../theme/theme';
 import { counted } from '../words/counted';
 import { Tap } from './Tap';
 import type { Bench } from './use-bench';
@@ -35,7 +36,7 @@ export function ThenList({ bench }: { readonly bench: Bench }) {
       </Button>
       <Dialog open={isOpen} onClose={() => setOpen(false)} fullWidth maxWidth="md">
         <DialogTitle sx={{ fontSize: '1.6rem' }}>Do another stack first</DialogTitle>
-        <DialogContent sx={{ display: 'grid', gap: 1 }}>
+        <DialogContent sx={{ display: 'grid', gap: 1, gridAutoRows: 'max-content' }}>
           {[...new Set(steps?.map(({ stackKey }) => stackKey) ?? [])].flatMap((key) => {
             const stack = stackOf(key);
             if (!stack) return [];
@@ -49,7 +50,9 @@ export function ThenList({ bench }: { readonly bench: Bench }) {
                   setOpen(false);
                 }}
               >
-                {stackName(stack)}, {counted(stack.layers.length, 'layer')}: {counted(own, 'step')}
+                <Box component="span" sx={lines(2)}>
+                  {counted(own, 'step')}, {counted(stack.layers.length, 'layer')}: {stackName(stack)}
+                </Box>
               </Tap>,
             ];
           })}

@@ -5,6 +5,9 @@ import { useOpenRun } from '../runs/RunRoute';
 import { FIGURE } from '../theme/theme';
 import { counted } from '../words/counted';
 
+/** More parts than these are a number. */
+const MOST_NAMED = 4;
+
 /** Complete copies of each product: assembled, ready to be, and what holds the next one back. */
 export function SetsList({ sets }: { readonly sets: readonly SetCount[] }) {
   return (
@@ -44,7 +47,11 @@ function SetCard({ set }: { readonly set: SetCount }) {
       {heldBackBy.length > 0 && (
         <Typography variant="body2" color="textSecondary">
           The next one waits for{' '}
-          {heldBackBy.map(({ name: part, missing }) => `${String(missing)} × ${part}`).join(', ')}.
+          {heldBackBy
+            .slice(0, MOST_NAMED)
+            .map(({ name: part, missing }) => `${String(missing)} × ${part}`)
+            .join(', ')}
+          {heldBackBy.length > MOST_NAMED && ` and ${counted(heldBackBy.length - MOST_NAMED, 'part')} more`}.
         </Typography>
       )}
       {more > 0 && (

@@ -109,3 +109,7 @@ export const FIGURE = { fontFamily: SLAB, fontVariantNumeric: 'tabular-nums lini
 export const TARGET = 64;
 /** As high as that, over what the theme gives to any finger. */
 export const GLOVE = { '&&': { minHeight: TARGET } } as const;
+
+/** No more lines than these, however long a name is. */
+export const lines = (most: number) =>
+  ({ display: '-webkit-box', WebkitLineClamp: most, WebkitBoxOrient: 'vertical', overflow: 'hidden' }) as const;

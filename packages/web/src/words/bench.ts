@@ -99,13 +99,12 @@ export function newBlades(step: BenchStep, stack: PlannedStack | null, uses: rea
 
 const TIMES = ['', 'twice '];
 
-/** What a step is of: `Rocking whale, Body: pass 2`. */
-export function ofWords(step: BenchStep, stack: PlannedStack | null): string {
+/** What a step is of: `Pass 2 of Rocker`; the pass first, for a name may be longer than there is room. */
+export function ofWords({ passes }: BenchStep, stack: PlannedStack | null): string {
   if (!stack) return '';
-  const [first] = step.passes;
-  return step.passes.length === 1 && first !== undefined
-    ? `${stackName(stack)}: pass ${String(first)}`
-    : `${stackName(stack)}: ${counted(step.passes.length, 'pass', 'passes')}`;
+  const [first] = passes;
+  const which = passes.length === 1 ? `Pass ${String(first)}` : counted(passes.length, 'pass', 'passes');
+  return `${which} of ${stackName(stack)}`;
 }
 
 /** The usual caution, in a sentence. Common practice; the tool's manual and a qualified person decide. */

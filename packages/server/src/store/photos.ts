@@ -50,7 +50,9 @@ async function readIfThere(place: string): Promise<Buffer | null> {
   }
 }
 
-const isMissing = (error: unknown): boolean => error instanceof Error && 'code' in error && error.code === 'ENOENT';
+// By its code alone: an error of the system need not be an `Error` of the realm that catches it.
+const isMissing = (error: unknown): boolean =>
+  typeof error === 'object' && error !== null && 'code' in error && error.code === 'ENOENT';
 
 const [MARK, START, SCAN, END] = [0xff, 0xd8, 0xda, 0xd9];
 /** Segments in which cameras and programs write place, time and names: APP1 to APP15 but for the colours of APP2 and APP14, and comments. */

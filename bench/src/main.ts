@@ -4,6 +4,7 @@ import { benchBoards } from './boards';
 import { benchClose } from './close';
 import { benchDrawings } from './drawings';
 import { benchLayers } from './layers';
+import { benchLarge } from './large';
 import { benchLengths } from './lengths';
 import { benchPlanning } from './planning';
 import { benchReading } from './reading';
@@ -20,6 +21,7 @@ const benches: Readonly<Record<string, () => void | Promise<void>>> = {
   close: benchClose,
   reading: benchReading,
   drawings: benchDrawings,
+  large: benchLarge,
   blades: benchBlades,
   boards: benchBoards,
   batches: benchBatches,

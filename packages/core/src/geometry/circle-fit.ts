@@ -1,5 +1,5 @@
 import type { Curve } from './curvature';
-import { minus, type Point } from './point';
+import { minus, norm, type Point } from './point';
 
 /** How far the points of a drawing stand off its curve, root mean square, mm: half a unit of the second decimal, evenly spread. */
 const OFF_THE_CURVE = 0.003;
@@ -56,7 +56,7 @@ function rowOf(points: readonly Point[], closed: boolean): Row {
   const along = new Float64Array(laid.length);
   laid.forEach((p, i) => {
     const before = laid[i - 1];
-    along[i] = before ? (along[i - 1] ?? 0) + Math.hypot(p.x - before.x, p.y - before.y) : 0;
+    along[i] = before ? (along[i - 1] ?? 0) + norm(p.x - before.x, p.y - before.y) : 0;
   });
   return { points: laid, along };
 }
@@ -78,7 +78,7 @@ const reachAbout = ({ along }: Row, i: number, steps: number): number =>
 function bulge({ points }: Row, i: number, steps: number): number {
   const [a, b, c] = [points[i - steps] ?? ORIGIN, points[i] ?? ORIGIN, points[i + steps] ?? ORIGIN];
   const chord = minus(c, a);
-  return Math.abs(chord.x * (b.y - a.y) - chord.y * (b.x - a.x)) / Math.hypot(chord.x, chord.y);
+  return Math.abs(chord.x * (b.y - a.y) - chord.y * (b.x - a.x)) / norm(chord.x, chord.y);
 }
 
 /**
@@ -89,7 +89,7 @@ function windowAbout({ points, along }: Row, i: number, steps: number, reachMm: 
   const s = along[i] ?? 0;
   const middle = points[i] ?? ORIGIN;
   const chord = minus(points[i + steps] ?? middle, points[i - steps] ?? middle);
-  const scale = reachMm * Math.hypot(chord.x, chord.y);
+  const scale = reachMm * norm(chord.x, chord.y);
   const [x, y]: [number[], number[]] = [[], []];
   const add = (px: number, py: number): void => {
     const [dx, dy] = [px - middle.x, py - middle.y];
@@ -102,7 +102,7 @@ function windowAbout({ points, along }: Row, i: number, steps: number, reachMm: 
     const inner = points[off < 0 ? j + 1 : j - 1];
     if (!p || !inner) continue;
     const beyond = Math.abs(off) - reachMm;
-    const step = Math.hypot(p.x - inner.x, p.y - inner.y);
+    const step = norm(p.x - inner.x, p.y - inner.y);
     if (beyond <= 0) add(p.x, p.y);
     else if (beyond < step) add(p.x + ((inner.x - p.x) * beyond) / step, p.y + ((inner.y - p.y) * beyond) / step);
   }

@@ -1,4 +1,4 @@
-import { distance, type Point } from './point';
+import { norm, type Point } from './point';
 import { indexSegments, nearestOnPiece, type IndexedLine, type SegmentIndex } from './segment-index';
 import { SAME_SHARE, TOUCHING } from '../units';
 
@@ -40,15 +40,15 @@ export const crossingsOf = (lines: readonly IndexedLine[], most = Infinity): rea
   contactsOf(lines, most).crossings;
 
 /** True where an end of one piece lies on the other. */
-function touch(index: SegmentIndex, i: number, j: number): boolean {
-  const ends = ({ ax, ay, bx, by }: SegmentIndex, k: number): [Point, Point] => [
-    { x: ax[k] ?? 0, y: ay[k] ?? 0 },
-    { x: bx[k] ?? 0, y: by[k] ?? 0 },
-  ];
-  const on = (points: readonly Point[], [a, b]: readonly [Point, Point]): boolean =>
-    points.some((p) => distance(p, nearestOnPiece(p, a.x, a.y, b.x, b.y)) <= TOUCHING);
-  const [one, other] = [ends(index, i), ends(index, j)];
-  return on(one, other) || on(other, one);
+const touch = (index: SegmentIndex, i: number, j: number): boolean =>
+  isOn(index, j, index.ax[i] ?? 0, index.ay[i] ?? 0) ||
+  isOn(index, j, index.bx[i] ?? 0, index.by[i] ?? 0) ||
+  isOn(index, i, index.ax[j] ?? 0, index.ay[j] ?? 0) ||
+  isOn(index, i, index.bx[j] ?? 0, index.by[j] ?? 0);
+
+function isOn({ ax, ay, bx, by }: SegmentIndex, piece: number, x: number, y: number): boolean {
+  const at = nearestOnPiece({ x, y }, ax[piece] ?? 0, ay[piece] ?? 0, bx[piece] ?? 0, by[piece] ?? 0);
+  return norm(at.x - x, at.y - y) <= TOUCHING;
 }
 
 /** Each point counts as the start of the piece after it, so that a crossing at a point is met once. */
@@ -97,12 +97,16 @@ export interface Meeting {
 
 /** Where the lines through two pieces meet; null where they are parallel. */
 export function meetingOf({ ax, ay, bx, by }: SegmentIndex, i: number, j: number): Meeting | null {
-  const [x, y] = [ax[i] ?? 0, ay[i] ?? 0];
-  const [dx, dy] = [(bx[i] ?? 0) - x, (by[i] ?? 0) - y];
-  const [ex, ey] = [(bx[j] ?? 0) - (ax[j] ?? 0), (by[j] ?? 0) - (ay[j] ?? 0)];
+  const x = ax[i] ?? 0;
+  const y = ay[i] ?? 0;
+  const dx = (bx[i] ?? 0) - x;
+  const dy = (by[i] ?? 0) - y;
+  const ex = (bx[j] ?? 0) - (ax[j] ?? 0);
+  const ey = (by[j] ?? 0) - (ay[j] ?? 0);
   const cross = dx * ey - dy * ex;
   if (cross === 0) return null;
-  const [fx, fy] = [(ax[j] ?? 0) - x, (ay[j] ?? 0) - y];
+  const fx = (ax[j] ?? 0) - x;
+  const fy = (ay[j] ?? 0) - y;
   const t = (fx * ey - fy * ex) / cross;
   return { t, u: (fx * dy - fy * dx) / cross, at: { x: x + t * dx, y: y + t * dy } };
 }

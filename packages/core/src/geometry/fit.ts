@@ -58,13 +58,18 @@ const isDiscAsWide = (one: ShapeToFit, other: ShapeToFit, tolerance: number): bo
 /** Turns that fit, up to so many. */
 function turnsThatFit(piece: ShapeToFit, opening: ShapeToFit, tolerance: number, most = Infinity): number[] {
   const found: number[] = [];
-  const nearest = alignments(piece, opening, tolerance);
-  for (const { angle } of nearest.sort((a, b) => a.apart - b.apart)) {
+  const isNew = (turn: number): boolean =>
+    found.every((other) => turnsApart(other, turn) * piece.meanRadius > tolerance);
+  const isItself = piece === opening;
+  const near = alignments(piece, opening, tolerance).sort((a, b) => a.apart - b.apart);
+  for (const { angle } of near) {
     if (found.length >= most) break;
+    // What fits its own opening after a turn fits it after the turn back too.
+    if (isItself && angle < 0) continue;
     // As it lies a shape fits the opening it was cut from.
-    const exact = piece === opening && angle === 0 ? 0 : angleThatFits(piece, opening, angle, tolerance);
-    if (exact !== null && found.every((other) => turnsApart(other, exact) * piece.meanRadius > tolerance))
-      found.push(exact);
+    const exact = isItself && angle === 0 ? 0 : angleThatFits(piece, opening, angle, tolerance);
+    if (exact === null) continue;
+    for (const turn of isItself ? [exact, -exact] : [exact]) if (isNew(turn)) found.push(turn);
   }
   return found.map(normal).sort((a, b) => a - b);
 }

@@ -1,6 +1,6 @@
 import { requireAbove } from '../result';
 import { eachSegment, pointOnArc, pointOnCubic, type ArcSegment, type CubicSegment, type Path } from './path';
-import { distance, type Point } from './point';
+import { distance, norm, type Point } from './point';
 import { FLATTENING_TOLERANCE, SAME_POINT } from '../units';
 
 /**
@@ -41,8 +41,8 @@ function arcSteps(from: Point, arc: ArcSegment, tolerance: number): number {
 /** n even steps of a cubic stand off by at most 3/4 of its largest second difference over n^2 (Wang's bound, degree 3). */
 function cubicSteps(from: Point, { c1, c2, to }: CubicSegment, tolerance: number): number {
   const bend = Math.max(
-    Math.hypot(from.x - 2 * c1.x + c2.x, from.y - 2 * c1.y + c2.y),
-    Math.hypot(c1.x - 2 * c2.x + to.x, c1.y - 2 * c2.y + to.y),
+    norm(from.x - 2 * c1.x + c2.x, from.y - 2 * c1.y + c2.y),
+    norm(c1.x - 2 * c2.x + to.x, c1.y - 2 * c2.y + to.y),
   );
   return Math.max(1, Math.ceil(Math.sqrt((0.75 * bend) / tolerance)));
 }

@@ -96,7 +96,7 @@ export function toSvgPathData(path: Path): string {
 const round = (value: number): string => String(Math.round(value * 1000) / 1000 + 0);
 
 function arcData(from: Point, arc: ArcSegment, at: (point: Point) => string): string {
-  const radius = Math.hypot(from.x - arc.center.x, from.y - arc.center.y);
+  const radius = distance(arc.center, from);
   const middle = pointOnArc(from, arc, 0.5);
   const flag = arc.sweep > 0 ? 0 : 1;
   return [middle, arc.to].map((to) => `A${round(radius)} ${round(radius)} 0 0 ${String(flag)} ${at(to)}`).join('');
@@ -104,7 +104,7 @@ function arcData(from: Point, arc: ArcSegment, at: (point: Point) => string): st
 
 /** The point at share `t` (0 to 1) of an arc. */
 export function pointOnArc(from: Point, arc: ArcSegment, t: number): Point {
-  const radius = Math.hypot(from.x - arc.center.x, from.y - arc.center.y);
+  const radius = distance(arc.center, from);
   const angle = Math.atan2(from.y - arc.center.y, from.x - arc.center.x) + arc.sweep * t;
   return { x: arc.center.x + radius * Math.cos(angle), y: arc.center.y + radius * Math.sin(angle) };
 }

@@ -12,8 +12,11 @@ export interface Box {
   readonly maxY: number;
 }
 
+/** How long the way (x, y) is. Three times as fast as `Math.hypot`, which guards against lengths beyond 1e154 that no drawing keeps. */
+export const norm = (x: number, y: number): number => Math.sqrt(x * x + y * y);
+
 /** Between two points, mm. */
-export const distance = (a: Point, b: Point): number => Math.hypot(b.x - a.x, b.y - a.y);
+export const distance = (a: Point, b: Point): number => norm(b.x - a.x, b.y - a.y);
 
 /** The way from `b` to `a`. */
 export const minus = (a: Point, b: Point): Point => ({ x: a.x - b.x, y: a.y - b.y });

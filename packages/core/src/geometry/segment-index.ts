@@ -1,5 +1,5 @@
 import Flatbush from 'flatbush';
-import { boxGrown, type Box, type Point } from './point';
+import { boxGrown, norm, type Box, type Point } from './point';
 
 /** Straight pieces of many lines, found by place. Piece `i` runs from (ax, ay) to (bx, by) on line `line[i]`. */
 export interface SegmentIndex {
@@ -28,6 +28,9 @@ export interface IndexedLine {
   readonly closed: boolean;
 }
 
+/** So few pieces are looked at one by one sooner than found by their boxes. */
+const FEW = 16;
+
 /** Builds the index over lines. Zero-length pieces are kept, so that places match the points. Throws without any piece. */
 export function indexSegments(lines: readonly IndexedLine[]): SegmentIndex {
   const count = lines.reduce((sum, { points, closed }) => sum + piecesOf(points.length, closed), 0);
@@ -46,9 +49,30 @@ export function indexSegments(lines: readonly IndexedLine[]): SegmentIndex {
     }
   });
   tree.finish();
+  const all = count <= FEW ? Array.from({ length: count }, (_, i) => i) : [];
   const search = ({ minX, minY, maxX, maxY }: Box): number[] => tree.search(minX, minY, maxX, maxY);
-  const onPiece = (i: number, p: Point): Point =>
-    nearestOnPiece(p, columns.ax[i] ?? 0, columns.ay[i] ?? 0, columns.bx[i] ?? 0, columns.by[i] ?? 0);
+  const { ax, ay, bx, by } = columns;
+  const nearestOf = (pieces: readonly number[], to: Point, reach: number): Nearest | null => {
+    let piece = -1;
+    let least = reach * reach;
+    let [x, y] = [0, 0];
+    for (const i of pieces) {
+      const fromX = ax[i] ?? 0;
+      const fromY = ay[i] ?? 0;
+      const toX = bx[i] ?? 0;
+      const toY = by[i] ?? 0;
+      const t = shareOfPiece(to, fromX, fromY, toX, toY);
+      const atX = fromX + t * (toX - fromX);
+      const atY = fromY + t * (toY - fromY);
+      const away = (atX - to.x) * (atX - to.x) + (atY - to.y) * (atY - to.y);
+      if (away > least || (away === least && piece >= 0)) continue;
+      piece = i;
+      least = away;
+      x = atX;
+      y = atY;
+    }
+    return piece < 0 ? null : { piece, at: { x, y }, distance: Math.sqrt(least) };
+  };
   return {
     count,
     ...columns,
@@ -56,17 +80,13 @@ export function indexSegments(lines: readonly IndexedLine[]): SegmentIndex {
     place,
     search,
     nearest: (to, reach = Infinity) => {
-      const closer = (best: Nearest | null, piece: number): Nearest | null => {
-        const at = onPiece(piece, to);
-        const away = Math.hypot(at.x - to.x, at.y - to.y);
-        return away <= reach && (best === null || away < best.distance) ? { piece, at, distance: away } : best;
-      };
+      if (count <= FEW) return nearestOf(all, to, reach);
       if (reach < Infinity)
-        return search(boxGrown({ minX: to.x, minY: to.y, maxX: to.x, maxY: to.y }, reach)).reduce(closer, null);
+        return nearestOf(search(boxGrown({ minX: to.x, minY: to.y, maxX: to.x, maxY: to.y }, reach)), to, reach);
       // The tree ranks by box; a piece is no nearer than its box, so the search ends when boxes are further than the best.
       for (let few = 8; ; few *= 4) {
         const pieces = tree.neighbors(to.x, to.y, few);
-        const best = pieces.reduce(closer, null);
+        const best = nearestOf(pieces, to, reach);
         const last = pieces[pieces.length - 1];
         if (pieces.length < few || last === undefined) return best;
         if (best !== null && boxDistance(columns, last, to) >= best.distance) return best;
@@ -87,13 +107,19 @@ function pointAt(points: readonly Point[], i: number): Point {
 
 function boxDistance({ ax, ay, bx, by }: Pick<SegmentIndex, 'ax' | 'ay' | 'bx' | 'by'>, i: number, to: Point): number {
   const outside = (v: number, a: number, b: number): number => Math.max(0, Math.min(a, b) - v, v - Math.max(a, b));
-  return Math.hypot(outside(to.x, ax[i] ?? 0, bx[i] ?? 0), outside(to.y, ay[i] ?? 0, by[i] ?? 0));
+  return norm(outside(to.x, ax[i] ?? 0, bx[i] ?? 0), outside(to.y, ay[i] ?? 0, by[i] ?? 0));
 }
 
 /** The point of the piece from a to b that is nearest to p. */
 export function nearestOnPiece(p: Point, ax: number, ay: number, bx: number, by: number): Point {
-  const [dx, dy] = [bx - ax, by - ay];
+  const t = shareOfPiece(p, ax, ay, bx, by);
+  return { x: ax + t * (bx - ax), y: ay + t * (by - ay) };
+}
+
+/** How far along the piece from a to b the point of it lies that is nearest to p, 0 to 1. */
+function shareOfPiece(p: Point, ax: number, ay: number, bx: number, by: number): number {
+  const dx = bx - ax;
+  const dy = by - ay;
   const square = dx * dx + dy * dy;
-  const t = square === 0 ? 0 : Math.min(1, Math.max(0, ((p.x - ax) * dx + (p.y - ay) * dy) / square));
-  return { x: ax + t * dx, y: ay + t * dy };
+  return square === 0 ? 0 : Math.min(1, Math.max(0, ((p.x - ax) * dx + (p.y - ay) * dy) / square));
 }

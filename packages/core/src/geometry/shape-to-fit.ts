@@ -1,7 +1,7 @@
 import FFT from 'fft.js';
 import { perimeter, shoelace } from './nest';
-import { distance, type Point } from './point';
-import { indexSegments, type SegmentIndex } from './segment-index';
+import { distance, norm, type Point } from './point';
+import { indexSegments } from './segment-index';
 
 /** The slowest waves of an outline, so many to either side, say most of its shape. */
 const SLOW_WAVES = 8;
@@ -14,9 +14,13 @@ export interface ShapeToFit {
   /** About the centre of area, counter-clockwise. */
   readonly ring: readonly Point[];
   readonly samples: readonly Point[];
+  /** Points that have a weight in laying it on another, its corners among them: few while all weigh the same, for any are a bound from below. */
+  readonly few: readonly Point[];
+  readonly many: readonly Point[];
   readonly length: number;
   readonly meanRadius: number;
-  readonly index: SegmentIndex;
+  /** The nearest point of its ring, within `reach` mm; null where there is none. */
+  readonly nearest: (to: Point, reach?: number) => Point | null;
   /** The samples as one row of waves, and the sum of the squares of how far they lie from the middle. */
   readonly waves: readonly number[];
   readonly squares: number;
@@ -32,28 +36,59 @@ export function shapeToFit(points: readonly Point[]): ShapeToFit {
   const length = perimeter(ring);
   const samples = evenly(ring, length);
   const waves = wavesOf(samples);
-  const radii = Float64Array.from(samples, radius);
+  const index = indexSegments([{ points: ring, closed: true }]);
+  const radii = samples.map(radius);
   return {
     ring,
     samples,
+    few: weighed(ring, samples, EVERY_FEW),
+    many: weighed(ring, samples, EVERY_MANY),
     length,
     meanRadius: radii.reduce((sum, r) => sum + r, 0) / SAMPLES,
     waves,
     heights: heightsOf(waves),
     squares: radii.reduce((sum, r) => sum + r * r, 0),
-    index: indexSegments([{ points: ring, closed: true }]),
+    nearest: (to, reach) => index.nearest(to, reach)?.at ?? null,
   };
 }
 
-/** The same shape turned over. */
-export const turnedOver = ({ ring }: ShapeToFit): ShapeToFit =>
-  shapeToFit(ring.map(({ x, y }) => ({ x: -x, y })).reverse());
+/** The points of an outline of up to so many have a weight. */
+const FEW_POINTS = 160;
+/** And every so many of its samples. */
+const EVERY_FEW = 16;
+const EVERY_MANY = 4;
+
+const weighed = (ring: readonly Point[], samples: readonly Point[], every: number): Point[] => [
+  ...(ring.length <= FEW_POINTS ? ring : []),
+  ...samples.filter((_sample, i) => i % every === 0),
+];
+
+const mirrored = ({ x, y }: Point): Point => ({ x: -x, y });
+/** Behind its first point a ring goes the other way round. */
+const theOtherWay = (ring: readonly Point[]): Point[] =>
+  ring.map((_point, i) => mirrored(ring[(ring.length - i) % ring.length] ?? ORIGIN));
+const ORIGIN: Point = { x: 0, y: 0 };
+
+/** The same shape turned over. Samples -conj(z) in the other order have the waves -conj(Z). */
+export const turnedOver = (shape: ShapeToFit): ShapeToFit => ({
+  ...shape,
+  ring: theOtherWay(shape.ring),
+  samples: theOtherWay(shape.samples),
+  few: shape.few.map(mirrored),
+  many: shape.many.map(mirrored),
+  waves: shape.waves.map((wave, i) => (i % 2 === 0 ? -wave : wave)),
+  nearest: (to, reach) => {
+    const at = shape.nearest(mirrored(to), reach);
+    return at && mirrored(at);
+  },
+});
 
 /** False where one hardly fits the other either way up: it is longer by more than its corners, or its waves are higher. */
 export const mayFit = (one: ShapeToFit, other: ShapeToFit, tolerance: number): boolean =>
   isAboutAsLong(one, other, tolerance) &&
   // By Parseval, and since no turn changes a height, this is a bound from below of how far apart their samples are.
-  Math.hypot(...one.heights.map((height, i) => height - (other.heights[i] ?? 0))) <= apartAtMost(one, other, tolerance);
+  Math.sqrt(one.heights.reduce((sum, height, i) => sum + (height - (other.heights[i] ?? 0)) ** 2, 0)) <=
+    apartAtMost(one, other, tolerance);
 
 /** How far apart, root mean square, the samples of two outlines may lie whose lines are nowhere further apart than the tolerance: as far as two samples besides, mm. */
 export const apartAtMost = (one: ShapeToFit, other: ShapeToFit, tolerance: number): number =>
@@ -67,7 +102,7 @@ export const isAboutAsLong = (one: ShapeToFit, other: ShapeToFit, tolerance: num
 export const isDisc = ({ samples, ring, meanRadius }: ShapeToFit, tolerance: number): boolean =>
   [samples, ring].every((points) => points.every((p) => Math.abs(radius(p) - meanRadius) <= tolerance / 2));
 
-const radius = ({ x, y }: Point): number => Math.hypot(x, y);
+const radius = ({ x, y }: Point): number => norm(x, y);
 
 /** Centre of area of a ring. */
 export function centroid(ring: readonly Point[]): Point {
@@ -88,11 +123,13 @@ export function centroid(ring: readonly Point[]): Point {
 /** Points at even steps along a ring, from its first. */
 function evenly(ring: readonly Point[], length: number): Point[] {
   const samples: Point[] = [];
-  let [i, walked] = [0, 0];
+  let walked = 0;
+  let i = 0;
   for (let n = 0; n < SAMPLES; n++) {
     const target = (n * length) / SAMPLES;
     for (;;) {
-      const [a, b] = [ring[i % ring.length], ring[(i + 1) % ring.length]];
+      const a = ring[i % ring.length];
+      const b = ring[(i + 1) % ring.length];
       if (!a || !b) throw new RangeError('a ring needs points');
       const step = distance(a, b);
       if (walked + step >= target || i >= ring.length * 2) {
@@ -122,21 +159,27 @@ export function alignments(one: ShapeToFit, other: ShapeToFit, tolerance: number
   const apart = apartAtMost(one, other, tolerance);
   const products = new Array<number>(2 * SAMPLES);
   for (let i = 0; i < 2 * SAMPLES; i += 2) {
-    const [a, b, c, d] = [one.waves[i] ?? 0, one.waves[i + 1] ?? 0, other.waves[i] ?? 0, other.waves[i + 1] ?? 0];
+    const a = one.waves[i] ?? 0;
+    const b = one.waves[i + 1] ?? 0;
+    const c = other.waves[i] ?? 0;
+    const d = other.waves[i + 1] ?? 0;
     products[i] = a * c + b * d;
     products[i + 1] = a * d - b * c;
   }
   const sums = new Array<number>(2 * SAMPLES);
   TRANSFORM.inverseTransform(sums, products);
   const apartAt = (k: number): number => {
-    const square = one.squares + other.squares - 2 * Math.hypot(sums[2 * k] ?? 0, sums[2 * k + 1] ?? 0);
+    const square = one.squares + other.squares - 2 * norm(sums[2 * k] ?? 0, sums[2 * k + 1] ?? 0);
     return Math.sqrt(Math.max(0, square) / SAMPLES);
   };
-  const all = Float64Array.from({ length: SAMPLES }, (_, k) => apartAt(k));
+  const all = new Float64Array(SAMPLES);
+  for (let k = 0; k < SAMPLES; k++) all[k] = apartAt(k);
   const found: Alignment[] = [];
   all.forEach((here, k) => {
-    const [before, after] = [all[(k + SAMPLES - 1) % SAMPLES] ?? here, all[(k + 1) % SAMPLES] ?? here];
-    if (here <= apart && here <= before && here <= after)
+    if (here > apart) return;
+    const before = all[(k + SAMPLES - 1) % SAMPLES] ?? here;
+    const after = all[(k + 1) % SAMPLES] ?? here;
+    if (here <= before && here <= after)
       found.push({ angle: Math.atan2(sums[2 * k + 1] ?? 0, sums[2 * k] ?? 0), apart: here });
   });
   return found;
@@ -157,5 +200,5 @@ function wavesOf(samples: readonly Point[]): number[] {
 
 function heightsOf(waves: readonly number[]): Float64Array {
   const slow = Array.from({ length: SLOW_WAVES }, (_, k) => [k + 1, SAMPLES - 1 - k]).flat();
-  return Float64Array.from(slow, (wave) => Math.hypot(waves[2 * wave] ?? 0, waves[2 * wave + 1] ?? 0) / SAMPLES);
+  return Float64Array.from(slow, (wave) => norm(waves[2 * wave] ?? 0, waves[2 * wave + 1] ?? 0) / SAMPLES);
 }

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { circlePath } from '../../geometry';
+import fc from 'fast-check';
+import { circlePath, type Path, type Point } from '../../geometry';
 import { likeParts, openingRoom } from '.';
 import { shapes, understood } from './understanding.test-support';
 
@@ -23,6 +24,55 @@ describe('drawings larger than any saw needs are answered', () => {
     const circle = (radius: number) => circlePath({ x: 100, y: 100 }, radius);
     expect(openingRoom(circle(90), [circle(89.2)])).toBeCloseTo(0.8, 1);
     expect(openingRoom(circle(20), [circle(18)])).toBeCloseTo(2, 1);
+  });
+
+  test('a long slot has the room of its widest place, wherever that is', () => {
+    const line = (points: readonly Point[]): Path => {
+      const [start = { x: 0, y: 0 }, ...others] = points;
+      return { start, segments: [...others, start].map((to) => ({ kind: 'line' as const, to })), closed: true };
+    };
+    fc.assert(
+      fc.property(
+        fc.double({ min: 5, max: 95, noNaN: true }),
+        fc.double({ min: 1.2, max: 4, noNaN: true }),
+        fc.double({ min: 0, max: 2 * Math.PI, noNaN: true }),
+        (at, across, turn) => {
+          // A slot 1 mm wide and 100 long; at one place four sides of a hexagon stand out, `across` from flat to flat.
+          const [half, reach] = [across / 2, across / Math.sqrt(3)];
+          const hip = (half - 0.5) / Math.sqrt(3) + reach / 2;
+          const side = (sign: number): Point[] =>
+            [
+              [-hip, 0.5],
+              [-reach / 2, half],
+              [reach / 2, half],
+              [hip, 0.5],
+            ].map(([x = 0, y = 0]) => ({ x: at + x * sign, y: y * sign }));
+          const slot = [
+            { x: 0, y: -0.5 },
+            ...side(-1).reverse(),
+            { x: 100, y: -0.5 },
+            { x: 100, y: 0.5 },
+            ...side(1).reverse(),
+            { x: 0, y: 0.5 },
+          ];
+          const turned = slot.map(({ x, y }) => ({
+            x: x * Math.cos(turn) - y * Math.sin(turn),
+            y: x * Math.sin(turn) + y * Math.cos(turn),
+          }));
+          expect(Math.abs(openingRoom(line(turned), []) - across)).toBeLessThan(0.02);
+        },
+      ),
+    );
+    // A wedge: the radius of the circle in a triangle is twice its area over its girth.
+    const wedge = openingRoom(
+      line([
+        { x: 0, y: 0 },
+        { x: 80, y: 0 },
+        { x: 0, y: 3 },
+      ]),
+      [],
+    );
+    expect(wedge).toBeCloseTo((2 * 80 * 3) / (80 + 3 + Math.hypot(80, 3)), 1);
   });
 
   test('of hundreds of copies each is told once; of parts that are all a little different it is told how far that went', () => {

@@ -80,7 +80,7 @@ export interface Likeness {
 }
 
 /** Outlines that are turned on each other to see whether they fit, at most: a few seconds. */
-const MOST_COMPARED = 4000;
+const MOST_COMPARED = 2500;
 
 /**
  * Which parts have the same outline, and which are mirror images of each other. A part that is its own mirror image is

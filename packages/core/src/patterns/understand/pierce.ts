@@ -78,44 +78,70 @@ const WIDE = 10;
 export function openingRoom(path: Path, kept: readonly Path[]): number {
   const sure = (2 * Math.abs(signedArea(path))) / pathLength(path);
   if (kept.length === 0 && sure >= WIDE) return sure;
-  const { ring, kept: inner } = wasteOf(path, kept);
-  return 2 * widest(ring, inner, CLEAR_OF_LINE / 50).room;
+  return 2 * widest(wasteOf(path, kept), CLEAR_OF_LINE / 50).room;
 }
 
 /** An opening with less room than this share of its size is a long slot or a ring: nearly as wide wherever one looks. */
 const SLENDER = 0.06;
 
 /** The place furthest from every line, to `precision` mm. */
-function widest(
-  ring: readonly Point[],
-  kept: readonly (readonly Point[])[],
-  precision: number,
-): { readonly at: Point; readonly room: number } {
+function widest({ ring, kept, index }: Waste, precision: number): Place {
   const box = boxAround(ring);
   const rings = [ring, ...kept];
   const area = Math.abs(shoelace(ring)) - kept.reduce((sum, piece) => sum + Math.abs(shoelace(piece)), 0);
   const sure = area / rings.reduce((sum, one) => sum + perimeter(one), 0);
   if (sure < SLENDER * Math.max(boxWidth(box), boxHeight(box)))
-    return widestInSlot(rings, Math.max(0, sure), precision / 10);
+    return widestInSlot(rings, besideTheLine(ring, index, sure), precision);
   const polygon = [ring, ...kept].map((points) => points.map(({ x, y }): [number, number] => [x, y]));
   const middle = polylabel(polygon, precision);
   const [x = NaN, y = NaN] = middle;
   return { at: { x, y }, room: Math.max(0, middle.distance) };
 }
 
+/** A place in the waste and how far it is from every line, mm. */
+interface Place {
+  readonly at: Point;
+  readonly room: number;
+}
+
+/** Steps in which a circle grows until it is too large, and then shrinks until it touches nothing but its own line. */
+const STEPS = 30;
+
+/**
+ * The widest of the circles that touch an opening's line from inside at some places of it: each grows from a radius that has room
+ * somewhere, and then shrinks until nothing is inside it (the shrinking ball of Ma, Bae and Choi, 2012). In a slot or a ring that
+ * is the room already, or nearly.
+ */
+function besideTheLine(ring: readonly Point[], index: SegmentIndex, sure: number): Place {
+  let best: Place = { at: ring[0] ?? { x: NaN, y: NaN }, room: 0 };
+  for (const { from, into } of placesAlong(ring)) {
+    let [radius, isGrowing] = [sure, true];
+    for (let step = 0; step < STEPS; step++) {
+      const at = { x: from.x + radius * into.x, y: from.y + radius * into.y };
+      const nearest = index.nearest(at, radius) ?? index.nearest(at);
+      if (!nearest) break;
+      // Only an empty one lies in the waste for sure: another may have its middle beyond a line.
+      const isEmpty = nearest.distance >= radius * (1 - 1e-6);
+      if (isEmpty && nearest.distance > best.room) best = { at, room: nearest.distance };
+      if (isEmpty && !isGrowing) break;
+      isGrowing = isEmpty;
+      const [dx, dy] = [nearest.at.x - from.x, nearest.at.y - from.y];
+      radius = isEmpty ? 2 * radius : (dx * dx + dy * dy) / (2 * (dx * into.x + dy * into.y));
+    }
+  }
+  return best;
+}
+
 /**
  * The same for slots and rings, where a search over squares never ends: what is left when the lines are moved inwards, as far as that
- * leaves anything. A circle of radius area over length has room in any shape, so it begins there.
+ * leaves anything. It begins at a place that is known to have room.
  */
-function widestInSlot(
-  rings: readonly (readonly Point[])[],
-  sure: number,
-  precision: number,
-): { readonly at: Point; readonly room: number } {
+function widestInSlot(rings: readonly (readonly Point[])[], known: Place, precision: number): Place {
   const leftAt = (by: number): Point | undefined => offsetRings(rings, -by)[0]?.[0];
-  let [room, beyond] = [0, Math.max(sure, precision)];
-  let at = rings[0]?.[0] ?? { x: NaN, y: NaN };
-  for (let left = leftAt(beyond); left; left = leftAt(beyond)) [room, beyond, at] = [beyond, beyond * 1.25, left];
+  let [{ at, room }, step] = [known, precision];
+  for (let left = leftAt(room + step); left; left = leftAt(room + step))
+    [at, room, step] = [left, room + step, step * 4];
+  let beyond = room + step;
   while (beyond - room > precision) {
     const by = (room + beyond) / 2;
     const left = leftAt(by);
@@ -152,27 +178,33 @@ function insideOf({ at, turn, enter }: Corner, path: Path, radius: number): Poin
   return { x: at.x + away * Math.cos(bisector), y: at.y + away * Math.sin(bisector) };
 }
 
-/** Places beside the line, a hole's clear radius into the waste, at its start and an eighth of its points apart. */
-function besideLine(path: Path, radius: number): Point[] {
-  const points = flatten(path);
-  const left = signedArea(path) > 0 ? 1 : -1;
-  const step = Math.max(1, Math.floor(points.length / 8));
-  return points.flatMap((a, i) => {
-    const b = points[(i + 1) % points.length];
+/** Places beside the line, a hole's clear radius into the waste. */
+const besideLine = (path: Path, radius: number): Point[] =>
+  placesAlong(flatten(path)).map(({ from, into }) => ({
+    x: from.x + into.x * radius * 1.05,
+    y: from.y + into.y * radius * 1.05,
+  }));
+
+/** Middles of some lines of a ring, the first and then an eighth of its points apart, and the way into it from there. */
+function placesAlong(ring: readonly Point[]): { readonly from: Point; readonly into: Point }[] {
+  const left = shoelace(ring) > 0 ? 1 : -1;
+  const step = Math.max(1, Math.floor(ring.length / 8));
+  return ring.flatMap((a, i) => {
+    const b = ring[(i + 1) % ring.length];
     const length = b ? distance(a, b) : 0;
     if (i % step !== 0 || !b || length === 0) return [];
-    const [nx, ny] = [(-(b.y - a.y) / length) * left, ((b.x - a.x) / length) * left];
-    return [{ x: (a.x + b.x) / 2 + nx * radius * 1.05, y: (a.y + b.y) / 2 + ny * radius * 1.05 }];
+    const into = { x: (-(b.y - a.y) / length) * left, y: ((b.x - a.x) / length) * left };
+    return [{ from: { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 }, into }];
   });
 }
 
 function inTheMiddle(
-  { ring, kept }: Waste,
+  waste: Waste,
   clear: number,
   hole: (at: Point, place: PierceHole['place']) => PierceHole,
   cut: string,
   bitMm: number,
 ): readonly PierceHole[] | NoPierceHole {
-  const { at, room } = widest(ring, kept, clear / 50);
+  const { at, room } = widest(waste, clear / 50);
   return room >= bitMm / 2 ? [hole(at, 'in-the-middle')] : { cut, at, bitMm, roomMm: 2 * room };
 }

@@ -270,4 +270,41 @@ test('a stack is watched as it is sawn, cut by cut', async ({ app, page }) => {
   await page.getByRole('button', { name: '60 ×' }).click();
   await page.getByRole('button', { name: 'Play' }).click();
   await expect(page.getByRole('slider', { name: 'How far it is sawn' })).not.toHaveValue('0');
+  await page.getByRole('button', { name: 'Stop' }).click();
+
+  // An order of one's own is kept with the run, with the rule that it breaks; the cut that was moved stays in view.
+  await page.getByRole('button', { name: 'Cut before' }).click();
+  await expect(told).toContainText(/^4 of 5, an inside cut/);
+  await page.getByRole('button', { name: 'Saw it last' }).click();
+  await expect(told).toContainText(/^5 of 5, an inside cut/);
+  await expect(page.getByText('Your own order.')).toContainText(
+    'Cut 5 comes too late: inside cuts go before the outline',
+  );
+  await page.getByRole('button', { name: 'Earlier' }).click();
+  await expect(told).toContainText(/^4 of 5, an inside cut/);
+  await page.getByRole('button', { name: 'Earlier' }).click();
+  await expect(page.getByText('Your own order.')).not.toContainText('too late');
+  await page.getByRole('button', { name: 'Close' }).last().click();
+  await page.reload();
+  await page
+    .getByRole('button', { name: /^Open the stack Tray/ })
+    .first()
+    .click();
+  await page.getByRole('button', { name: 'Watch it sawn' }).first().click();
+  await page.getByRole('button', { name: 'Take the order found' }).click();
+  await expect(page.getByText('Your own order.')).toHaveCount(0);
+});
+
+test('a product that is due first is sawn first, and its price stands with the wishes', async ({ app, page }) => {
+  await page.goto(`${app.address}/demo/runs`);
+  await page.getByRole('link', { name: /Spring fair stock/ }).click();
+  const product = page.getByRole('article', { name: 'Luggage tags' });
+  await product.getByRole('button', { name: 'Saw first' }).dblclick();
+  await product.getByRole('button', { name: 'Saw first' }).click();
+  await expect(product.getByRole('button', { name: 'Sawn first' })).toBeVisible();
+  const wish = page.getByText(/^Luggage tags: sawn first/);
+  await expect(wish).toContainText(/costs|saves/);
+  await expect(page.getByRole('article', { name: /tag/ }).first()).toBeVisible();
+  await page.getByRole('button', { name: 'Drop the wish: Luggage tags: sawn first' }).click();
+  await expect(product.getByRole('button', { name: 'Saw first' })).toBeVisible();
 });

@@ -117,6 +117,8 @@ const run: Run = {
     most: { [uuid(3)]: 4 },
     pins: [{ layers: [{ partId: uuid(3), count: 2 }], passes: 3 }],
     patterns: { [uuid(3)]: 'carbon' },
+    first: [uuid(1)],
+    cutOrders: [{ stackKey: 'ab12', phaseKey: 'cd34', cutIds: [uuid(5), uuid(6)] }],
   },
   archived: false,
 };

@@ -2,6 +2,7 @@ import Joi from 'joi';
 import {
   type MeasuredThickness,
   type PinnedBlank,
+  type OwnCutOrder,
   type PinnedStack,
   type Run,
   type RunLine,
@@ -82,11 +83,19 @@ const pinnedStack = Joi.object<Wire<PinnedStack>, true>({
   passes: count.max(100_000).required(),
 });
 
+const ownCutOrder = Joi.object<Wire<OwnCutOrder>, true>({
+  stackKey: Joi.string().max(120).required(),
+  phaseKey: Joi.string().max(120).required(),
+  cutIds: Joi.array().items(id).max(5000).unique().required(),
+});
+
 const stackWishes = Joi.object<Wire<StackWishes>, true>({
   apart: Joi.array().items(id).max(2000).required(),
   most: Joi.object<StackWishes['most']>().pattern(id, Joi.number().integer().min(1).max(100)).required(),
   pins: Joi.array().items(pinnedStack).max(500).required(),
   patterns: Joi.object<StackWishes['patterns']>().pattern(id, patternMethod).required(),
+  first: Joi.array().items(id).max(200).unique().required(),
+  cutOrders: Joi.array().items(ownCutOrder).max(500).required(),
 });
 
 export const runSchema = Joi.object<Wire<Run>, true>({

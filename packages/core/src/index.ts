@@ -301,6 +301,7 @@ export {
   priceWishes,
   surplusOf,
   wishesOf,
+  withCutOrder,
   withoutWish,
   gangName,
   gangOfLayer,
@@ -361,6 +362,7 @@ export type {
   PatternsUsed,
   Phase,
   PinnedBlank,
+  OwnCutOrder,
   PinnedStack,
   Plan,
   PlanCost,
@@ -409,7 +411,7 @@ export type {
 export { formOf, FORMS, openForm, toForm, fromFile, toFile } from './forms';
 export type { FormKind } from './forms';
 export { brokenRules, orderOfCuts, supportAlong } from './sawing';
-export type { BrokenRule, SawingOrder, SawLine, WorkToSaw } from './sawing';
+export type { BrokenRule, CornerWay, SawingOrder, SawLine, SawnCorner, WorkToSaw } from './sawing';
 export {
   benchSteps,
   bitOnHand,

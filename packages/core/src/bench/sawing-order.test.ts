@@ -1,4 +1,5 @@
 import { expect, test } from '@jest/globals';
+import { TYPICAL_BLADES } from '../blades';
 import { circle, inputFor, part, planned, rectangle, template } from '../planning/fixtures.test-support';
 import { lanterns } from '../planning/lantern.test-support';
 import { orderOfPhase } from '.';
@@ -50,4 +51,64 @@ test('an opening of a round board begins where its hole is drilled', async () =>
   const [eye] = orderOfPhase(stack!, stack!.phases[0]!, input.revisions).cuts;
   const fromMiddle = Math.hypot(eye!.entry.x - 50, eye!.entry.y - 50);
   expect(fromMiddle).toBeLessThan(10 - eye!.kerfMm / 2);
+});
+
+test('the maker’s own order of the cuts is sawn as it stands, with the rules it breaks; one of other cuts is not', async () => {
+  const input = inputFor(
+    [
+      template('t', [
+        part('plate', {
+          outline: { id: 'o', line: null, path: rectangle(120, 60) },
+          insideCuts: [10, 45, 80].map((x, i) => ({ id: `i${String(i)}`, line: null, path: rectangle(20, 20, x, 20) })),
+        }),
+      ]),
+    ],
+    1,
+  );
+  const [stack] = (await planned(input)).stacks;
+  const [phase] = stack!.phases;
+  const ordered = (cutIds: readonly string[], stackKey = stack!.key) =>
+    orderOfPhase(stack!, phase!, input.revisions, [{ stackKey, phaseKey: phase!.key, cutIds }]);
+  const found = ordered([]);
+  expect([found.isOwn, found.broken]).toEqual([false, []]);
+  const own = ordered(['i1', 'i0', 'i2', 'o']);
+  expect(own).toMatchObject({ isOwn: true, broken: [], foundTravelMm: found.travelMm });
+  expect(own.cuts.map(({ cutId }) => cutId)).toEqual(['i1', 'i0', 'i2', 'o']);
+  expect(own.travelMm).toBeGreaterThan(found.travelMm);
+  expect(ordered(['o', 'i0', 'i1', 'i2']).broken).toContainEqual({ rule: 'group', id: 'i0' });
+  // A cut less, one twice, another stack: as found.
+  for (const other of [
+    ordered(['i1', 'i0', 'i2']),
+    ordered(['i1', 'i1', 'i2', 'o']),
+    ordered(['i1', 'i0', 'i2', 'o'], 'x'),
+  ])
+    expect(other).toEqual(found);
+});
+
+test('on a tilted table closed cuts run clockwise; on a level one as they are drawn', async () => {
+  const ring = (tiltDegrees: number) =>
+    part('ring', {
+      woodId: 'white-pine',
+      pinnedLayers: 1,
+      outline: { id: 'o', line: null, path: circle(60, 0, 0) },
+      insideCuts: [{ id: 'i', line: null, path: circle(40, 0, 0) }],
+      cutRules: { i: { line: 'on', tiltDegrees, kept: null } },
+    });
+  const cutOf = async (tiltDegrees: number) => {
+    const input = { ...inputFor([template('t', [ring(tiltDegrees)])], 1), drawer: TYPICAL_BLADES };
+    const [stack] = (await planned(input)).stacks;
+    return stack!.phases
+      .flatMap((phase) => orderOfPhase(stack!, phase, input.revisions).cuts)
+      .find(({ cutId }) => cutId === 'i')!;
+  };
+  const area = (points: readonly { readonly x: number; readonly y: number }[]) =>
+    points.reduce(
+      (sum, p, n) => sum + p.x * points[(n + 1) % points.length]!.y - p.y * points[(n + 1) % points.length]!.x,
+      0,
+    );
+  const [tilted, level] = [await cutOf(15), await cutOf(0)];
+  expect(tilted.round).toBe('clockwise');
+  expect(area(tilted.points)).toBeLessThan(0);
+  expect(level.round).toBeNull();
+  expect(area(level.points)).toBeGreaterThan(0);
 });

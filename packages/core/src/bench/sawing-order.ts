@@ -1,18 +1,37 @@
 import polylabel from 'polylabel';
+import { canPivot, isFlat, loopAcross } from '../blades';
 import {
+  bendsOf,
   boxGrown,
   circlePath,
   distance,
   flatten,
   moved,
+  movePath,
+  shoelace,
+  signedArea,
   type Affine,
   type Box,
   type Path,
   type Point,
 } from '../geometry';
-import type { Phase, PlannedCut, PlannedStack } from '../planning';
+import { isTilted, type OwnCutOrder, type Phase, type PlannedCut, type PlannedStack } from '../planning';
 import { cutsOf, type TemplateRevision } from '../products';
-import { orderOfCuts, supportAlong, supportOf, WEAK, type SawLine, type WorkToSaw } from '../sawing';
+import {
+  brokenRules,
+  cornerWays,
+  inOrderFrom,
+  orderOfCuts,
+  supportAlong,
+  supportOf,
+  travelOf,
+  WEAK,
+  type BrokenRule,
+  type CorneredLine,
+  type SawLine,
+  type SawnCorner,
+  type WorkToSaw,
+} from '../sawing';
 import { drillCard } from './drill-card';
 
 /** How a phase is sawn, cut by cut. */
@@ -22,6 +41,12 @@ export interface PhaseOrder {
   /** In the order of sawing. */
   readonly cuts: readonly OrderedCut[];
   readonly travelMm: number;
+  /** True where the maker has put the cuts in an order of their own. */
+  readonly isOwn: boolean;
+  /** Of the order found for it, mm; what an own order costs in ways. */
+  readonly foundTravelMm: number;
+  /** What is wrong with the maker's own order. */
+  readonly broken: readonly BrokenRule[];
 }
 
 export interface OrderedCut {
@@ -31,6 +56,10 @@ export interface OrderedCut {
   readonly entry: Point;
   readonly points: readonly Point[];
   readonly kerfMm: number;
+  /** In the order that the blade comes to them. */
+  readonly corners: readonly SawnCorner[];
+  /** Of a closed line on a tilted table the way round, seen from above; either will do on a level one. */
+  readonly round: 'clockwise' | null;
   /** The thinnest wood that holds it at its worst moment, mm; null where there is plenty. */
   readonly thinMm: number | null;
 }
@@ -38,36 +67,88 @@ export interface OrderedCut {
 /** Lines are followed this closely when their support is reckoned, mm. */
 const CLOSE_ENOUGH = 0.1;
 
-/** The order of the cuts of a phase by the drawings of its parts. A part whose revision is not given has none. */
-export function orderOfPhase(stack: PlannedStack, phase: Phase, revisions: readonly TemplateRevision[]): PhaseOrder {
-  const work = workOf(stack, phase, revisions);
+/**
+ * The order of the cuts of a phase by the drawings of its parts: the maker's own where there is one of just these cuts, else the one
+ * found for them. A part whose revision is not given has none.
+ */
+export function orderOfPhase(
+  stack: PlannedStack,
+  phase: Phase,
+  revisions: readonly TemplateRevision[],
+  ownOrders: readonly OwnCutOrder[] = [],
+): PhaseOrder {
+  const drawn = drawnCuts(stack, revisions);
+  const board = boardOf(stack);
+  const work = workOf(stack, phase, revisions, drawn);
   const support = supportOf(work);
-  const { ids, travelMm } = orderOfCuts(work, 1, support);
+  const found = orderOfCuts(work, 1, support);
+  const own = ownOrders.find(({ stackKey, phaseKey }) => stackKey === stack.key && phaseKey === phase.key)?.cutIds;
+  const isOwn = own !== undefined && isOrderOf(own, work);
+  const ids = isOwn ? own : found.ids;
   const held = supportAlong(ids, work, support);
   const byId = new Map(work.lines.map((line) => [line.id, line]));
+  const planned = new Map(phase.cuts.map((cut) => [cut.cutId, cut]));
   return {
     stackKey: stack.key,
     phaseKey: phase.key,
-    travelMm,
+    isOwn,
+    foundTravelMm: found.travelMm,
+    broken: isOwn ? brokenRules(ids, work, support) : [],
+    travelMm: travelOf(ids.flatMap((id) => byId.get(id) ?? [])),
     cuts: ids.flatMap((id, i): OrderedCut[] => {
-      const line = byId.get(id);
+      const [line, cut, path] = [byId.get(id), planned.get(id), drawn.get(id)];
+      if (!line || !cut || !path) return [];
       const mm = held[i] ?? WEAK;
-      return line ? [{ cutId: id, ...line, thinMm: mm < WEAK ? mm : null }] : [];
+      return [
+        {
+          cutId: id,
+          kind: line.kind,
+          entry: line.entry,
+          points: line.points,
+          kerfMm: line.kerfMm,
+          corners: board ? inOrderFrom(line.points, cornerWays(corneredLine(cut, path), work.lines, board)) : [],
+          round: isTilted(cut.rule) && line.closed ? 'clockwise' : null,
+          thinMm: mm < WEAK ? mm : null,
+        },
+      ];
     }),
   };
 }
 
+const isOrderOf = (ids: readonly string[], { lines }: WorkToSaw): boolean =>
+  ids.length === lines.length && lines.every(({ id }) => ids.includes(id));
+
+function boardOf({ gangs: [top] }: PlannedStack): Box | null {
+  return top ? boxGrown(top.box, top.blank.margin) : null;
+}
+
+/** The corners of a cut as they lie in the work, and what its blade does in them. */
+function corneredLine({ kind, choice: { blade }, rule }: PlannedCut, { path, at }: DrawnCut): CorneredLine {
+  const lying = movePath(path, at);
+  const ahead = Math.sign(signedArea(lying)) * (kind === 'outside' ? -1 : 1);
+  return {
+    // A blade that saws to every side has no corners.
+    corners: isFlat(blade) ? bendsOf(lying).corners : [],
+    isInside: ({ turn }) => kind === 'through' || Math.sign(turn) === ahead,
+    canPivot: canPivot(blade, isTilted(rule)),
+    loopMm: loopAcross(blade),
+  };
+}
+
 /** The lines of a phase as they lie in the work, with the holes that are drilled before. */
-function workOf(stack: PlannedStack, phase: Phase, revisions: readonly TemplateRevision[]): WorkToSaw {
-  const drawn = drawnCuts(stack, revisions);
+function workOf(
+  stack: PlannedStack,
+  phase: Phase,
+  revisions: readonly TemplateRevision[],
+  drawn: ReadonlyMap<string, DrawnCut>,
+): WorkToSaw {
   const entries = new Map(
     drillCard(stack, phase, revisions)
       .bits.flatMap(({ places }) => places)
       .filter(({ kind, place }) => kind === 'entry' && place !== 'second')
       .map(({ id, at }) => [id, at]),
   );
-  const [top] = stack.gangs;
-  const board = top ? boxGrown(top.box, top.blank.margin) : null;
+  const board = boardOf(stack);
   const heldAt = new Map<string, Point>();
   let group = 0;
   const lines = phase.cuts.flatMap((cut, i): SawLine[] => {
@@ -79,7 +160,9 @@ function workOf(stack: PlannedStack, phase: Phase, revisions: readonly TemplateR
     const entry = entries.get(cut.cutId) ?? (closed ? edgeStart(points, board) : points[0]);
     if (!entry) return [];
     if (cut.kind === 'outside') heldAt.set(cut.cutId, middleOf(points));
-    const turned = closed ? fromNearest(points, entry) : points;
+    // On a tilted table one way round all through: the other way the piece comes out larger below instead of smaller.
+    const way = closed && isTilted(cut.rule) && shoelace(points) > 0 ? [...points].reverse() : points;
+    const turned = closed ? fromNearest(way, entry) : way;
     const kerfMm = cut.choice.blade.kerfMm;
     return [{ id: cut.cutId, kind: cut.kind, group, points: turned, closed, kerfMm, entry }];
   });

@@ -97,14 +97,19 @@ function burnHints({ woodIds, hardnessN, heightMm }: HintedCut, blade: Blade): S
     : [];
 }
 
+/** Across a loop beside a line: it turns once round, mm. */
+export const loopAcross = (blade: Blade): number => 2 * (steeredRadius(blade) + blade.kerfMm);
+
+/** True where a blade may be turned on the spot in a corner. */
+export const canPivot = (blade: Blade, isTilted: boolean): boolean => !isTilted && blade.widthMm <= WIDEST_TO_PIVOT;
+
 /** Sharp inside corners: turned on the spot, or two cuts that meet; the others: looped through the waste, or run off its edge. */
 function cornerHints(cut: HintedCut, blade: Blade): SawingHint[] {
   if (!isFlat(blade)) return [];
   const { corners, sharpInsideCorners, isTilted, wasteMm } = cut;
   const others = corners - sharpInsideCorners;
-  // A loop turns once round beside the line.
-  const loopMm = 2 * (steeredRadius(blade) + blade.kerfMm);
-  const inside = !isTilted && blade.widthMm <= WIDEST_TO_PIVOT ? 'pivot-corners' : 'meet-corners';
+  const loopMm = loopAcross(blade);
+  const inside = canPivot(blade, isTilted) ? 'pivot-corners' : 'meet-corners';
   const outside = wasteMm >= loopMm ? 'loop-corners' : 'run-off-corners';
   return [
     ...(sharpInsideCorners > 0 ? [{ rule: inside, inputs: { corners: sharpInsideCorners } } as const] : []),

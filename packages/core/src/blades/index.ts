@@ -23,7 +23,7 @@ export { comfortOf, cornerShare, costInCut, lineMinutes, slowedBy, VERY_HARD_N }
 export type { CutCost } from './cost';
 export { CUT_WANTS } from './demand';
 export type { CutDemand, CutWant } from './demand';
-export { sawingHints } from './hints';
+export { canPivot, loopAcross, sawingHints } from './hints';
 export type { HintedCut, HintRule, SawingHint } from './hints';
 export { plyUnder, slantedPace, TYPICAL_ECONOMY, wearingMm, woodPace } from './economy';
 export type { BladeEconomy, SawnPly, WoodPace } from './economy';

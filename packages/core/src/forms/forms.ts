@@ -14,7 +14,7 @@ import { templateWithHoleUses } from './template-5';
 /** Each kind of stored document and the number of its form today. */
 export const FORMS = {
   template: 5,
-  run: 4,
+  run: 5,
   settings: 5,
   stockItem: 2,
   stockMove: 1,
@@ -51,6 +51,11 @@ const STEPS: Readonly<Record<FormKind, readonly ((doc: Doc) => Doc)[]>> = {
       ...run,
       lines: recordsIn(run, 'lines').map((line) => ({ ...line, variants: {} })),
       stacks: { ...(isRecord(run['stacks']) ? run['stacks'] : {}), patterns: {} },
+    }),
+    // Nothing was due before the rest, and cuts were sawn in the order found for them.
+    (run) => ({
+      ...run,
+      stacks: { ...(isRecord(run['stacks']) ? run['stacks'] : {}), first: [], cutOrders: [] },
     }),
   ],
   // Of the shop, not of its drawer: what was taken apart after the outline was sawn layer by layer; patterns were on tape.

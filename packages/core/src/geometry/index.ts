@@ -38,7 +38,7 @@ export { circlePath, eachSegment, isStraightCubic, mapPath, pointOnArc, straight
 export type { ArcSegment, CubicSegment, LineSegment, Path, Segment } from './path';
 export { piecesOf, pointIn } from './pieces';
 export type { Piece, Pieces } from './pieces';
-export { boxAround, boxContains, boxGrown, boxHeight, boxUnion, boxWidth, distance, turnBetween } from './point';
+export { boxAround, boxContains, boxGrown, boxHeight, boxUnion, boxWidth, distance, norm, turnBetween } from './point';
 export type { Box, Point } from './point';
 export { indexSegments, nearestOnPiece } from './segment-index';
 export { thinnedLine } from './thin';

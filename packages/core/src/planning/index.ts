@@ -23,7 +23,7 @@ export type { Surplus } from './surplus';
 export { familiesOfRun } from './gangs-of-run';
 export { copiesByVariant } from './variants';
 export { isSamePin, pinOf, pinsAfterMove } from './stack-pins';
-export { otherSchool, priceOfOtherSchool, priceWishes, wishesOf, withoutWish } from './wish-prices';
+export { otherSchool, priceOfOtherSchool, priceWishes, wishesOf, withCutOrder, withoutWish } from './wish-prices';
 export type { Wish, WishPrice } from './wish-prices';
 export { hashOf } from './key';
 export { couldBeSawn } from './known-stack';
@@ -89,8 +89,9 @@ export type {
   WoodPlanInput,
   WoodProgress,
 } from './model/supply';
+export { isTilted } from './tilt';
 export { NO_STACK_WISHES, NO_WISHES } from './model/wishes';
-export type { PinnedBlank, PinnedStack, StackWishes, Substitute, WoodWishes } from './model/wishes';
+export type { OwnCutOrder, PinnedBlank, PinnedStack, StackWishes, Substitute, WoodWishes } from './model/wishes';
 export { bladesInOrder, isToSaw } from './order';
 export { spellsOf } from './schedule';
 export type { Spell } from './schedule';

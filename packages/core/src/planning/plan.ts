@@ -52,7 +52,7 @@ export async function planRun(asked: PlanInput, kit: PlanKit, signal?: AbortSign
   kit.onStage('order');
   const { changeBlade, setTilt } = factorsInForce(input.shop.factors);
   const costs = { blade: changeBlade, tilt: setTilt };
-  const spells = scheduleSpells(stacks, costs);
+  const spells = scheduleSpells(stacks, costs, input.run.stacks.first);
   const ordered = inOrderOf(spells, stacks);
   const turns = bladeTurns(spells);
 

@@ -1,10 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { TYPICAL_BLADES } from '../blades';
-import { inputFor, part, planned, rectangle, template } from './fixtures.test-support';
+import { inputFor, part, planned, quietKit, rectangle, template } from './fixtures.test-support';
 import type { PlannedCut, Stack } from './model/stack';
 import { costOfChanges, scheduleSpells, spellsOf } from './schedule';
 import { verifyPlan } from './verify';
+import { priceWishes } from './wish-prices';
 
 const COSTS = { blade: 1, tilt: 2 };
 
@@ -12,6 +13,7 @@ const COSTS = { blade: 1, tilt: 2 };
 const stackOf = (key: string, settings: readonly (readonly [blade: number, tilt: number])[], inSaw = -1): Stack =>
   ({
     key,
+    gangs: [{ templateId: `of ${key}` }],
     passesToCut: 1,
     begun: [],
     phases: [
@@ -29,11 +31,13 @@ const stackOf = (key: string, settings: readonly (readonly [blade: number, tilt:
     ],
   }) as unknown as Stack;
 
-/** The least cost of any order that keeps each stack's own, by trying all of them. */
-function least(stacks: readonly Stack[]): number {
+/** The least cost of any order that keeps each stack's own and begins with those of `first`, by trying all of them. */
+function least(stacks: readonly Stack[], first: readonly string[] = []): number {
   const rows = stacks.map(spellsOf);
   const from = (done: readonly number[], sawn: readonly (typeof rows)[number][number][]): number => {
-    const next = rows.flatMap((row, i) => (done[i]! < row.length ? [i] : []));
+    const waiting = rows.flatMap((row, i) => (done[i]! < row.length ? [i] : []));
+    const ahead = waiting.filter((i) => first.includes(`of ${stacks[i]!.key}`));
+    const next = ahead.length > 0 ? ahead : waiting;
     if (next.length === 0) return costOfChanges(sawn, COSTS);
     return Math.min(
       ...next.map((i) =>
@@ -64,6 +68,19 @@ describe('the order of sawing across stacks', () => {
     fc.assert(
       fc.property(anyStacks(3), (stacks) => {
         expect(costOfChanges(scheduleSpells(stacks, COSTS), COSTS)).toBe(least(stacks));
+      }),
+      { numRuns: 300 },
+    );
+  });
+
+  test('what is to be first is sawn to its end before anything else, at the least that this can cost', () => {
+    fc.assert(
+      fc.property(anyStacks(3), fc.subarray(['of 0', 'of 1', 'of 2']), (stacks, first) => {
+        const order = scheduleSpells(stacks, COSTS, first);
+        expect(costOfChanges(order, COSTS)).toBe(least(stacks, first));
+        const isAhead = order.map(({ stack }) => first.includes(`of ${stack.key}`));
+        expect([...isAhead].sort((a, b) => Number(b) - Number(a))).toEqual(isAhead);
+        expect(order).toHaveLength(stacks.flatMap(spellsOf).length);
       }),
       { numRuns: 300 },
     );
@@ -123,4 +140,34 @@ test('toys whose rims are tilted wait for each other: the table is set once, and
     { ...plan, stacks: [...plan.stacks].reverse() },
   ])
     expect(verifyPlan(spoiled, input)).not.toEqual([]);
+});
+
+test('a product that is due first costs what its changes cost, and another order is refused', async () => {
+  // Two woods on two blades each: by blade the run changes once, product by product three times.
+  const toy = (id: string) =>
+    template(id, [
+      part(`${id} thick`, {
+        thickness: { mm: 19.05, typed: '3/4' },
+        outline: { id: `${id} o`, line: null, path: rectangle(60, 40) },
+      }),
+      part(`${id} fine`, {
+        thickness: { mm: 3.175, typed: '1/8' },
+        outline: { id: `${id} p`, line: null, path: rectangle(61, 41) },
+      }),
+    ]);
+  const input = inputFor([toy('one'), toy('two')], 2);
+  const wished = (first: readonly string[]) => ({
+    ...input,
+    run: { ...input.run, stacks: { ...input.run.stacks, first } },
+  });
+  const [asFound, firstTwo] = [await planned(input), await planned(wished(['two']))];
+  expect(verifyPlan(firstTwo, wished(['two']))).toEqual([]);
+  const products = firstTwo.stacks.map(({ gangs }) => gangs[0]!.templateId);
+  expect(products).toEqual([...products.filter((id) => id === 'two'), ...products.filter((id) => id !== 'two')]);
+  expect(firstTwo.minutes.changing).toBeGreaterThanOrEqual(asFound.minutes.changing);
+  // The plan for the other wish does not keep this one.
+  expect(verifyPlan(await planned(wished(['one'])), wished(['two']))).not.toEqual([]);
+  const prices = await priceWishes(firstTwo, wished(['two']), quietKit);
+  const price = prices.find(({ wish }) => wish.kind === 'first');
+  expect(price!.price!.minutes).toBeCloseTo(firstTwo.minutes.changing - asFound.minutes.changing, 6);
 });

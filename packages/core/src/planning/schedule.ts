@@ -25,6 +25,8 @@ interface Setting {
 
 /** Stacks whose spells have the same settings in the same order: they go on together. */
 interface Chain {
+  /** True where it is sawn to its end before any that is not. */
+  readonly isAhead: boolean;
   readonly settings: readonly Setting[];
   readonly stacks: readonly (readonly Spell[])[];
 }
@@ -49,14 +51,15 @@ export function spellsOf(stack: Stack): Spell[] {
 /**
  * The order of all spells with the least cost of changes, each stack's own in their order: the shortest way through what is
  * done of each kind of stack, found exactly (dynamic programming) where that has up to 50,000 states. Begins with the blade in the
- * saw and a level table. Of equal orders the one that takes stacks as they are given.
+ * saw and a level table. Of equal orders the one that takes stacks as they are given. Stacks that hold a part of the templates
+ * `first` are sawn to their end before the others.
  */
-export function scheduleSpells(stacks: readonly Stack[], costs: ChangeCosts): Spell[] {
+export function scheduleSpells(stacks: readonly Stack[], costs: ChangeCosts, first: readonly string[] = []): Spell[] {
   const waiting = stacks.filter(isToSaw).map(spellsOf);
-  const chains = chainsOf(waiting);
+  const chains = chainsOf(waiting, (stack) => isAheadOf(stack, first));
   const inSaw = waiting.flat().find(({ blade }) => blade.inSaw)?.blade.id ?? '';
   const start: Setting = { bladeId: inSaw, tiltDegrees: 0 };
-  const rank = new Map(stacks.map(({ key }, i) => [key, i]));
+  const rank = new Map(stacks.map((stack, i) => [stack.key, isAheadOf(stack, first) ? i : i + stacks.length]));
   const order: Spell[] = [];
   let done = chains.map(() => 0);
   for (const setting of [start, ...bestSettings(chains, start, costs)]) {
@@ -87,12 +90,17 @@ const isSame = (a: Setting | undefined, b: Setting): boolean =>
 const between = (from: Setting, to: Setting, { blade, tilt }: ChangeCosts): number =>
   (from.bladeId === to.bladeId ? 0 : blade) + (from.tiltDegrees === to.tiltDegrees ? 0 : tilt);
 
-function chainsOf(waiting: readonly (readonly Spell[])[]): Chain[] {
-  const chains = new Map<string, { settings: Setting[]; stacks: (readonly Spell[])[] }>();
+/** True for a stack with a part of one of these templates. */
+export const isAheadOf = ({ gangs }: Pick<Stack, 'gangs'>, first: readonly string[]): boolean =>
+  gangs.some(({ templateId }) => first.includes(templateId));
+
+function chainsOf(waiting: readonly (readonly Spell[])[], isFirst: (stack: Stack) => boolean): Chain[] {
+  const chains = new Map<string, { isAhead: boolean; settings: Setting[]; stacks: (readonly Spell[])[] }>();
   for (const spells of waiting) {
+    const isAhead = spells.some(({ stack }) => isFirst(stack));
     const settings = spells.map(settingOf);
-    const key = settings.map(nameOf).join('|');
-    const chain = chains.get(key) ?? { settings, stacks: [] };
+    const key = [String(isAhead), ...settings.map(nameOf)].join('|');
+    const chain = chains.get(key) ?? { isAhead, settings, stacks: [] };
     chain.stacks.push(spells);
     chains.set(key, chain);
   }
@@ -100,19 +108,27 @@ function chainsOf(waiting: readonly (readonly Spell[])[]): Chain[] {
 }
 
 /** How far each chain has come when all that wait for a setting are sawn with it: that costs nothing. */
-const advanced = (chains: readonly Chain[], done: readonly number[], setting: Setting): number[] =>
-  chains.map(({ settings }, i) => {
-    let at = done[i] ?? 0;
-    while (isSame(settings[at], setting)) at++;
-    return at;
-  });
+function advanced(chains: readonly Chain[], done: readonly number[], setting: Setting): number[] {
+  const next = [...done];
+  const advance = (isAhead: boolean): void =>
+    chains.forEach((chain, i) => {
+      if (chain.isAhead === isAhead) while (isSame(chain.settings[next[i] ?? 0], setting)) next[i] = (next[i] ?? 0) + 1;
+    });
+  advance(true);
+  if (!someAheadWait(chains, next)) advance(false);
+  return next;
+}
+
+const someAheadWait = (chains: readonly Chain[], done: readonly number[]): boolean =>
+  chains.some(({ isAhead, settings }, i) => isAhead && (done[i] ?? 0) < settings.length);
 
 /** The settings that some chain waits for, in the order of the chains. */
 function waitedFor(chains: readonly Chain[], done: readonly number[]): Setting[] {
   const next = new Map<string, Setting>();
-  chains.forEach(({ settings }, i) => {
+  const onlyAhead = someAheadWait(chains, done);
+  chains.forEach(({ isAhead, settings }, i) => {
     const setting = settings[done[i] ?? 0];
-    if (setting && !next.has(nameOf(setting))) next.set(nameOf(setting), setting);
+    if (setting && (isAhead || !onlyAhead) && !next.has(nameOf(setting))) next.set(nameOf(setting), setting);
   });
   return [...next.values()];
 }

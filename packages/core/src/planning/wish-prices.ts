@@ -2,7 +2,7 @@ import { compareCosts, costOf } from './compare';
 import type { PlanInput, PlanKit } from './model/input';
 import type { Plan, PlanCost } from './model/plan';
 import type { Shop } from './model/shop';
-import type { StackWishes } from './model/wishes';
+import type { OwnCutOrder, StackWishes } from './model/wishes';
 import { planRun } from './plan';
 
 /** One thing that the maker wants of the stacks of a run, or does by habit. */
@@ -11,6 +11,7 @@ export type Wish =
   | { readonly kind: 'most'; readonly partId: string }
   | { readonly kind: 'pattern'; readonly partId: string }
   | { readonly kind: 'pin'; readonly place: number }
+  | { readonly kind: 'first'; readonly templateId: string }
   | { readonly kind: 'layers' };
 
 /** What a run costs more for a wish, figure by figure; below 0 it saves. null where there is no plan without it. */
@@ -26,6 +27,7 @@ export function wishesOf({ stacks, maxLayers }: PlanInput['run']): Wish[] {
     ...Object.keys(stacks.most).map((partId): Wish => ({ kind: 'most', partId })),
     ...stacks.apart.map((partId): Wish => ({ kind: 'apart', partId })),
     ...Object.keys(stacks.patterns).map((partId): Wish => ({ kind: 'pattern', partId })),
+    ...stacks.first.map((templateId): Wish => ({ kind: 'first', templateId })),
     ...(maxLayers === null ? [] : [{ kind: 'layers' } as const]),
   ];
 }
@@ -43,9 +45,22 @@ export function withoutWish(run: PlanInput['run'], wish: Wish): PlanInput['run']
       return wished({ patterns: without(stacks.patterns, wish.partId) });
     case 'pin':
       return wished({ pins: stacks.pins.filter((_pin, place) => place !== wish.place) });
+    case 'first':
+      return wished({ first: stacks.first.filter((id) => id !== wish.templateId) });
     case 'layers':
       return { ...run, maxLayers: null };
   }
+}
+
+/** A run in which the cuts of a phase are sawn in the maker's own order; null for the one found for them. */
+export function withCutOrder(
+  run: PlanInput['run'],
+  { stackKey, phaseKey }: Pick<OwnCutOrder, 'stackKey' | 'phaseKey'>,
+  cutIds: readonly string[] | null,
+): PlanInput['run'] {
+  const others = run.stacks.cutOrders.filter((own) => own.stackKey !== stackKey || own.phaseKey !== phaseKey);
+  const cutOrders = cutIds === null ? others : [...others, { stackKey, phaseKey, cutIds }];
+  return { ...run, stacks: { ...run.stacks, cutOrders } };
 }
 
 const without = <T>(record: Readonly<Record<string, T>>, key: string): Readonly<Record<string, T>> =>

@@ -9,8 +9,9 @@ import {
   ToggleButtonGroup,
   Typography,
 } from '@mui/material';
-import type { OrderedCut, PhaseOrder, PlannedStack, Point } from '@rapid-jig/core';
+import type { OrderedCut, PhaseOrder, PlannedStack, Point, SawnCorner } from '@rapid-jig/core';
 import { gangOfLayer } from '@rapid-jig/core';
+import { cornerWords } from '../words/sawing';
 import { DRAWN } from '../theme/drawn';
 import { FIGURE } from '../theme/theme';
 import { Measure } from './Measure';
@@ -23,14 +24,32 @@ interface SawPlayProps {
   readonly order: PhaseOrder;
   /** How long sawing it takes, as planned. */
   readonly minutes: number;
+  /** Puts the cuts in another order, by their ids. */
+  readonly onOrder: (cutIds: readonly string[]) => void;
+}
+
+/** So many mm into a cut, which stays in view when it is moved to another place of the order. */
+interface SawPlace {
+  readonly cutId: string;
+  readonly intoMm: number;
+}
+
+const mmAt = ({ cutId, intoMm }: SawPlace, track: SawTrack, { cuts }: PhaseOrder): number =>
+  (track.begins[cuts.findIndex((cut) => cut.cutId === cutId)] ?? 0) + intoMm;
+
+function placeAt(mm: number, track: SawTrack, { cuts }: PhaseOrder): SawPlace {
+  const cut = track.at(mm)?.cut ?? 0;
+  return { cutId: cuts[cut]?.cutId ?? '', intoMm: mm - (track.begins[cut] ?? 0) };
 }
 
 const SPEEDS = [1, 10, 60] as const;
 
 /** The cuts of a phase one after the other, as fast as they are planned to be sawn or faster: kerf, freed waste, what holds. */
-export function SawPlay({ stack, order, minutes }: SawPlayProps) {
+export function SawPlay({ stack, order, minutes, onOrder }: SawPlayProps) {
   const track = useMemo(() => new SawTrack(order.cuts), [order]);
-  const [mm, setMm] = useState(0);
+  const [place, setPlace] = useState<SawPlace>({ cutId: order.cuts[0]?.cutId ?? '', intoMm: 0 });
+  const mm = mmAt(place, track, order);
+  const setMm = (next: number): void => setPlace(placeAt(next, track, order));
   const [speed, setSpeed] = useState<number>(10);
   const [isPlaying, setPlaying] = useState(false);
   const [isTurned, setTurned] = useState(false);
@@ -42,13 +61,21 @@ export function SawPlay({ stack, order, minutes }: SawPlayProps) {
     const step = (now: number): void => {
       const gone = ((now - last) / 1000) * speed * perSecond;
       last = now;
-      setMm((before) => Math.min(track.lengthMm, before + gone));
+      setPlace((before) => placeAt(Math.min(track.lengthMm, mmAt(before, track, order) + gone), track, order));
       frame = requestAnimationFrame(step);
     };
     frame = requestAnimationFrame(step);
     return () => cancelAnimationFrame(frame);
-  }, [isPlaying, speed, perSecond, track]);
+  }, [isPlaying, speed, perSecond, track, order]);
   const moment = track.at(mm);
+  const move = (to: number): void => {
+    const ids = order.cuts.map(({ cutId }) => cutId);
+    const [id] = ids.splice(moment?.cut ?? 0, 1);
+    if (id === undefined) return;
+    ids.splice(to, 0, id);
+    setPlaying(false);
+    onOrder(ids);
+  };
   const cut = moment ? order.cuts[moment.cut] : undefined;
   const jump = (by: number): void => {
     const now = moment?.cut ?? 0;
@@ -101,6 +128,26 @@ export function SawPlay({ stack, order, minutes }: SawPlayProps) {
       <Typography role="status" aria-label="Cut in view">
         {cut && moment ? <CutTold cut={cut} number={moment.cut + 1} of={order.cuts.length} /> : 'Nothing is sawn here.'}
       </Typography>
+      {moment && order.cuts.length > 1 && (
+        <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mt: 0.5 }}>
+          <Button size="small" disabled={moment.cut === 0} onClick={() => move(0)}>
+            Saw it first
+          </Button>
+          <Button size="small" disabled={moment.cut === 0} onClick={() => move(moment.cut - 1)}>
+            Earlier
+          </Button>
+          <Button size="small" disabled={moment.cut === order.cuts.length - 1} onClick={() => move(moment.cut + 1)}>
+            Later
+          </Button>
+          <Button
+            size="small"
+            disabled={moment.cut === order.cuts.length - 1}
+            onClick={() => move(order.cuts.length - 1)}
+          >
+            Saw it last
+          </Button>
+        </Box>
+      )}
     </Box>
   );
 }
@@ -116,11 +163,16 @@ function CutTold({ cut, number, of }: { readonly cut: OrderedCut; readonly numbe
       , {KIND_WORDS[cut.kind]}
       {cut.thinMm === null ? (
         ': plenty of wood holds it.'
+      ) : cut.thinMm === 0 ? (
+        ': in the end no wood holds it any more.'
       ) : (
         <>
           : at its worst moment <Measure mm={cut.thinMm} /> of wood holds it. Slowly there, a finger beside it.
         </>
       )}
+      {cut.round !== null &&
+        ' Clockwise all round, seen from above: the table is tilted, and both ways give two sizes.'}
+      {cut.corners.length > 0 && ` ${cornerWords(cut.corners)}`}
     </>
   );
 }
@@ -157,7 +209,7 @@ function Scene({ stack, order, moment, isOver, isTurned }: SceneProps) {
       role="img"
       aria-label="The work as it is sawn"
       viewBox={view.map((n) => n.toFixed(2)).join(' ')}
-      style={{ width: '100%', height: 'min(52vh, 460px)', display: 'block' }}
+      style={{ width: '100%', height: 'min(38vh, 460px)', display: 'block' }}
     >
       <g
         transform={
@@ -186,10 +238,37 @@ function Scene({ stack, order, moment, isOver, isTurned }: SceneProps) {
             {...(at(i) === 'done' ? {} : { strokeOpacity: 0.8, vectorEffect: 'non-scaling-stroke' as const })}
           />
         ))}
+        {moment && !isOver && <Corners corners={order.cuts[moment.cut]?.corners ?? []} size={Math.max(across, up)} />}
         {moment && !isOver && <Blade moment={moment} kerfMm={order.cuts[moment.cut]?.kerfMm ?? 1} />}
       </g>
     </svg>
   );
+}
+
+/** More corners than these are not numbered: nobody could tell the figures apart. */
+const MOST_NUMBERED = 40;
+
+/** The corners of the cut in view, by the numbers under which they are told. */
+function Corners({ corners, size }: { readonly corners: readonly SawnCorner[]; readonly size: number }) {
+  if (corners.length > MOST_NUMBERED) return null;
+  const figure = size / 50;
+  return corners.map(({ at }, i) => (
+    <text
+      key={i}
+      x={at.x}
+      y={-at.y}
+      fontSize={figure}
+      fontWeight="700"
+      textAnchor="middle"
+      dominantBaseline="central"
+      fill="var(--rj-palette-line)"
+      stroke={DRAWN.opening}
+      strokeWidth={figure / 4}
+      paintOrder="stroke"
+    >
+      {i + 1}
+    </text>
+  ));
 }
 
 /** The kerf of the cut in hand at its width, and the blade at its end. */

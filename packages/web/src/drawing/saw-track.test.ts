@@ -13,6 +13,8 @@ const square = (id: string, x: number): OrderedCut => ({
     { x, y: 10 },
   ],
   kerfMm: 1,
+  corners: [],
+  round: null,
   thinMm: null,
 });
 

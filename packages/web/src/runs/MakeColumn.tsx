@@ -85,9 +85,15 @@ const Line = memo(function Line({ line, plan }: { readonly line: RunLine; readon
       `${line.templateId} ${Object.keys(changes).join()}`,
     );
   };
+  const isFirst = useRunDoc((run) => run.stacks.first.includes(line.templateId));
+  const withFirst = ({ stacks, ...run }: Run, first: boolean): Run => {
+    const others = stacks.first.filter((id) => id !== line.templateId);
+    return { ...run, stacks: { ...stacks, first: first ? [...others, line.templateId] : others } };
+  };
+  const toggleFirst = (): void => session.document.edit((run) => withFirst(run, !isFirst));
   const remove = (): void => {
     session.document.edit((run) => ({
-      ...run,
+      ...withFirst(run, false),
       lines: run.lines.filter(({ templateId }) => templateId !== line.templateId),
     }));
   };
@@ -126,6 +132,15 @@ const Line = memo(function Line({ line, plan }: { readonly line: RunLine; readon
             Take revision {stored.revision}
           </Button>
         )}
+        <Button
+          size="small"
+          color="inherit"
+          variant={isFirst ? 'outlined' : 'text'}
+          aria-pressed={isFirst}
+          onClick={toggleFirst}
+        >
+          {isFirst ? 'Sawn first' : 'Saw first'}
+        </Button>
         <Button size="small" color="inherit" onClick={remove}>
           Take out
         </Button>

@@ -51,6 +51,8 @@ export function RunWishes() {
 function wishWords(wish: Wish, { stacks, maxLayers }: Run, revisions: readonly TemplateRevision[]): string {
   const parts = revisions.flatMap(({ template }) => template.parts);
   const nameOf = (id: string): string => parts.find((part) => part.id === id)?.name ?? 'a part that is gone';
+  const templateName = (id: string): string =>
+    revisions.find(({ template }) => template.id === id)?.template.name ?? 'a template that is gone';
   switch (wish.kind) {
     case 'apart':
       return `${nameOf(wish.partId)} with its own copies only`;
@@ -63,6 +65,8 @@ function wishWords(wish: Wish, { stacks, maxLayers }: Run, revisions: readonly T
       const layers = (pin?.layers ?? []).map(({ partId, count }) => `${String(count)} × ${nameOf(partId)}`).join(', ');
       return `${counted(pin?.passes ?? 0, 'pass', 'passes')} of ${layers}`;
     }
+    case 'first':
+      return `${templateName(wish.templateId)}: sawn first`;
     case 'layers':
       return `${counted(maxLayers ?? 1, 'layer')} in a stack at most`;
   }

@@ -1,4 +1,5 @@
 import { gangName, gangOfLayer, type Phase, type PlannedStack } from '@rapid-jig/core';
+import { listed } from './counted';
 
 type Layers = Pick<PlannedStack, 'gangs' | 'layers'>;
 
@@ -33,5 +34,5 @@ export function phaseWords({ holes, cuts }: Pick<Phase, 'holes' | 'cuts'>): stri
     ...some(of('through'), 'a through cut', 'through cuts'),
     ...some(of('outside'), 'the outline', 'outlines'),
   ];
-  return done.length < 2 ? (done[0] ?? 'nothing') : `${done.slice(0, -1).join(', ')} and ${done.at(-1) ?? ''}`;
+  return done.length === 0 ? 'nothing' : listed(done);
 }

@@ -4,6 +4,7 @@ import type {
   DrillCard,
   LaidClose,
   Part,
+  OwnCutOrder,
   PhaseOrder,
   Plan,
   PlanError,
@@ -31,7 +32,11 @@ export interface Planner {
   /** What is drilled in every phase of stacks, in their order. */
   drillCards(stacks: readonly PlannedStack[], revisions: readonly TemplateRevision[]): Promise<DrillCard[] | null>;
   /** In which order the cuts of every phase of a stack are sawn. */
-  sawingOrder(stack: PlannedStack, revisions: readonly TemplateRevision[]): Promise<PhaseOrder[] | null>;
+  sawingOrder(
+    stack: PlannedStack,
+    revisions: readonly TemplateRevision[],
+    ownOrders: readonly OwnCutOrder[],
+  ): Promise<PhaseOrder[] | null>;
   /** Ids of the parts of a run that may be cut together. Null where a later call for the same run overtook this one. */
   families(input: PlanInput): Promise<string[][] | null>;
   /** What the wishes of a planned run cost. Null where a later call for the same run overtook this one. */
@@ -61,8 +66,8 @@ export function startPlanner(): Planner {
     chart: (ask) => newest('chart', () => planner.ask<ChartRow[]>((remote) => remote.chart(ask))),
     drillCards: (stacks, revisions) =>
       planner.ask<DrillCard[]>((remote) => remote.drillCards(stacks, revisionsOf(stacks, revisions))),
-    sawingOrder: (stack, revisions) =>
-      planner.ask<PhaseOrder[]>((remote) => remote.sawingOrder(stack, revisionsOf([stack], revisions))),
+    sawingOrder: (stack, revisions, ownOrders) =>
+      planner.ask<PhaseOrder[]>((remote) => remote.sawingOrder(stack, revisionsOf([stack], revisions), ownOrders)),
     families: (input) =>
       newest(`families of ${input.run.id}`, () => layer.ask<string[][]>((remote) => remote.families(input))),
     prices: (plan, input) =>

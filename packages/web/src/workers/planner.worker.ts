@@ -24,6 +24,7 @@ import {
   type LaidClose,
   type LengthUnit,
   type LinearSolver,
+  type OwnCutOrder,
   type Part,
   type PhaseOrder,
   type Plan,
@@ -148,8 +149,12 @@ const planner = {
   },
 
   /** In which order the cuts of every phase of a stack are sawn, and what holds them. */
-  sawingOrder(stack: PlannedStack, revisions: readonly TemplateRevision[]): PhaseOrder[] {
-    return stack.phases.map((phase) => orderOfPhase(stack, phase, revisions));
+  sawingOrder(
+    stack: PlannedStack,
+    revisions: readonly TemplateRevision[],
+    ownOrders: readonly OwnCutOrder[],
+  ): PhaseOrder[] {
+    return stack.phases.map((phase) => orderOfPhase(stack, phase, revisions, ownOrders));
   },
 
   /** Which parts of a run may be cut together. */

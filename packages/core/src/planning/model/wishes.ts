@@ -55,6 +55,13 @@ export interface PinnedStack {
   readonly passes: number;
 }
 
+/** The maker's own order of the cuts of a phase. It holds as long as the phase has just these cuts. */
+export interface OwnCutOrder {
+  readonly stackKey: string;
+  readonly phaseKey: string;
+  readonly cutIds: readonly string[];
+}
+
 /** What the maker wants of the stacks of a run, whatever it costs. */
 export interface StackWishes {
   /** Ids of parts that are stacked with their own copies only. */
@@ -64,7 +71,10 @@ export interface StackWishes {
   readonly pins: readonly PinnedStack[];
   /** How the patterns of a part are put on, by part id, where not as the shop does. */
   readonly patterns: Readonly<Record<string, PatternMethod>>;
+  /** Ids of templates whose stacks are sawn to their end before any other: what is due first. */
+  readonly first: readonly string[];
+  readonly cutOrders: readonly OwnCutOrder[];
 }
 
 /** Nothing wished: the cheapest stacks. */
-export const NO_STACK_WISHES: StackWishes = { apart: [], most: {}, pins: [], patterns: {} };
+export const NO_STACK_WISHES: StackWishes = { apart: [], most: {}, pins: [], patterns: {}, first: [], cutOrders: [] };

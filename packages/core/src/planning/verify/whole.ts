@@ -60,7 +60,7 @@ function glueUpsWrong({ stacks, glueUps }: Plan, { shop }: PlanInput): string[] 
 }
 
 /** Blades in the order their cuts come, each change once; how much of each is worn. */
-function bladesWrong(plan: Plan, { shop }: PlanInput): string[] {
+function bladesWrong(plan: Plan, { shop, run }: PlanInput): string[] {
   const wrong: string[] = [];
   const order = plan.stacks.findIndex((stack) => !isWaiting(stack));
   if (order >= 0 && plan.stacks.slice(order).some(isWaiting)) wrong.push('what is finished stands before what is not');
@@ -71,6 +71,11 @@ function bladesWrong(plan: Plan, { shop }: PlanInput): string[] {
     wrong.push('one turn is told as two');
   const first = [...new Set(sawn.map(([{ stack }]) => stack.key))];
   const standing = toSaw(plan).map(({ key }) => key);
+  const isFirst = sawn.map(([{ stack }]) =>
+    stack.gangs.some(({ templateId }) => run.stacks.first.includes(templateId)),
+  );
+  if (isFirst.lastIndexOf(true) > isFirst.indexOf(false) && isFirst.includes(false))
+    wrong.push('something is sawn before all of what is to be first');
   if (!isSame(first, standing.slice(0, first.length)))
     wrong.push('the stacks do not stand in the order they are first sawn');
   const saved = changingMinutes(stackByStack(toSaw(plan)), shop) - changingMinutes(sawn, shop);

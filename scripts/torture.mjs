@@ -310,6 +310,7 @@ const options = {
   colour: 'blue',
   pierceMarks: true,
   holesOnly: false,
+  numbered: false,
   overlapMm: 10,
 };
 const patterns = Array.from({ length: 40 }, () => ({
@@ -320,6 +321,7 @@ const patterns = Array.from({ length: 40 }, () => ({
   stack: null,
   bits: null,
   brads: [],
+  arrows: [],
 }));
 const sheets = (of) => () => ask('/pattern-sheets', post({ patterns: of, options }));
 await othersWait('40 x 500 copies of a pattern, asked for', sheets(patterns));

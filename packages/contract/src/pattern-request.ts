@@ -12,6 +12,12 @@ import { id, point, type Wire } from './fields';
 /** More sheets than a shop would print in one go are a slip of the finger. */
 const MOST_COPIES = 500;
 
+const arrow = Joi.object<Wire<PatternOrder['arrows'][number]>, true>({
+  number: Joi.number().integer().min(1).required(),
+  at: point.required(),
+  towards: point.required(),
+});
+
 const wish = Joi.object<Wire<PatternOrder>, true>({
   templateId: id.required(),
   revision: Joi.number().integer().min(1).required(),
@@ -24,6 +30,7 @@ const wish = Joi.object<Wire<PatternOrder>, true>({
     .allow(null)
     .required(),
   brads: Joi.array().items(point.optional()).max(100).required(),
+  arrows: Joi.array().items(arrow).max(20_000).required(),
 });
 
 const options = Joi.object<PatternSheetOptions, true>({
@@ -37,6 +44,7 @@ const options = Joi.object<PatternSheetOptions, true>({
   ruleMm: Joi.number().min(0).max(5).required(),
   pierceMarks: Joi.boolean().required(),
   holesOnly: Joi.boolean().required(),
+  numbered: Joi.boolean().required(),
   overlapMm: Joi.number().min(LEAST_OVERLAP).max(50).required(),
 });
 

@@ -120,7 +120,12 @@ describe('at the saw', () => {
   });
 
   test('paper prints the same bit at the same place, as often as there are passes', () => {
-    const patterns = patternsFor(ordersOfPlan(plan, input.run, input.shop), input.revisions, input.shop, input.drawer);
+    const patterns = patternsFor(
+      ordersOfPlan(plan, input.run, input.shop, input.revisions),
+      input.revisions,
+      input.shop,
+      input.drawer,
+    );
     if (!patterns.ok) throw new Error(patterns.error.kind);
     const hulls = patterns.value.filter(({ parts }) => parts === 'hull');
     expect(hulls.map(({ copies }) => copies).sort()).toEqual([1, 3]);

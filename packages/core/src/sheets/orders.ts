@@ -16,6 +16,7 @@ import { cutsOf, ruleOf, shapeOfPart, type CutRule, type Part, type TemplateRevi
 import { err, ok, type Fault, type Result } from '../result';
 import { formatLength } from '../units';
 import { woodById } from '../wood';
+import { orderArrows, type OrderArrow } from './order-arrows';
 import type { Pattern } from './pattern';
 
 /** Parts of one revision that are drawn together, and how often. */
@@ -30,15 +31,22 @@ export interface PatternOrder {
   readonly bits: Readonly<Record<string, number>> | null;
   /** Places of brads in the frame of the drawing, mm: on the pattern that lies on top of its stack. */
   readonly brads: readonly Point[];
+  /** In which order its cuts are sawn; empty where it is not for a stack. */
+  readonly arrows: readonly OrderArrow[];
 }
 
 export type OrderFault = Fault<'missing-revision' | 'missing-part'>;
 
 /**
  * The patterns that a plan still needs, in the order of sawing: of each stack one for every gang that lies on top while
- * something is sawn, as often as its passes ask.
+ * something is sawn, as often as its passes ask. `known`: the revisions of its templates, for the order of the cuts.
  */
-export function ordersOfPlan(plan: Plan, run: Pick<Run, 'lines'>, { units }: Pick<Shop, 'units'>): PatternOrder[] {
+export function ordersOfPlan(
+  plan: Plan,
+  run: Pick<Run, 'lines' | 'stacks'>,
+  { units }: Pick<Shop, 'units'>,
+  known: readonly TemplateRevision[],
+): PatternOrder[] {
   const revisions = new Map(run.lines.map(({ templateId, revision }) => [templateId, revision]));
   return plan.stacks.flatMap((stack, i) => {
     if (stack.passesToCut === 0) return [];
@@ -59,6 +67,7 @@ export function ordersOfPlan(plan: Plan, run: Pick<Run, 'lines'>, { units }: Pic
           stack: `Stack ${String(i + 1)}: ${layersWords(stack, units)}`,
           bits: bitsOfCuts(stack),
           brads: gang === stack.gangs[0] ? stack.held.brads : [],
+          arrows: orderArrows(stack, gang, known, run.stacks.cutOrders),
         },
       ];
     });
@@ -100,6 +109,7 @@ export function ordersOfTemplate({ template, revision }: TemplateRevision): Patt
     stack: null,
     bits: null,
     brads: [],
+    arrows: [],
   }));
 }
 
@@ -134,7 +144,7 @@ const missing = (kind: OrderFault['kind'], what: string, place: number): OrderFa
 });
 
 function patternOf(
-  { copies, stack, brads }: PatternOrder,
+  { copies, stack, brads, arrows }: PatternOrder,
   { template, revision }: TemplateRevision,
   parts: readonly Part[],
   pierceOf: (part: Part) => Pattern['pierce'],
@@ -155,6 +165,7 @@ function patternOf(
     notes: parts.flatMap(notesOf),
     pierce: parts.flatMap(pierceOf),
     brads,
+    arrows,
     grain: parts[0]?.grain ?? 'any',
     datums: parts.flatMap(({ datum }) => datum ?? []),
   };

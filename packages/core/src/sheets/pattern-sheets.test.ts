@@ -27,6 +27,7 @@ const pattern = (width: number, height: number, changes: Partial<Pattern> = {}):
   pierce: [],
   notes: [],
   brads: [],
+  arrows: [],
   grain: 'any',
   datums: [],
   ...changes,
@@ -213,7 +214,7 @@ describe('what to print', () => {
       ],
       6,
     );
-    const wishes = ordersOfPlan(await planned(input), input.run, input.shop);
+    const wishes = ordersOfPlan(await planned(input), input.run, input.shop, input.revisions);
     // Six copies in stacks of at most four: two passes of three layers for each of the two blanks.
     expect(wishes.map(({ copies, partIds }) => [copies, partIds.length]).sort()).toEqual([
       [2, 1],
@@ -228,7 +229,12 @@ describe('what to print', () => {
     const plan = await planned(input);
     const { brads } = plan.stacks[0]!.held;
     expect(brads.length).toBeGreaterThanOrEqual(3);
-    const printed = patternsFor(ordersOfPlan(plan, input.run, input.shop), input.revisions, input.shop, input.drawer);
+    const printed = patternsFor(
+      ordersOfPlan(plan, input.run, input.shop, input.revisions),
+      input.revisions,
+      input.shop,
+      input.drawer,
+    );
     if (!printed.ok) throw new Error(printed.error.message);
     const look = { ...defaultPatternOptions(input.shop), units: 'in' as const };
     const { marks, patternBox } = drawPattern(printed.value[0]!, look);
@@ -238,6 +244,49 @@ describe('what to print', () => {
     );
     for (const { x, y } of brads)
       expect(x > patternBox.minX && x < patternBox.maxX && y > patternBox.minY && y < patternBox.maxY).toBe(true);
+  });
+
+  test('cuts are numbered in the order of sawing, the maker’s own where there is one, each with an arrow along its line', async () => {
+    const plate = part('plate', {
+      outline: { id: 'o', line: null, path: rectangle(120, 60) },
+      insideCuts: [10, 45, 80].map((x, i) => ({ id: `i${String(i)}`, line: null, path: rectangle(20, 20, x, 20) })),
+    });
+    const input = inputFor([template('toy', [plate])], 1);
+    const plan = await planned(input);
+    const [stack] = plan.stacks;
+    const orderOf = (cutIds: readonly string[]) => {
+      const cutOrders = cutIds.length > 0 ? [{ stackKey: stack!.key, phaseKey: stack!.phases[0]!.key, cutIds }] : [];
+      const run = { ...input.run, stacks: { ...input.run.stacks, cutOrders } };
+      return ordersOfPlan(plan, run, input.shop, input.revisions);
+    };
+    const [own] = orderOf(['i2', 'i0', 'i1', 'o']);
+    // Each begins on its own line: openings from 10, 45 and 80, each 20 wide; the outline from an edge of the board.
+    const openingAt = (x: number): string =>
+      ([10, 45, 80].find((left) => x >= left && x <= left + 20) ?? 'none').toString();
+    expect(own!.arrows.slice(0, 3).map(({ number, at }) => [number, openingAt(at.x)])).toEqual([
+      [1, '80'],
+      [2, '10'],
+      [3, '45'],
+    ]);
+    for (const { at, towards } of own!.arrows) expect(Math.hypot(at.x - towards.x, at.y - towards.y)).toBeCloseTo(6, 6);
+    const numbersOn = (numbered: boolean): string[] => {
+      const printed = patternsFor([own!], input.revisions, input.shop, input.drawer);
+      if (!printed.ok) throw new Error(printed.error.message);
+      const { marks } = drawPattern(printed.value[0]!, {
+        ...defaultPatternOptions(input.shop),
+        pierceMarks: false,
+        numbered,
+      });
+      return marks.flatMap((mark) => (mark.kind === 'text' && /^\d+$/.test(mark.text) ? [mark.text] : []));
+    };
+    expect([numbersOn(true), numbersOn(false)]).toEqual([['1', '2', '3', '4'], []]);
+    // In the order found neighbours follow each other.
+    expect(['80,45,10', '10,45,80']).toContain(
+      orderOf([])[0]!
+        .arrows.slice(0, 3)
+        .map(({ at }) => openingAt(at.x))
+        .join(),
+    );
   });
 
   test('pierce holes of a stack are printed with the bit of its plan', async () => {
@@ -250,7 +299,12 @@ describe('what to print', () => {
     expect(plan.stacks[0]!.layers).toHaveLength(4);
     // A 12 is 0.062 by 0.024 in, 0.0665 across: 5/64 is the first bit above it.
     expect(plan.stacks[0]!.phases[0]!.pierceBits).toEqual([{ diameterMm: inches(5 / 64), count: 1 }]);
-    const printed = patternsFor(ordersOfPlan(plan, input.run, input.shop), input.revisions, input.shop, input.drawer);
+    const printed = patternsFor(
+      ordersOfPlan(plan, input.run, input.shop, input.revisions),
+      input.revisions,
+      input.shop,
+      input.drawer,
+    );
     expect(printed).toMatchObject({ value: [{ pierce: [{ bitMm: inches(5 / 64) }] }] });
     const alone = patternsFor(ordersOfTemplate(input.revisions[0]!), input.revisions, input.shop, input.drawer);
     // A 5 is 0.038 by 0.016, 0.0412 across: 3/64.

@@ -24,6 +24,7 @@ export const defaultPatternOptions = ({ paper, units }: Pick<Shop, 'paper' | 'un
   ruleMm: 0.3,
   pierceMarks: true,
   holesOnly: false,
+  numbered: false,
   overlapMm: 10,
 });
 

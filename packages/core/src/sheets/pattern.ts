@@ -3,6 +3,7 @@ import {
   boxUnion,
   boxWidth,
   circlePath,
+  distance,
   flatten,
   offsetRings,
   pathBox,
@@ -13,6 +14,7 @@ import {
 import type { Edge, PierceHole } from '../patterns';
 import { formatLength, type LengthUnit } from '../units';
 import type { Grain } from '../wood';
+import type { OrderArrow } from './order-arrows';
 import { ink, straight, textMark, wrapText, type Ink, type Mark } from './marks';
 
 /** What lies on one blank, to be drawn at true size as often as stacks need it. */
@@ -34,6 +36,8 @@ export interface Pattern {
   readonly notes: readonly { readonly at: Point; readonly words: string }[];
   /** Places of brads, in the wood round it. */
   readonly brads: readonly Point[];
+  /** Which cut is sawn when, from where and which way. */
+  readonly arrows: readonly OrderArrow[];
   readonly grain: Grain;
   readonly datums: readonly Edge[];
 }
@@ -52,6 +56,8 @@ export interface PatternLook {
   readonly pierceMarks: boolean;
   /** True for a sheet to drill by: of the lines only the outline. */
   readonly holesOnly: boolean;
+  /** True where each cut has its number in the order of sawing, and an arrow the way it goes. */
+  readonly numbered: boolean;
   readonly units: LengthUnit;
 }
 
@@ -87,6 +93,7 @@ export function drawPattern(pattern: Pattern, look: PatternLook): DrawnPattern {
       ...lineMarks(pattern, look),
       ...holeMarks(pattern, look),
       ...pattern.notes.map(({ at, words }) => textMark({ x: at.x + 0.6, y: at.y + 0.6 }, words, FIGURE_SIZE)),
+      ...(look.numbered && !look.holesOnly ? pattern.arrows.flatMap(arrowMarks) : []),
       ...grainMarks(pattern, box),
       ...labels.marks,
     ],
@@ -152,8 +159,38 @@ function holeMarks({ pierce, holes, brads }: Pattern, look: PatternLook): Mark[]
   ];
 }
 
+/** Of the arrows of the order, mm: how far beside their line, the ring of their number, their length at least. */
+const BESIDE = 2.2;
+const NUMBER_RING = 1.7;
+const SHORTEST_ARROW = 4;
 const LONGEST_ARROW = 30;
 const ARROW_HEAD = 1.6;
+
+/** The number of a cut in a ring, where it is begun, and an arrow beside its line. */
+function arrowMarks({ number, at, towards }: OrderArrow): Mark[] {
+  const length = Math.max(distance(at, towards), SHORTEST_ARROW);
+  const [ux, uy] = [(towards.x - at.x) / length, (towards.y - at.y) / length];
+  // On the right of its way, a little off the line.
+  const beside = (along: number, off: number): Point => ({
+    x: at.x + ux * along + uy * (BESIDE + off),
+    y: at.y + uy * along - ux * (BESIDE + off),
+  });
+  const ring = circlePath(beside(0, 0), NUMBER_RING);
+  const shaft = straight(beside(NUMBER_RING, 0), beside(length, 0));
+  const head = straight(
+    beside(length - ARROW_HEAD, ARROW_HEAD / 2),
+    beside(length, 0),
+    beside(length - ARROW_HEAD, -ARROW_HEAD / 2),
+  );
+  const middle = beside(0, 0);
+  return [
+    ...[ring, shaft, head].map((path): Mark => ({ kind: 'path', path, ink: THIN })),
+    textMark({ x: middle.x, y: middle.y - FIGURE_SIZE * 0.35 }, String(number), FIGURE_SIZE, {
+      bold: true,
+      align: 'middle',
+    }),
+  ];
+}
 
 /** An arrow with two heads along the grain, in the middle of the pattern. */
 function grainMarks({ grain }: Pattern, box: Box): Mark[] {

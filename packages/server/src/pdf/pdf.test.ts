@@ -81,6 +81,7 @@ const PATTERN: Pattern = {
   pierce: [],
   notes: [],
   brads: [],
+  arrows: [],
   grain: 'any',
   datums: [],
 };

@@ -1,9 +1,11 @@
-import { useMemo } from 'react';
+import { useCallback, useMemo } from 'react';
 import { useLoaderData } from 'react-router';
-import { ordersOfPlan, ordersOfTemplate, type TemplateRevision } from '@rapid-jig/core';
-import { useShop, type Services } from '../services';
+import { ordersOfTemplate, type TemplateRevision } from '@rapid-jig/core';
+import { useServices, useShop, type Services } from '../services';
 import { orThrow } from '../shell/or-throw';
+import type { PlanInView } from '../runs/run-session';
 import { useRunDoc, useRunState } from '../runs/RunRoute';
+import { useAsked } from '../runs/use-asked';
 import { PatternsView } from './PatternsView';
 
 export async function loadTemplatePatterns({ api }: Services, id: string): Promise<TemplateRevision> {
@@ -22,10 +24,14 @@ export function TemplatePatternsView() {
 /** The patterns that a run still needs, for the stacks of its plan. */
 export function RunPatternsView() {
   const { planned, revisions } = useRunState();
-  const lines = useRunDoc((run) => run.lines);
   const name = useRunDoc((run) => run.name);
   const shop = useShop();
-  const wishes = useMemo(() => (planned ? ordersOfPlan(planned.plan, { lines }, shop) : null), [planned, lines, shop]);
-  if (!wishes) return null;
-  return <PatternsView title={name} back=".." revisions={revisions} wishes={wishes} />;
+  const { planner } = useServices();
+  const ask = useCallback(
+    ({ plan, input }: PlanInView) => planner.patternOrders(plan, input.run, shop, revisions),
+    [planner, shop, revisions],
+  );
+  const orders = useAsked(planned, ask);
+  if (!orders) return null;
+  return <PatternsView title={name} back=".." revisions={revisions} wishes={orders.answer} />;
 }

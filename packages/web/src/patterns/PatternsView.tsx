@@ -202,6 +202,10 @@ function Look({ options, onChange }: LookProps) {
         control={<Switch checked={options.holesOnly} onChange={(_event, holesOnly) => onChange({ holesOnly })} />}
         label="Only what is drilled, to drill by"
       />
+      <FormControlLabel
+        control={<Switch checked={options.numbered} onChange={(_event, numbered) => onChange({ numbered })} />}
+        label="Cuts numbered in the order of sawing"
+      />
     </>
   );
 }

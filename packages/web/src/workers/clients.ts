@@ -5,6 +5,7 @@ import type {
   LaidClose,
   Part,
   OwnCutOrder,
+  PatternOrder,
   PhaseOrder,
   Plan,
   PlanError,
@@ -12,6 +13,8 @@ import type {
   PlannedStack,
   Result,
   RodGroup,
+  Run,
+  Shop,
   TemplateRevision,
   WayOut,
   WoodGroup,
@@ -37,6 +40,13 @@ export interface Planner {
     revisions: readonly TemplateRevision[],
     ownOrders: readonly OwnCutOrder[],
   ): Promise<PhaseOrder[] | null>;
+  /** The patterns that a plan still needs. */
+  patternOrders(
+    plan: Plan,
+    run: Run,
+    shop: Shop,
+    revisions: readonly TemplateRevision[],
+  ): Promise<PatternOrder[] | null>;
   /** Ids of the parts of a run that may be cut together. Null where a later call for the same run overtook this one. */
   families(input: PlanInput): Promise<string[][] | null>;
   /** What the wishes of a planned run cost. Null where a later call for the same run overtook this one. */
@@ -68,6 +78,8 @@ export function startPlanner(): Planner {
       planner.ask<DrillCard[]>((remote) => remote.drillCards(stacks, revisionsOf(stacks, revisions))),
     sawingOrder: (stack, revisions, ownOrders) =>
       planner.ask<PhaseOrder[]>((remote) => remote.sawingOrder(stack, revisionsOf([stack], revisions), ownOrders)),
+    patternOrders: (plan, run, shop, revisions) =>
+      planner.ask<PatternOrder[]>((remote) => remote.patternOrders(plan, run, shop, revisions)),
     families: (input) =>
       newest(`families of ${input.run.id}`, () => layer.ask<string[][]>((remote) => remote.families(input))),
     prices: (plan, input) =>

@@ -10,6 +10,7 @@ import {
   highsSolver,
   layingWood,
   orderOfPhase,
+  ordersOfPlan,
   planRods,
   planRun,
   priceOfOtherSchool,
@@ -26,6 +27,7 @@ import {
   type LinearSolver,
   type OwnCutOrder,
   type Part,
+  type PatternOrder,
   type PhaseOrder,
   type Plan,
   type PlanCost,
@@ -34,6 +36,8 @@ import {
   type PlannedStack,
   type Result,
   type RodGroup,
+  type Run,
+  type Shop,
   type TemplateRevision,
   type WayOut,
   type WishPrice,
@@ -156,6 +160,10 @@ const planner = {
   ): PhaseOrder[] {
     return stack.phases.map((phase) => orderOfPhase(stack, phase, revisions, ownOrders));
   },
+
+  /** The patterns that a plan still needs, with the order in which their cuts are sawn. */
+  patternOrders: (plan: Plan, run: Run, shop: Shop, revisions: readonly TemplateRevision[]): PatternOrder[] =>
+    ordersOfPlan(plan, run, shop, revisions),
 
   /** Which parts of a run may be cut together. */
   families: (input: PlanInput): string[][] => familiesOfRun(input),

@@ -295,6 +295,41 @@ test('a stack is watched as it is sawn, cut by cut', async ({ app, page }) => {
   await expect(page.getByText('Your own order.')).toHaveCount(0);
 });
 
+test('the pieces of a puzzle are ticked where they lie, on every device, and unticked', async ({
+  app,
+  page,
+  browser,
+}) => {
+  await page.goto(`${app.address}/demo/templates`);
+  await page.getByRole('link', { name: /Hedgehog jigsaw/ }).click();
+  await page.getByRole('button', { name: 'Make some' }).dblclick();
+  await expect(page.getByText('At the saw in all').first()).toBeVisible();
+  const bench = `${page.url()}/bench`;
+  await page.goto(bench);
+  const piece = (number: number, on = page) =>
+    on.getByRole('checkbox', { name: `Piece ${String(number)} of Hedgehog` });
+  const pieces = (on = page) => on.getByRole('button', { name: 'Its pieces' });
+  await expect(async () => {
+    if ((await pieces().count()) === 0) await page.keyboard.press('Space');
+    await expect(pieces()).toBeVisible({ timeout: 1500 });
+  }).toPass();
+  await pieces().click();
+  await piece(3).click();
+  await expect(page.getByRole('status', { name: 'Pieces off' })).toHaveText('1 of 8 pieces off');
+  const other = await browser.newPage();
+  await other.goto(bench);
+  await pieces(other).click();
+  await expect(piece(3, other)).toBeChecked();
+  await piece(5, other).focus();
+  await other.keyboard.press('Enter');
+  await expect(piece(5)).toBeChecked();
+  await piece(3).click();
+  await expect(piece(3, other)).not.toBeChecked();
+  await page.reload();
+  await pieces().click();
+  await expect(page.getByRole('status', { name: 'Pieces off' })).toHaveText('1 of 8 pieces off');
+});
+
 test('a product that is due first is sawn first, and its price stands with the wishes', async ({ app, page }) => {
   await page.goto(`${app.address}/demo/runs`);
   await page.getByRole('link', { name: /Spring fair stock/ }).click();

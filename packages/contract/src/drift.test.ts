@@ -183,6 +183,7 @@ test.each([
       'step-done': true,
       noticed: true,
       'sets-assembled': true,
+      'piece-off': true,
       'pass-taken-back': true,
     }),
   ],

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import type { LayersSpoiled, Noticed, SetsAssembled, StepDone } from '@rapid-jig/core';
+import type { LayersSpoiled, Noticed, PieceOff, SetsAssembled, StepDone } from '@rapid-jig/core';
 import { check, workEventSchema } from '.';
 
 const uuid = (n: number): string => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`;
@@ -39,9 +39,10 @@ const noticed: Noticed = {
   photoId: uuid(4),
 };
 const assembled: SetsAssembled = { ...base, kind: 'sets-assembled', templateId: uuid(5), variantId: null, copies: 2 };
+const pieceOff: PieceOff = { ...base, kind: 'piece-off', stack: 'ab12', pass: 1, partId: uuid(3), piece: 4 };
 
 describe('what is recorded at the bench', () => {
-  test.each([step, spoiled, noticed, assembled])('$kind is taken as it is', (event) => {
+  test.each([step, spoiled, noticed, assembled, pieceOff])('$kind is taken as it is', (event) => {
     expect(check(workEventSchema, event)).toEqual({ ok: true, value: event });
   });
 
@@ -59,6 +60,7 @@ describe('what is recorded at the bench', () => {
     ],
     ['words of nothing', { ...noticed, words: '  ' }, 'words'],
     ['a photo without an id', { ...noticed, photoId: 'saw.jpg' }, 'photoId'],
+    ['a piece of no number', { ...pieceOff, piece: 0 }, 'piece'],
     ['no copies', { ...assembled, copies: 0 }, 'copies'],
   ])('%s is refused where it stands', (_name, event, where) => {
     expect(check(workEventSchema, event)).toMatchObject({ ok: false, error: { where } });

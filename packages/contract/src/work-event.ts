@@ -11,6 +11,7 @@ import {
   type PassTakenBack,
   type PieceCount,
   type RodsCut,
+  type PieceOff,
   type SetsAssembled,
   type SpoiledLayer,
   type StepDone,
@@ -131,6 +132,15 @@ const setsAssembled = Joi.object<SetsAssembled, true>({
   copies: count.min(1).required(),
 });
 
+const pieceOff = Joi.object<PieceOff, true>({
+  ...eventBase,
+  kind: Joi.string().valid('piece-off').required(),
+  stack: hexKey.required(),
+  pass: passNumber.required(),
+  partId: id.required(),
+  piece: Joi.number().integer().min(1).max(10_000).required(),
+});
+
 const passTakenBack = Joi.object<PassTakenBack, true>({
   ...eventBase,
   kind: Joi.string().valid('pass-taken-back').required(),
@@ -146,6 +156,7 @@ export const workEventSchema: Schema<WorkEvent> = Joi.alternatives<WorkEvent>().
     { is: 'step-done', then: stepDone },
     { is: 'noticed', then: noticed },
     { is: 'sets-assembled', then: setsAssembled },
+    { is: 'piece-off', then: pieceOff },
     { is: 'pass-taken-back', then: passTakenBack, otherwise: passSawn },
   ],
 });

@@ -14,5 +14,7 @@ export { recordedTimes } from './times';
 export type { RecordedTimes, StepTimes, UnlikelyTime } from './times';
 export { makeUpOf } from './make-up';
 export type { MakeUp } from './make-up';
+export { pieceMaps, piecesOff } from './piece-map';
+export type { MappedPiece, PieceMap } from './piece-map';
 export { orderOfPhase } from './sawing-order';
 export type { OrderedCut, PhaseOrder } from './sawing-order';

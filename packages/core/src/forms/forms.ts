@@ -19,7 +19,7 @@ export const FORMS = {
   stockItem: 2,
   stockMove: 1,
   bladeMove: 1,
-  workEvent: 4,
+  workEvent: 5,
   plan: 6,
   desk: 2,
   photo: 1,
@@ -78,6 +78,8 @@ const STEPS: Readonly<Record<FormKind, readonly ((doc: Doc) => Doc)[]>> = {
     (event) => (event['kind'] === 'pass-sawn' ? { ...event, ...WHOLE_PASS } : event),
     // What a step was planned to take was not recorded beside what it took.
     (event) => (event['kind'] === 'pass-sawn' ? { ...event, plannedMinutes: null } : event),
+    // Pieces that come off a puzzle were not ticked; an older program does not know the event.
+    (event) => event,
   ],
   plan: [planWithBits, planWithHeights, planWithPhases, planWithPatterns, planWithWants],
   desk: [deskWithBytes],

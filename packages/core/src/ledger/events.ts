@@ -167,7 +167,17 @@ export interface SetsAssembled extends EventBase {
   readonly copies: number;
 }
 
+/** A piece of a part that through cuts part came off the stack, one of each of its layers. */
+export interface PieceOff extends EventBase {
+  readonly kind: 'piece-off';
+  readonly stack: string;
+  readonly pass: number;
+  readonly partId: string;
+  /** Its number on the map of the part. */
+  readonly piece: number;
+}
+
 export type WorkEvent =
-  PassSawn | BlanksCut | RodsCut | LayersSpoiled | StepDone | Noticed | SetsAssembled | PassTakenBack;
+  PassSawn | BlanksCut | RodsCut | LayersSpoiled | StepDone | Noticed | SetsAssembled | PieceOff | PassTakenBack;
 /** What may be taken back. */
 export type StandingEvent = Exclude<WorkEvent, PassTakenBack>;

@@ -9,6 +9,7 @@ export type {
   PassSawn,
   PassTakenBack,
   PieceCount,
+  PieceOff,
   RodsCut,
   SetsAssembled,
   SpoiledLayer,

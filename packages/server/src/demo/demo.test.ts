@@ -25,6 +25,7 @@ test('the demo is a shop in the middle of its work, and making it twice changes 
     'Luggage tags',
     'Harbour tray puzzle',
     'Lantern money box',
+    'Hedgehog jigsaw',
   ]);
   // Nineteen cells round one: 1 + 6 + 12.
   const trivet = await db.read((session) => getTemplate(session, templates[0]!.card.id));

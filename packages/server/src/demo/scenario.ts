@@ -36,6 +36,7 @@ export interface DemoRod {
 export interface DemoTemplate {
   readonly name: string;
   readonly note: string;
+  /** In the demo's run; 0 for one that lies with the templates only. */
   readonly copies: number;
   readonly rods?: readonly DemoRod[];
   readonly hardware?: readonly Omit<HardwareNeed, 'id'>[];
@@ -151,6 +152,18 @@ export const DEMO_TEMPLATES: readonly DemoTemplate[] = [
           { name: 'Hollow', perCopy: 1, woodId: 'white-pine', thickness: '3/8', grain: 'along-y' },
           face('Back'),
         ],
+      },
+    ],
+  },
+  {
+    name: 'Hedgehog jigsaw',
+    note: 'Eight pieces that stand up; each is marked underneath with its number.',
+    copies: 0,
+    drawings: [
+      {
+        file: 'hedgehog-jigsaw.svg',
+        together: false,
+        parts: [{ ...loose('Hedgehog', 'white-pine'), thickness: '3/4' }],
       },
     ],
   },

@@ -181,7 +181,10 @@ const rodsOf = ({ name, rods = [] }: DemoTemplate): RodNeed[] =>
 const demoRun = (templates: readonly Template[], now: Date): Omit<PlanInput['run'], 'id'> => ({
   ...DEMO_RUN,
   dueDate: new Date(now.getTime() + DEMO_DAYS_AHEAD * DAY_MS).toISOString().slice(0, 10),
-  lines: templates.map(({ id }, i) => newRunLine(id, 1, DEMO_TEMPLATES[i]?.copies ?? 1)),
+  lines: templates.flatMap(({ id }, i) => {
+    const copies = DEMO_TEMPLATES[i]?.copies ?? 0;
+    return copies > 0 ? [newRunLine(id, 1, copies)] : [];
+  }),
   refillSpares: false,
   measured: [{ woodId: 'cherry', nominalMm: inches(3 / 8), measured: { mm: inches(13 / 32), typed: '13/32' } }],
   wood: NO_WISHES,

@@ -135,6 +135,8 @@ function countedIn(event: WorkEvent): string[] {
       return Object.keys(event.rods);
     case 'layers-spoiled':
       return event.lost.flatMap(({ pieces }) => Object.keys(pieces));
+    case 'piece-off':
+      return [event.partId];
     case 'step-done':
     case 'noticed':
     case 'sets-assembled':

@@ -27,6 +27,7 @@ import { Timers } from './Timers';
 import { useAwake } from './use-awake';
 import { useBench, type Bench } from './use-bench';
 import { useDrillPlaces } from './use-drill-card';
+import { usePieceMaps } from './use-piece-maps';
 
 /** Beside the saw: one step at a time, seen from two metres, gone on from with one key. */
 export function BenchView() {
@@ -136,6 +137,7 @@ function StepNow({ bench, step, onGoOn }: StepNowProps) {
   const { stack } = bench;
   const drawn = useMemo(() => (stack ? linesOf(stack, revisions) : null), [stack, revisions]);
   const places = useDrillPlaces(step, stack);
+  const pieces = usePieceMaps(step, stack);
   const order = useSawingOrder(step.cutIds.length > 0 ? stack : null);
   const inOrder = cutsInOrder(step, order);
   return (
@@ -151,7 +153,7 @@ function StepNow({ bench, step, onGoOn }: StepNowProps) {
           overflowY: { md: 'auto' },
         }}
       >
-        <StepPicture step={inOrder} stack={stack} lines={drawn} places={places} />
+        <StepPicture step={inOrder} stack={stack} lines={drawn} places={places} pieces={pieces} />
         <StepTold bench={bench} step={step} places={places} />
       </Box>
       <MadeUp />

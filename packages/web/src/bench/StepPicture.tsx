@@ -1,11 +1,13 @@
-import { Box, Typography } from '@mui/material';
-import { gangOfLayer, type BenchStep, type DrillPlace, type PlannedStack } from '@rapid-jig/core';
+import { useState } from 'react';
+import { Box, Button, Typography } from '@mui/material';
+import { gangOfLayer, type BenchStep, type DrillPlace, type PieceMap, type PlannedStack } from '@rapid-jig/core';
 import { BladeSide } from '../drawing/BladePicture';
 import { Measure } from '../drawing/Measure';
 import { StackFromAbove, type StackLines } from '../drawing/StackFromAbove';
 import { drawnSize, StackSide } from '../drawing/StackPicture';
-import { FIGURE, lines } from '../theme/theme';
+import { FIGURE, GLOVE, lines } from '../theme/theme';
 import { layerName } from '../words/stacks';
+import { PiecesSeen } from './PiecesSeen';
 
 interface StepPictureProps {
   readonly step: BenchStep;
@@ -13,10 +15,17 @@ interface StepPictureProps {
   readonly lines: StackLines | null;
   /** What is drilled in this step. */
   readonly places: readonly DrillPlace[];
+  /** The pieces that come off in this step. */
+  readonly pieces: readonly PieceMap[];
 }
 
 /** The work of a step at the size of a hand: the stack from above where a line is followed or a hole drilled, else its layers. */
-export function StepPicture({ step, stack, lines: drawn, places }: StepPictureProps) {
+export function StepPicture({ step, stack, lines: drawn, places, pieces }: StepPictureProps) {
+  const [pass] = step.passes;
+  // While lines are followed they are in view, then what they part; the other as long as it is wanted.
+  const [wanted, setWanted] = useState<'cuts' | 'pieces' | null>(null);
+  const inView = wanted ?? (step.kind === 'cut' ? 'cuts' : 'pieces');
+  const comesApart = stack !== null && pieces.length > 0 && pass !== undefined;
   const phase = stack?.phases.find(({ key }) => key === step.phaseKey);
   return (
     <Box
@@ -24,6 +33,7 @@ export function StepPicture({ step, stack, lines: drawn, places }: StepPicturePr
         minHeight: { xs: 220, md: 0 },
         display: 'grid',
         placeItems: 'center',
+        position: 'relative',
         overflow: 'hidden',
         bgcolor: 'background.paper',
         border: 1,
@@ -31,7 +41,17 @@ export function StepPicture({ step, stack, lines: drawn, places }: StepPicturePr
         p: 1,
       }}
     >
-      {stack && phase && drawn ? (
+      {comesApart && step.kind === 'cut' && (
+        <Button
+          onClick={() => setWanted(inView === 'cuts' ? 'pieces' : 'cuts')}
+          sx={{ ...GLOVE, position: 'absolute', top: 8, right: 8, zIndex: 1 }}
+        >
+          {inView === 'cuts' ? 'Its pieces' : 'Its cuts'}
+        </Button>
+      )}
+      {comesApart && inView === 'pieces' ? (
+        <PiecesSeen stack={stack} pass={pass} maps={pieces} />
+      ) : stack && phase && drawn ? (
         <StackFromAbove
           stack={stack}
           phase={phase}

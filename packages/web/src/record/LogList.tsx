@@ -69,6 +69,8 @@ function wordsOf(event: StandingEvent, plan: Plan | null): string {
       return `${NOTICE_WORDS[event.what]}${event.stack === null ? '' : `: ${nameOf(event.stack)}`}${event.words === null ? '' : `. ${event.words}`}`;
     case 'sets-assembled':
       return `${counted(event.copies, 'copy', 'copies')} assembled`;
+    case 'piece-off':
+      return `Piece ${String(event.piece)} off: ${nameOf(event.stack)}, pass ${String(event.pass)}`;
     case 'blanks-cut':
       return 'Blanks cut';
     case 'rods-cut':

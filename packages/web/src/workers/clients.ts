@@ -7,6 +7,7 @@ import type {
   OwnCutOrder,
   PatternOrder,
   PhaseOrder,
+  PieceMap,
   Plan,
   PlanError,
   PlanInput,
@@ -40,6 +41,8 @@ export interface Planner {
     revisions: readonly TemplateRevision[],
     ownOrders: readonly OwnCutOrder[],
   ): Promise<PhaseOrder[] | null>;
+  /** The pieces that through cuts part the parts of a stack in. */
+  pieceMaps(stack: PlannedStack, revisions: readonly TemplateRevision[]): Promise<PieceMap[] | null>;
   /** The patterns that a plan still needs. */
   patternOrders(
     plan: Plan,
@@ -78,6 +81,8 @@ export function startPlanner(): Planner {
       planner.ask<DrillCard[]>((remote) => remote.drillCards(stacks, revisionsOf(stacks, revisions))),
     sawingOrder: (stack, revisions, ownOrders) =>
       planner.ask<PhaseOrder[]>((remote) => remote.sawingOrder(stack, revisionsOf([stack], revisions), ownOrders)),
+    pieceMaps: (stack, revisions) =>
+      planner.ask<PieceMap[]>((remote) => remote.pieceMaps(stack, revisionsOf([stack], revisions))),
     patternOrders: (plan, run, shop, revisions) =>
       planner.ask<PatternOrder[]>((remote) => remote.patternOrders(plan, run, shop, revisions)),
     families: (input) =>

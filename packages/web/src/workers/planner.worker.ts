@@ -11,6 +11,7 @@ import {
   layingWood,
   orderOfPhase,
   ordersOfPlan,
+  pieceMaps,
   planRods,
   planRun,
   priceOfOtherSchool,
@@ -29,6 +30,7 @@ import {
   type Part,
   type PatternOrder,
   type PhaseOrder,
+  type PieceMap,
   type Plan,
   type PlanCost,
   type PlanError,
@@ -160,6 +162,9 @@ const planner = {
   ): PhaseOrder[] {
     return stack.phases.map((phase) => orderOfPhase(stack, phase, revisions, ownOrders));
   },
+
+  /** The pieces that through cuts part the parts of a stack in. */
+  pieceMaps: (stack: PlannedStack, revisions: readonly TemplateRevision[]): PieceMap[] => pieceMaps(stack, revisions),
 
   /** The patterns that a plan still needs, with the order in which their cuts are sawn. */
   patternOrders: (plan: Plan, run: Run, shop: Shop, revisions: readonly TemplateRevision[]): PatternOrder[] =>

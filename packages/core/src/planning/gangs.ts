@@ -134,18 +134,35 @@ function flushSides(group: readonly CountedPart[], { minX, minY, maxX, maxY }: B
   };
 }
 
-function gangCuts({ part, siblings }: CountedPart): GangCut[] {
-  const shape = shapeOfPart(part, siblings);
-  return cutsOf(part).map(({ cut: { id, path }, kind }) => ({
-    cutId: id,
+const gangCuts = ({ part, siblings }: CountedPart): GangCut[] =>
+  shapesOfCuts(part, siblings).map((shape) => ({
+    ...shape,
     partId: part.id,
-    kind,
-    path,
-    rule: ruleOf(part, id),
-    measure: measureCut(path, kind),
-    openingMm: kind === 'inside' ? openingRoom(path, keptIn(path, shape)) : null,
+    rule: ruleOf(part, shape.cutId),
     wants: part.wants,
   }));
+
+/** What a cut is by its drawing alone. */
+type CutShape = Pick<GangCut, 'cutId' | 'kind' | 'path' | 'measure' | 'openingMm'>;
+
+/** By the parts of a template, which never change: planning a run again after an edit measures nothing anew. */
+const known = new WeakMap<readonly Part[], Map<string, readonly CutShape[]>>();
+
+function shapesOfCuts(part: Part, siblings: readonly Part[]): readonly CutShape[] {
+  const ofParts = known.get(siblings) ?? new Map<string, readonly CutShape[]>();
+  known.set(siblings, ofParts);
+  const before = ofParts.get(part.id);
+  if (before) return before;
+  const shape = shapeOfPart(part, siblings);
+  const found = cutsOf(part).map(({ cut: { id, path }, kind }) => ({
+    cutId: id,
+    kind,
+    path,
+    measure: measureCut(path, kind),
+    openingMm: kind === 'inside' ? openingRoom(path, keptIn(path, shape)) : null,
+  }));
+  ofParts.set(part.id, found);
+  return found;
 }
 
 const unknownWood = (woodId: string, where: string): PlanFault => ({

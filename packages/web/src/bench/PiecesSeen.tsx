@@ -1,5 +1,6 @@
 import { Box, Typography } from '@mui/material';
 import { gangOfLayer, piecesOff, type MappedPiece, type PieceMap, type PlannedStack } from '@rapid-jig/core';
+import { FigureAt } from '../drawing/FigureAt';
 import { drawnSize } from '../drawing/StackPicture';
 import { woodFill } from '../drawing/WoodDefs';
 import { useOpenRun, useRunState } from '../runs/RunRoute';
@@ -102,21 +103,9 @@ function PieceSeen({ piece: { number, rings, at }, label, fill, size, isOff, onT
         strokeDasharray={isOff ? '3 4' : undefined}
         vectorEffect="non-scaling-stroke"
       />
-      <text
-        x={at.x}
-        y={-at.y}
-        fontSize={size}
-        fontWeight="700"
-        textAnchor="middle"
-        dominantBaseline="central"
-        fill="var(--rj-palette-line)"
-        stroke={DRAWN.opening}
-        strokeWidth={isOff ? 0 : size / 6}
-        paintOrder="stroke"
-        opacity={isOff ? 0.5 : 1}
-      >
+      <FigureAt at={at} size={size} halo={isOff ? 0 : size / 6} opacity={isOff ? 0.5 : 1}>
         {isOff ? '✓' : number}
-      </text>
+      </FigureAt>
     </g>
   );
 }

@@ -14,6 +14,7 @@ import { gangOfLayer } from '@rapid-jig/core';
 import { cornerWords } from '../words/sawing';
 import { DRAWN } from '../theme/drawn';
 import { FIGURE } from '../theme/theme';
+import { FigureAt } from './FigureAt';
 import { Measure } from './Measure';
 import { SawTrack, type SawMoment } from './saw-track';
 import { drawnSize } from './StackPicture';
@@ -253,21 +254,9 @@ function Corners({ corners, size }: { readonly corners: readonly SawnCorner[]; r
   if (corners.length > MOST_NUMBERED) return null;
   const figure = size / 50;
   return corners.map(({ at }, i) => (
-    <text
-      key={i}
-      x={at.x}
-      y={-at.y}
-      fontSize={figure}
-      fontWeight="700"
-      textAnchor="middle"
-      dominantBaseline="central"
-      fill="var(--rj-palette-line)"
-      stroke={DRAWN.opening}
-      strokeWidth={figure / 4}
-      paintOrder="stroke"
-    >
+    <FigureAt key={i} at={at} size={figure} halo={figure / 4}>
       {i + 1}
-    </text>
+    </FigureAt>
   ));
 }
 

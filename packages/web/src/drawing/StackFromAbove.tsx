@@ -12,6 +12,7 @@ import {
 } from '@rapid-jig/core';
 import { DRAWN } from '../theme/drawn';
 import { phaseWords } from '../words/stacks';
+import { FigureAt } from './FigureAt';
 import { svgMatrix } from './LayersFanned';
 import { drawnSize } from './StackPicture';
 import { woodFill } from './WoodDefs';
@@ -105,17 +106,9 @@ export function StackFromAbove({
           at && (
             <g key={id}>
               <circle cx={at.x} cy={-at.y} r={figure * 0.75} fill={DRAWN.opening} stroke="var(--rj-palette-line)" />
-              <text
-                x={at.x}
-                y={-at.y}
-                fontSize={figure}
-                textAnchor="middle"
-                dominantBaseline="central"
-                fontWeight="700"
-                fill="var(--rj-palette-line)"
-              >
+              <FigureAt at={at} size={figure}>
                 {i + 1}
-              </text>
+              </FigureAt>
             </g>
           )
         );

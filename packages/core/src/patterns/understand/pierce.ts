@@ -104,6 +104,8 @@ interface Place {
   readonly room: number;
 }
 
+/** The line of a slot is looked at in so many places: each costs a hundredth of moving all lines inwards once. */
+const BESIDE = 48;
 /** Steps in which a circle grows until it is too large, and then shrinks until it touches nothing but its own line. */
 const STEPS = 30;
 
@@ -114,7 +116,7 @@ const STEPS = 30;
  */
 function besideTheLine(ring: readonly Point[], index: SegmentIndex, sure: number): Place {
   let best: Place = { at: ring[0] ?? { x: NaN, y: NaN }, room: 0 };
-  for (const { from, into } of placesAlong(ring)) {
+  for (const { from, into } of placesAlong(ring, BESIDE)) {
     let [radius, isGrowing] = [sure, true];
     for (let step = 0; step < STEPS; step++) {
       const at = { x: from.x + radius * into.x, y: from.y + radius * into.y };
@@ -180,15 +182,15 @@ function insideOf({ at, turn, enter }: Corner, path: Path, radius: number): Poin
 
 /** Places beside the line, a hole's clear radius into the waste. */
 const besideLine = (path: Path, radius: number): Point[] =>
-  placesAlong(flatten(path)).map(({ from, into }) => ({
+  placesAlong(flatten(path), 8).map(({ from, into }) => ({
     x: from.x + into.x * radius * 1.05,
     y: from.y + into.y * radius * 1.05,
   }));
 
-/** Middles of some lines of a ring, the first and then an eighth of its points apart, and the way into it from there. */
-function placesAlong(ring: readonly Point[]): { readonly from: Point; readonly into: Point }[] {
+/** Middles of about so many lines of a ring, as many of its points apart, and the way into it from there. */
+function placesAlong(ring: readonly Point[], count: number): { readonly from: Point; readonly into: Point }[] {
   const left = shoelace(ring) > 0 ? 1 : -1;
-  const step = Math.max(1, Math.floor(ring.length / 8));
+  const step = Math.max(1, Math.floor(ring.length / count));
   return ring.flatMap((a, i) => {
     const b = ring[(i + 1) % ring.length];
     const length = b ? distance(a, b) : 0;

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { cpus } from 'node:os';
 import { demoRunPath, withAppAndBrowser } from './app-in-browser.mjs';
 import { ensurePackages, run } from './install.mjs';
@@ -26,6 +27,27 @@ const watchLongTasks = () => {
     buffered: true,
   });
 };
+
+/** A tap is answered once it is on the disk. */
+async function benchTaps(events) {
+  const times = [];
+  const plain = { kind: 'noticed', what: 'burnt', step: 'cut', stack: null, phase: null, pass: null };
+  for (let n = 0; n < 220; n++) {
+    const made = { id: randomUUID(), clientId: randomUUID(), at: new Date().toISOString() };
+    const event = { ...plain, ...made, bladeId: null, words: null, photoId: null };
+    const started = performance.now();
+    const answer = await fetch(events, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(event),
+    });
+    if (!answer.ok) throw new Error(`${events} was answered with ${answer.status}: ${await answer.text()}`);
+    if (n >= 20) times.push(performance.now() - started);
+  }
+  times.sort((a, b) => a - b);
+  const at = (share) => times[Math.floor(times.length * share)].toFixed(1);
+  row('a tap from its sending until it is on the disk: median, 90 %, most', `${at(0.5)}, ${at(0.9)}, ${at(0.999)} ms`);
+}
 
 await withAppAndBrowser(async ({ address, browser }) => {
   const runPath = await demoRunPath(address);
@@ -71,4 +93,5 @@ await withAppAndBrowser(async ({ address, browser }) => {
   row('edit of the demo run: from the edit to the plan back on the page', `${median(drawn).toFixed(1)} ms`);
   row('longest main-thread task after an edit (0: none over 50 ms)', `${longest.toFixed(0)} ms`);
   await context.close();
+  await benchTaps(`${address}/demo/api${runPath.replace('/demo', '')}/events`);
 });

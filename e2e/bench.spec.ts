@@ -314,7 +314,7 @@ test('the pieces of a puzzle are ticked where they lie, on every device, and unt
     await expect(pieces()).toBeVisible({ timeout: 1500 });
   }).toPass();
   await pieces().click();
-  await piece(3).click();
+  await piece(3).dblclick();
   await expect(page.getByRole('status', { name: 'Pieces off' })).toHaveText('1 of 8 pieces off');
   const other = await browser.newPage();
   await other.goto(bench);

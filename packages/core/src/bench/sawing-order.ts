@@ -6,6 +6,7 @@ import {
   circlePath,
   distance,
   flatten,
+  indexSegments,
   moved,
   movePath,
   shoelace,
@@ -88,6 +89,7 @@ export function orderOfPhase(
   const held = supportAlong(ids, work, support);
   const byId = new Map(work.lines.map((line) => [line.id, line]));
   const planned = new Map(phase.cuts.map((cut) => [cut.cutId, cut]));
+  const lines = work.lines.length > 0 ? indexSegments(work.lines) : null;
   return {
     stackKey: stack.key,
     phaseKey: phase.key,
@@ -106,7 +108,7 @@ export function orderOfPhase(
           entry: line.entry,
           points: line.points,
           kerfMm: line.kerfMm,
-          corners: board ? inOrderFrom(line.points, cornerWays(corneredLine(cut, path), work.lines, board)) : [],
+          corners: board && lines ? inOrderFrom(line.points, cornerWays(corneredLine(cut, path), lines, board)) : [],
           round: isTilted(cut.rule) && line.closed ? 'clockwise' : null,
           thinMm: mm < WEAK ? mm : null,
         },

@@ -1,10 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
-import { bendsOf, flatten, type Path } from '../geometry';
+import { bendsOf, flatten, indexSegments, type Path } from '../geometry';
 import { circle, rectangle } from '../planning/fixtures.test-support';
 import { cornerWays, inOrderFrom, type CorneredLine } from './corner-ways';
 
 const BOARD = { minX: -50, minY: -50, maxX: 250, maxY: 150 };
-const indexed = (path: Path) => ({ points: flatten(path), closed: path.closed });
+const indexed = (...paths: readonly Path[]) =>
+  indexSegments(paths.map((path) => ({ points: flatten(path), closed: path.closed })));
 /** An outline drawn counter-clockwise: what turns left stands out, what turns right is hollow. */
 const outline = (path: Path, changes: Partial<CorneredLine> = {}): CorneredLine => ({
   corners: bendsOf(path).corners,
@@ -21,18 +22,16 @@ const polygon = (...points: readonly (readonly [number, number])[]): Path => {
 describe('how a corner is sawn', () => {
   test('a corner that stands out is looped where the waste beyond it has room, else run off', () => {
     const square = rectangle(100, 60);
-    expect(cornerWays(outline(square), [indexed(square)], BOARD).map(({ way }) => way)).toEqual(Array(4).fill('loop'));
+    expect(cornerWays(outline(square), indexed(square), BOARD).map(({ way }) => way)).toEqual(Array(4).fill('loop'));
     // The middle of a loop 6 across lies 3 from both arms drawn on, at (-3, -3); 3 clear of it are needed.
     const near = (away: number) => circle(5, -3 - (3 + away + 5) / Math.SQRT2, -3 - (3 + away + 5) / Math.SQRT2);
     const wayBeside = (away: number) =>
-      cornerWays(outline(square), [indexed(square), indexed(near(away))], BOARD).find(
-        ({ at }) => at.x === 0 && at.y === 0,
-      )?.way;
+      cornerWays(outline(square), indexed(square, near(away)), BOARD).find(({ at }) => at.x === 0 && at.y === 0)?.way;
     expect(wayBeside(0.2)).toBe('loop');
     expect(wayBeside(-0.2)).toBe('run-off');
     // A board that ends 5 mm from the corner has no room for 6.
     const tight = { ...BOARD, minX: -5 };
-    const ways = cornerWays(outline(square), [indexed(square)], tight);
+    const ways = cornerWays(outline(square), indexed(square), tight);
     expect(ways.map(({ at, way }) => [at.x, way])).toEqual(
       ways.map(({ at }) => [at.x, at.x === 0 ? 'run-off' : 'loop']),
     );
@@ -41,7 +40,7 @@ describe('how a corner is sawn', () => {
   test('a hollow corner is turned in by a narrow blade on a level table, else sawn from both sides', () => {
     const ell = polygon([0, 0], [80, 0], [80, 30], [30, 30], [30, 80], [0, 80]);
     const at = (canPivot: boolean) =>
-      cornerWays(outline(ell, { canPivot }), [indexed(ell)], BOARD).find(
+      cornerWays(outline(ell, { canPivot }), indexed(ell), BOARD).find(
         (corner) => corner.at.x === 30 && corner.at.y === 30,
       );
     expect(at(true)?.way).toBe('pivot');
@@ -54,25 +53,25 @@ describe('how a corner is sawn', () => {
       return polygon([0, 0], [60, 0], [60 + 60 * Math.cos(angle), 60 * Math.sin(angle)], [0, 90]);
     };
     const wayAt = (degrees: number) =>
-      cornerWays(outline(turned(degrees)), [indexed(turned(degrees))], BOARD).find(({ at }) => at.x === 60)?.way;
+      cornerWays(outline(turned(degrees)), indexed(turned(degrees)), BOARD).find(({ at }) => at.x === 60)?.way;
     expect(wayAt(40)).toBe('follow');
     expect(wayAt(50)).toBe('loop');
     // The tip at (0, 0) is 20 degrees wide: the middle of its loop is 3 / sin(10) = 17.3 mm beyond it.
     const tip = polygon([0, 0], [100, -17.6], [100, 17.6]);
     const wayOf = (minX: number) =>
-      cornerWays(outline(tip), [indexed(tip)], { ...BOARD, minX }).find(({ at }) => at.x === 0)?.way;
+      cornerWays(outline(tip), indexed(tip), { ...BOARD, minX }).find(({ at }) => at.x === 0)?.way;
     expect(wayOf(-20.5)).toBe('loop');
     expect(wayOf(-20)).toBe('run-off');
   });
 
   test('a line without corners has none; corners are told in the order that the blade comes to them', () => {
     const round = circle(10, 0, 0);
-    expect(cornerWays(outline(round), [indexed(round)], BOARD)).toEqual([]);
+    expect(cornerWays(outline(round), indexed(round), BOARD)).toEqual([]);
     const square = rectangle(100, 60);
     const points = [...flatten(square)];
     const from = points.findIndex(({ x, y }) => x === 100 && y === 60);
     const turned = [...points.slice(from), ...points.slice(0, from)];
-    const told = inOrderFrom(turned, cornerWays(outline(square), [indexed(square)], BOARD));
+    const told = inOrderFrom(turned, cornerWays(outline(square), indexed(square), BOARD));
     expect(told.map(({ at }) => [at.x, at.y])).toEqual([
       [100, 60],
       [0, 60],

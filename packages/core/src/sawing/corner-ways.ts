@@ -1,4 +1,4 @@
-import { distance, indexSegments, norm, type Box, type Corner, type IndexedLine, type Point } from '../geometry';
+import { distance, indexSegments, norm, type Box, type Corner, type Point, type SegmentIndex } from '../geometry';
 
 /**
  * How a corner is sawn: turned on the spot; by two cuts that meet in it; by a loop through the waste; run off into the waste or
@@ -31,14 +31,12 @@ const SHARPEST = 0.15;
  * How each corner of a line is sawn, by its angle, the wood around it and what the blade can do. A loop lies beyond the corner,
  * between its arms drawn on: it has room where none of the `lines` of the work comes into it and it stays on the `board`.
  */
-export function cornerWays(line: CorneredLine, lines: readonly IndexedLine[], board: Box): SawnCorner[] {
-  if (line.corners.length === 0) return [];
-  const index = indexSegments(lines);
+export function cornerWays(line: CorneredLine, lines: SegmentIndex, board: Box): SawnCorner[] {
   const radius = line.loopMm / 2;
   const hasRoom = ({ x, y }: Point): boolean =>
     Math.min(x - board.minX, board.maxX - x, y - board.minY, board.maxY - y) >= radius &&
     // The loop touches the arms drawn on, not the arms: they end in the corner.
-    index.nearest({ x, y }, radius * 0.999) === null;
+    lines.nearest({ x, y }, radius * 0.999) === null;
   return line.corners.map((corner): SawnCorner => {
     const { at, turn } = corner;
     if (Math.abs(turn) < FOLLOWED) return { at, way: 'follow' };
@@ -59,15 +57,16 @@ function middleOfLoop({ at, turn, enter }: Corner, radius: number): Point {
 
 /** The corners of a line in the order that they come from where it is begun; `points` are those of the line from there on. */
 export function inOrderFrom(points: readonly Point[], corners: readonly SawnCorner[]): SawnCorner[] {
-  const place = ({ at }: SawnCorner): number => {
-    let best = 0;
-    points.forEach((p, i) => {
-      if (distance(p, at) < distance(points[best] ?? p, at)) best = i;
-    });
-    return best;
+  if (corners.length < 2) return [...corners];
+  const index = indexSegments([{ points, closed: false }]);
+  /** Where it lies along the line: which piece, and how far into it. */
+  const place = ({ at }: SawnCorner): readonly [piece: number, into: number] => {
+    const nearest = index.nearest(at);
+    const start = points[nearest?.piece ?? 0];
+    return nearest && start ? [nearest.piece, distance(start, nearest.at)] : [0, 0];
   };
   return corners
     .map((corner) => ({ corner, at: place(corner) }))
-    .sort((a, b) => a.at - b.at)
+    .sort((a, b) => a.at[0] - b.at[0] || a.at[1] - b.at[1])
     .map(({ corner }) => corner);
 }

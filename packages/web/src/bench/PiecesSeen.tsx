@@ -7,6 +7,7 @@ import { useOpenRun, useRunState } from '../runs/RunRoute';
 import { useTakeBack } from '../runs/use-take-back';
 import { DRAWN } from '../theme/drawn';
 import { FIGURE } from '../theme/theme';
+import { useBounce } from './use-bounce';
 
 interface PiecesSeenProps {
   readonly stack: PlannedStack;
@@ -19,6 +20,7 @@ export function PiecesSeen({ stack, pass, maps }: PiecesSeenProps) {
   const { work } = useRunState();
   const { session } = useOpenRun();
   const takeBack = useTakeBack();
+  const isBounce = useBounce();
   const [top] = stack.gangs;
   const [layer] = stack.layers;
   if (!top || !layer) return null;
@@ -26,6 +28,7 @@ export function PiecesSeen({ stack, pass, maps }: PiecesSeenProps) {
   const [across, up] = drawnSize(top);
   const offOf = ({ partId }: PieceMap) => piecesOff(work.standing, { stack: stack.key, pass, partId });
   const toggle = ({ partId }: PieceMap, piece: number, eventId: string | undefined): void => {
+    if (isBounce(`${partId} ${String(piece)}`)) return;
     const event = work.standing.find(({ id }) => id === eventId);
     if (event) takeBack(event);
     else session.record([{ kind: 'piece-off', stack: stack.key, pass, partId, piece }]);

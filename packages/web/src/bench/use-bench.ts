@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { useStore } from 'zustand';
 import {
   benchSteps,
@@ -13,6 +13,7 @@ import { useOpenRun, useRunState } from '../runs/RunRoute';
 import type { Tapped } from '../runs/run-session';
 import { useTakeBack } from '../runs/use-take-back';
 import { useBladeInSaw, useServices, useShop } from '../services';
+import { useBounce } from './use-bounce';
 import { clockFor, goingOn, keptClock, minutesAt, pausedNow, type StepClock } from './bench-clock';
 
 /** What stands at the bench now, and what a tap does. */
@@ -32,9 +33,6 @@ export interface Bench {
   doFirst(stackKey: string | null): void;
 }
 
-/** A second tap within this is the same tap. */
-const BOUNCE_MS = 350;
-
 export function useBench(): Bench {
   const { session } = useOpenRun();
   const takeBack = useTakeBack();
@@ -50,16 +48,10 @@ export function useBench(): Bench {
   const step = steps?.[0] ?? null;
   const stack = planned?.plan.stacks.find(({ key }) => key === step?.stackKey) ?? null;
   const { clock, keep } = useStepClock(session.document.store.getState().doc.id, step?.key ?? null);
-  const lastTap = useRef({ what: '', at: -Infinity });
+  const isBounce = useBounce();
   // What going back takes back: the last thing this device did that still stands.
   const last = work.standing.findLast((event) => event.clientId === clientId) ?? null;
 
-  const isBounce = (what: string): boolean => {
-    const at = performance.now();
-    if (lastTap.current.what === what && at - lastTap.current.at < BOUNCE_MS) return true;
-    lastTap.current = { what, at };
-    return false;
-  };
   const where = {
     step: step?.kind ?? null,
     stack: step?.stackKey ?? null,

@@ -1,7 +1,9 @@
 import { useCallback, useMemo } from 'react';
+import { Typography } from '@mui/material';
 import { useLoaderData } from 'react-router';
 import { ordersOfTemplate, type TemplateRevision } from '@rapid-jig/core';
 import { useServices, useShop, type Services } from '../services';
+import { Page } from '../shell/Page';
 import { orThrow } from '../shell/or-throw';
 import type { PlanInView } from '../runs/run-session';
 import { useRunDoc, useRunState } from '../runs/RunRoute';
@@ -32,6 +34,11 @@ export function RunPatternsView() {
     [planner, shop, revisions],
   );
   const orders = useAsked(planned, ask);
-  if (!orders) return null;
+  if (!orders)
+    return (
+      <Page wide title="Patterns">
+        <Typography>Counting the patterns…</Typography>
+      </Page>
+    );
   return <PatternsView title={name} back=".." revisions={revisions} wishes={orders.answer} />;
 }

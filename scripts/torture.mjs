@@ -320,6 +320,7 @@ const patterns = Array.from({ length: 40 }, () => ({
   copies: 500,
   stack: null,
   bits: null,
+  twoEntries: null,
   brads: [],
   arrows: [],
 }));

@@ -19,6 +19,7 @@ const PREFERENCES = bladePreferences(TYPICAL_SHOP);
 const CONTEXT: UnderstandingOf = {
   thicknessMm: 6.35,
   hardnessN: 5600,
+  secondFor: () => false,
   bitFor: (_cut, measure, openingMm) =>
     bitForLayer({ measure, openingMm, hardnessN: 5600, heightMm: 6.35, wants: [] }, PREFERENCES, TYPICAL_BLADES),
   fitTolerance: 0.25,

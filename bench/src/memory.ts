@@ -21,6 +21,7 @@ for (const shape of shapesOf(drawing.value))
   understandPart(shape, {
     thicknessMm: 6.35,
     hardnessN: 5600,
+    secondFor: () => false,
     bitFor: (_cut, measure, openingMm) =>
       bitForLayer(
         { measure, openingMm, hardnessN: 5600, heightMm: 6.35, wants: [] },

@@ -50,6 +50,7 @@ function drawn(text: string): Drawing {
 const CONTEXT: UnderstandingOf = {
   thicknessMm: 6.35,
   hardnessN: 5600,
+  secondFor: () => false,
   bitFor: (_cut, measure, openingMm) =>
     bitForLayer(
       { measure, openingMm, hardnessN: 5600, heightMm: 6.35, wants: [] },

@@ -169,7 +169,17 @@ describe('documents that are right are taken as they are', () => {
 
 const patternRequest = {
   patterns: [
-    { templateId: uuid(1), revision: 1, partIds: [uuid(3)], copies: 2, stack: null, bits: null, brads: [], arrows: [] },
+    {
+      templateId: uuid(1),
+      revision: 1,
+      partIds: [uuid(3)],
+      copies: 2,
+      stack: null,
+      bits: null,
+      twoEntries: null,
+      brads: [],
+      arrows: [],
+    },
   ],
   options: defaultPatternOptions({ paper: 'a4', units: 'mm' }),
 };

@@ -29,6 +29,7 @@ const wish = Joi.object<Wire<PatternOrder>, true>({
     .max(20_000)
     .allow(null)
     .required(),
+  twoEntries: Joi.array().items(id).max(20_000).allow(null).required(),
   brads: Joi.array().items(point.optional()).max(100).required(),
   arrows: Joi.array().items(arrow).max(20_000).required(),
 });

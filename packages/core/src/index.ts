@@ -304,6 +304,7 @@ export {
   wishesOf,
   withCutOrder,
   withoutWish,
+  wantsSecondEntry,
   gangName,
   gangOfLayer,
   hashOf,

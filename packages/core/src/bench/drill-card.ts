@@ -94,7 +94,7 @@ function entryPlaces(stack: PlannedStack, phase: Phase, parts: Parts): DrillPlac
     const gang = stack.gangs.find((one) => one.parts.some((part) => part.partId === partId));
     if (!known || !gang) return [];
     const found = pierceHolesFor(shapeOfPart(known.part, known.siblings), {
-      hardnessN: gang.wood.hardnessN,
+      secondFor: (cutId) => cuts.get(cutId)?.entries === 2,
       bitFor: (cutId) => cuts.get(cutId)?.choice.bitMm ?? null,
     });
     return found.flatMap((hole) => {

@@ -9,3 +9,12 @@ export const recordsIn = (doc: Doc, field: string): Doc[] => {
   const value = doc[field];
   return Array.isArray(value) ? value.filter(isRecord) : [];
 };
+
+/** A plan, each cut of each phase of its stacks changed. */
+export const withCuts = (plan: Doc, change: (cut: Doc) => Doc): Doc => ({
+  ...plan,
+  stacks: recordsIn(plan, 'stacks').map((stack) => ({
+    ...stack,
+    phases: recordsIn(stack, 'phases').map((phase) => ({ ...phase, cuts: recordsIn(phase, 'cuts').map(change) })),
+  })),
+});

@@ -159,6 +159,7 @@ test('layers taken apart after the outline are sawn one by one, as they were; a 
       pattern: 'glue-stick-on-tape',
       patternFor: {},
       holdHigh: null,
+      secondEntry: true,
       otherSaws: [],
       useWhatIsLeft: true,
       keepInSaw: true,

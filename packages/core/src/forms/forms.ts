@@ -6,6 +6,7 @@ import { planWithHeights } from './plan-3';
 import { planWithPhases } from './plan-4';
 import { planWithPatterns } from './plan-5';
 import { planWithWants } from './plan-6';
+import { planWithEntries } from './plan-7';
 import { settingsWithSaws } from './settings-4';
 import { templateWithRules } from './template-3';
 import { templateWithWants } from './template-4';
@@ -15,12 +16,12 @@ import { templateWithHoleUses } from './template-5';
 export const FORMS = {
   template: 5,
   run: 5,
-  settings: 5,
+  settings: 6,
   stockItem: 2,
   stockMove: 1,
   bladeMove: 1,
   workEvent: 5,
-  plan: 6,
+  plan: 7,
   desk: 2,
   photo: 1,
 } as const;
@@ -67,6 +68,8 @@ const STEPS: Readonly<Record<FormKind, readonly ((doc: Doc) => Doc)[]>> = {
     settingsWithSaws,
     // Which bits there are was not told.
     (settings) => ('cutOrder' in settings ? { ...settings, bits: null } : settings),
+    // Very hard wood always got two entry holes.
+    (settings) => ('cutOrder' in settings ? { ...settings, secondEntry: true } : settings),
   ],
   // Pieces made beyond what was wanted did not lie on the rack.
   stockItem: [(item) => ({ ...item, partId: null })],
@@ -81,7 +84,7 @@ const STEPS: Readonly<Record<FormKind, readonly ((doc: Doc) => Doc)[]>> = {
     // Pieces that come off a puzzle were not ticked; an older program does not know the event.
     (event) => event,
   ],
-  plan: [planWithBits, planWithHeights, planWithPhases, planWithPatterns, planWithWants],
+  plan: [planWithBits, planWithHeights, planWithPhases, planWithPatterns, planWithWants, planWithEntries],
   desk: [deskWithBytes],
   photo: [],
 };

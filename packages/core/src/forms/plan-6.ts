@@ -1,4 +1,4 @@
-import { isRecord, recordsIn, type Doc } from './doc';
+import { isRecord, recordsIn, withCuts, type Doc } from './doc';
 
 /** What was not known of blades: a plan says of them what it was made with. */
 const NOT_KNOWN = {
@@ -14,21 +14,14 @@ const NOT_KNOWN = {
  * it is told where a worn blade is changed.
  */
 export const planWithWants = (plan: Doc): Doc => ({
-  ...plan,
+  ...withCuts(plan, (cut) => ({
+    ...cut,
+    wants: [],
+    choice: isRecord(cut['choice']) ? withBlade(cut['choice']) : cut['choice'],
+  })),
   bladeTurns: recordsIn(plan, 'bladeTurns').map(turnWithSpells),
   changingSaved: 0,
   bladeUses: recordsIn(plan, 'bladeUses').map((use) => ({ ...withBlade(use), changes: [] })),
-  stacks: recordsIn(plan, 'stacks').map((stack) => ({
-    ...stack,
-    phases: recordsIn(stack, 'phases').map((phase) => ({
-      ...phase,
-      cuts: recordsIn(phase, 'cuts').map((cut) => ({
-        ...cut,
-        wants: [],
-        choice: isRecord(cut['choice']) ? withBlade(cut['choice']) : cut['choice'],
-      })),
-    })),
-  })),
 });
 
 /** Each stack was sawn to its end; of its tilts it was only told which there were. */

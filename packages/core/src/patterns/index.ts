@@ -22,6 +22,7 @@ export {
   FRAGILE_WIDTH,
   likeParts,
   openingRoom,
+  pierceHoles,
   pierceHolesFor,
   shapesOf,
   TIP_DEPTH,

@@ -100,7 +100,8 @@ export function phaseMinutes(phase: Phase, stack: UnnamedStack, factors: FactorV
   return {
     ...NO_MINUTES,
     drilling: factors.setUpDrill * bits.length + factors.drillHole * holes,
-    threading: factors.threadBlade * pierceHolesOf(phase),
+    // Through one of its holes, however many it has.
+    threading: factors.threadBlade * goes * phase.cuts.filter(({ entries }) => entries > 0).length,
     cutting: sum(({ measure: { lengthMm }, rule, choice: { blade } }) => {
       const slant = slantOf(rule);
       const line = lineMinutes({ lengthMm, pace: slantedPace(pace, slant) }, factors);

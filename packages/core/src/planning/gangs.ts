@@ -143,7 +143,7 @@ const gangCuts = ({ part, siblings }: CountedPart): GangCut[] =>
   }));
 
 /** What a cut is by its drawing alone. */
-type CutShape = Pick<GangCut, 'cutId' | 'kind' | 'path' | 'measure' | 'openingMm'>;
+type CutShape = Pick<GangCut, 'cutId' | 'kind' | 'path' | 'measure' | 'kept' | 'openingMm'>;
 
 /** By the parts of a template, which never change: planning a run again after an edit measures nothing anew. */
 const known = new WeakMap<readonly Part[], Map<string, readonly CutShape[]>>();
@@ -154,13 +154,11 @@ function shapesOfCuts(part: Part, siblings: readonly Part[]): readonly CutShape[
   const before = ofParts.get(part.id);
   if (before) return before;
   const shape = shapeOfPart(part, siblings);
-  const found = cutsOf(part).map(({ cut: { id, path }, kind }) => ({
-    cutId: id,
-    kind,
-    path,
-    measure: measureCut(path, kind),
-    openingMm: kind === 'inside' ? openingRoom(path, keptIn(path, shape)) : null,
-  }));
+  const found = cutsOf(part).map(({ cut: { id, path }, kind }): CutShape => {
+    const kept = kind === 'inside' ? keptIn(path, shape) : [];
+    const openingMm = kind === 'inside' ? openingRoom(path, kept) : null;
+    return { cutId: id, kind, path, measure: measureCut(path, kind), kept, openingMm };
+  });
   ofParts.set(part.id, found);
   return found;
 }

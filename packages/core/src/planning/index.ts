@@ -89,6 +89,7 @@ export type {
   WoodPlanInput,
   WoodProgress,
 } from './model/supply';
+export { wantsSecondEntry } from './entries';
 export { isTilted } from './tilt';
 export { NO_STACK_WISHES, NO_WISHES } from './model/wishes';
 export type { OwnCutOrder, PinnedBlank, PinnedStack, StackWishes, Substitute, WoodWishes } from './model/wishes';

@@ -4,6 +4,7 @@ import { err, ok, type Result } from '../result';
 import { onRule, snapMm } from '../units';
 import { bladesForCut } from './cut-blades';
 import type { Family, Feature } from './families';
+import { entriesOf, wantsSecondEntry } from './entries';
 import { gangPlace } from './gangs';
 import type { PlanError, PlanInput } from './model/input';
 import { economyOf, factorsInForce } from './model/factors';
@@ -158,12 +159,14 @@ function makeStack(context: FamilyContext, mix: Mix): Result<UnnamedStack, PlanE
   const settled = settleBlades(open);
   const back = undo(first.at);
   const phases = outlines.map((phase): Phase => {
-    const cuts = settled.filter((one) => one.phase === phase).map((one) => plannedCut(one, reaches));
+    const under = underBlade(phase, mix, context);
+    const isSecondWanted = wantsSecondEntry(shop, under.hardnessN);
+    const cuts = settled.filter((one) => one.phase === phase).map((one) => plannedCut(one, reaches, isSecondWanted));
     return {
       key: phase.key,
       layerIds: phase.layerIds,
       singly: phase.singly,
-      heightMm: underBlade(phase, mix, context).heightMm,
+      heightMm: under.heightMm,
       holes: phase.holes.map((place) => plannedHole(family, place, phase, back)),
       cuts: sequence(cuts, shop),
       pierceBits: pierceBitsOf(cuts, phase),
@@ -188,7 +191,11 @@ export function featureCuts(family: Family, place: number, phase: PhaseOutline):
   return feature ? inPhase(feature, phase) : [];
 }
 
-function plannedCut({ cuts, choice }: SettledCut, reaches: ReadonlyMap<string, Reach>): PlannedCut {
+function plannedCut(
+  { cuts, choice }: SettledCut,
+  reaches: ReadonlyMap<string, Reach>,
+  isSecondWanted: boolean,
+): PlannedCut {
   const [first, ...others] = cuts;
   if (!first) throw new RangeError('a cut is of at least one member');
   const { cutId, partId, kind, rule, measure } = first;
@@ -203,6 +210,7 @@ function plannedCut({ cuts, choice }: SettledCut, reaches: ReadonlyMap<string, R
     wants: wantsOf(cuts),
     twins: others.map((other): Twin => ({ partId: other.partId, id: other.cutId })),
     choice,
+    entries: entriesOf(first, choice.bitMm, isSecondWanted),
     reach: reaches.get(cutId) ?? 'free',
   };
 }
@@ -223,8 +231,8 @@ function plannedHole({ members, holes }: Family, place: number, phase: PhaseOutl
 function pierceBitsOf(cuts: readonly PlannedCut[], { singly, layerIds }: PhaseOutline): Phase['pierceBits'] {
   const counts = new Map<number, number>();
   const times = singly ? layerIds.length : 1;
-  for (const { choice } of cuts)
-    if (choice.bitMm !== null) counts.set(choice.bitMm, (counts.get(choice.bitMm) ?? 0) + times);
+  for (const { choice, entries } of cuts)
+    if (choice.bitMm !== null) counts.set(choice.bitMm, (counts.get(choice.bitMm) ?? 0) + times * entries);
   return [...counts].sort(([a], [b]) => a - b).map(([diameterMm, count]) => ({ diameterMm, count }));
 }
 

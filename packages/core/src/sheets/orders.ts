@@ -7,6 +7,7 @@ import {
   gangOfLayer,
   PATTERN_WAYS,
   patternsPut,
+  wantsSecondEntry,
   type Plan,
   type PlannedStack,
   type Run,
@@ -29,6 +30,8 @@ export interface PatternOrder {
   readonly stack: string | null;
   /** The bit for the pierce hole of each inside cut, mm, as planned for that stack; null where it is not for one. */
   readonly bits: Readonly<Record<string, number>> | null;
+  /** Ids of inside cuts that have two holes; null where it is not for a stack. */
+  readonly twoEntries: readonly string[] | null;
   /** Places of brads in the frame of the drawing, mm: on the pattern that lies on top of its stack. */
   readonly brads: readonly Point[];
   /** In which order its cuts are sawn; empty where it is not for a stack. */
@@ -66,6 +69,7 @@ export function ordersOfPlan(
             : 1,
           stack: `Stack ${String(i + 1)}: ${layersWords(stack, units)}`,
           bits: bitsOfCuts(stack),
+          twoEntries: cutsWithTwo(stack),
           brads: gang === stack.gangs[0] ? stack.held.brads : [],
           arrows: orderArrows(stack, gang, known, run.stacks.cutOrders),
         },
@@ -94,6 +98,12 @@ const bitsOfCuts = ({ phases }: PlannedStack): Readonly<Record<string, number>> 
       ),
   );
 
+const cutsWithTwo = ({ phases }: PlannedStack): string[] =>
+  phases
+    .flatMap(({ cuts }) => cuts)
+    .filter(({ entries }) => entries === 2)
+    .flatMap(({ cutId, twins }) => [cutId, ...twins.map(({ id }) => id)]);
+
 /** Everything of a template once, parts on one blank together. */
 export function ordersOfTemplate({ template, revision }: TemplateRevision): PatternOrder[] {
   const blanks = new Map<string, string[]>();
@@ -108,6 +118,7 @@ export function ordersOfTemplate({ template, revision }: TemplateRevision): Patt
     copies: 1,
     stack: null,
     bits: null,
+    twoEntries: null,
     brads: [],
     arrows: [],
   }));
@@ -129,9 +140,7 @@ export function patternsFor(
     const parts = order.partIds.flatMap((id) => found.template.parts.find((part) => part.id === id) ?? []);
     if (parts.length === 0 || parts.length < order.partIds.length)
       return err(missing('missing-part', `A part of ${found.template.name}`, i));
-    patterns.push(
-      patternOf(order, found, parts, (part) => pierceIn(part, found.template.parts, order.bits, shop, drawer)),
-    );
+    patterns.push(patternOf(order, found, parts, (part) => pierceIn(part, found.template.parts, order, shop, drawer)));
   }
   return ok(patterns);
 }
@@ -190,7 +199,7 @@ const ruleWords = ({ line, tiltDegrees, kept }: CutRule): string =>
 function pierceIn(
   part: Part,
   siblings: readonly Part[],
-  bits: PatternOrder['bits'],
+  { bits, twoEntries }: PatternOrder,
   shop: Shop,
   drawer: readonly Blade[],
 ): Pattern['pierce'] {
@@ -198,7 +207,7 @@ function pierceIn(
   if (!wood) return [];
   const layer = { hardnessN: wood.hardnessN, heightMm: part.thickness.mm, wants: part.wants };
   return pierceHolesFor(shapeOfPart(part, siblings), {
-    hardnessN: wood.hardnessN,
+    secondFor: (cut) => twoEntries?.includes(cut) ?? wantsSecondEntry(shop, wood.hardnessN),
     bitFor: (cut, measure, openingMm) =>
       bits ? (bits[cut] ?? null) : bitForLayer({ ...layer, measure, openingMm }, bladePreferences(shop), drawer),
   });

@@ -266,7 +266,19 @@ describe('pattern sheets', () => {
     api()
       .post('/api/pattern-sheets')
       .send({
-        patterns: [{ templateId, revision: 1, partIds, copies, stack: null, bits: null, brads: [], arrows: [] }],
+        patterns: [
+          {
+            templateId,
+            revision: 1,
+            partIds,
+            copies,
+            stack: null,
+            bits: null,
+            twoEntries: null,
+            brads: [],
+            arrows: [],
+          },
+        ],
         options: { ...defaultPatternOptions(TYPICAL_SHOP), lineRule: 'outside' },
       });
 

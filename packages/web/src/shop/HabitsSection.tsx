@@ -45,6 +45,10 @@ export function HabitsSection({ shop, edit }: SectionProps) {
           control={<Switch checked={shop.keepInSaw} onChange={(_event, keepInSaw) => edit({ keepInSaw })} />}
           label="Keep the blade that is in the saw"
         />
+        <FormControlLabel
+          control={<Switch checked={shop.secondEntry} onChange={(_event, secondEntry) => edit({ secondEntry })} />}
+          label="Two entry holes in very hard wood"
+        />
       </Box>
       <Choice
         label="Order of cuts"

@@ -151,6 +151,7 @@ function DeskFor({ file, better = null, draft, draftKey, purpose, onKept }: Desk
       key: draftKey,
       drawer: () => bladesOf(services),
       preferences: () => bladePreferences(shop.store.getState().doc),
+      secondEntry: () => shop.store.getState().doc.secondEntry,
     }),
   );
   useEffect(() => {

@@ -19,6 +19,7 @@ const WORDS: Readonly<Record<string, string>> = {
   rip: 'the table saw',
   otherSaws: 'the other saws',
   rods: 'dowels and strips',
+  secondEntry: 'whether very hard wood gets two entry holes',
   useWhatIsLeft: 'whether only blades that are left are used',
   wood: 'what was granted for the wood',
 };

@@ -62,7 +62,8 @@ export interface ShownDrawing extends Omit<Drawing, 'lines'> {
 }
 
 /** What parts are judged by, as one layer of their wood. */
-export interface SawnContext extends Omit<UnderstandingOf, 'bitFor'> {
+export interface SawnContext extends Omit<UnderstandingOf, 'bitFor' | 'secondFor'> {
+  readonly wantsSecondEntry: boolean;
   readonly drawer: readonly Blade[];
   readonly preferences: BladePreferences;
 }
@@ -127,7 +128,7 @@ const reader = {
     return { ok: true, value: { ...current, lines } };
   },
 
-  understand({ drawer, preferences, ...context }: SawnContext, onStage: OnStage): Understood {
+  understand({ drawer, preferences, wantsSecondEntry, ...context }: SawnContext, onStage: OnStage): Understood {
     const shapes = shapesOf(drawingNow());
     const layer = { hardnessN: context.hardnessN, heightMm: context.thicknessMm, wants: [] };
     const bitFor: UnderstandingOf['bitFor'] = (_cut, measure, openingMm) =>
@@ -136,7 +137,7 @@ const reader = {
     const parts = shapes.map((shape, i) => {
       if (i % TOLD_EVERY === 0 || shapes.length < TOLD_EVERY)
         onStage({ at: 'measuring', part: i + 1, of: shapes.length });
-      return understandPart(shape, { ...context, bitFor }, known);
+      return understandPart(shape, { ...context, bitFor, secondFor: () => wantsSecondEntry }, known);
     });
     const likeness = likeParts(shapes, context.fitTolerance, (done) => {
       if (done % TOLD_EVERY === 0) onStage({ at: 'comparing', part: done + 1, of: shapes.length });

@@ -1,4 +1,3 @@
-import { VERY_HARD_N } from '../../blades';
 import {
   bendsOf,
   flatten,
@@ -23,7 +22,8 @@ import { fragileTips, type Tip } from './tips';
 
 /** What is needed beside the lines to place pierce holes. */
 export interface SawnIn {
-  readonly hardnessN: number;
+  /** True for an inside cut that gets a second hole where there is room: a spare start, and relief. */
+  readonly secondFor: (cut: string) => boolean;
   /** The bit for a cut, mm, as whoever chooses blades says it; null where none serves. */
   readonly bitFor: (cut: string, measure: CutMeasure, openingMm: number) => number | null;
 }
@@ -31,6 +31,7 @@ export interface SawnIn {
 /** What is needed beside the lines to judge a part. */
 export interface UnderstandingOf extends SawnIn {
   readonly thicknessMm: number;
+  readonly hardnessN: number;
   /** Within this two outlines are the same, mm. */
   readonly fitTolerance: number;
 }
@@ -182,7 +183,7 @@ function pierceAll(
       noPierce.push({ cut: cut.id, at: cut.path.start, bitMm, roomMm: openingMm });
       continue;
     }
-    const found = pierceHoles(cut, kept, bitMm, context.hardnessN >= VERY_HARD_N);
+    const found = pierceHoles(cut, kept, bitMm, context.secondFor(cut.id));
     if ('roomMm' in found) noPierce.push(found);
     else pierce.push(...found);
   }

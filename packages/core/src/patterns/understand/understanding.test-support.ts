@@ -5,6 +5,7 @@ import { shapesOf, understandPart, type PartShape, type PartUnderstanding, type 
 export const CONTEXT: UnderstandingOf = {
   thicknessMm: inches(1 / 4),
   hardnessN: 5600,
+  secondFor: () => false,
   bitFor: (_cut, _measure, openingMm) => [inches(3 / 64), inches(1 / 32)].find((bit) => bit <= openingMm) ?? null,
   fitTolerance: 0.25,
 };

@@ -67,6 +67,8 @@ export interface Shop {
   readonly holding: Holding;
   /** How stacks from some height up are held, where that is another way; else null. */
   readonly holdHigh: { readonly from: Length; readonly holding: Holding } | null;
+  /** True where an inside cut in very hard wood gets two entry holes: a spare start, and relief. */
+  readonly secondEntry: boolean;
   readonly pattern: PatternMethod;
   /** By wood id, where patterns are put on another way. */
   readonly patternFor: Readonly<Record<string, PatternMethod>>;
@@ -105,6 +107,7 @@ export const TYPICAL_SHOP: Shop = {
   afterOutline: 'singly',
   holding: 'tape',
   holdHigh: null,
+  secondEntry: true,
   pattern: 'glue-stick-on-tape',
   patternFor: {},
   bits: null,

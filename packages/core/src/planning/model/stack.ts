@@ -1,5 +1,5 @@
 import type { BladeChoice, CutWant } from '../../blades';
-import type { Affine, Box, Point } from '../../geometry';
+import type { Affine, Box, Path, Point } from '../../geometry';
 import type { CutKind, CutMeasure } from '../../patterns';
 import type { CutRule, PartCut } from '../../products';
 import type { Grain, Wood } from '../../wood';
@@ -15,6 +15,8 @@ export interface GangCut {
   readonly path: PartCut['path'];
   readonly rule: CutRule;
   readonly measure: CutMeasure;
+  /** Pieces of their own that fall out of an inside cut. */
+  readonly kept: readonly Path[];
   /** Of an inside cut the largest hole that its waste has room for, mm; else null. */
   readonly openingMm: number | null;
   readonly wants: readonly CutWant[];
@@ -117,9 +119,11 @@ export interface Twin {
 }
 
 /** A cut with the blade it is sawn with. */
-export interface PlannedCut extends Omit<GangCut, 'path'> {
+export interface PlannedCut extends Omit<GangCut, 'path' | 'kept'> {
   readonly twins: readonly Twin[];
   readonly choice: BladeChoice;
+  /** Holes that the blade may be threaded through: none where it needs none, two in very hard wood where the shop wants them. */
+  readonly entries: 0 | 1 | 2;
   readonly reach: Reach;
 }
 

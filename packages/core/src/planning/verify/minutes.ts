@@ -84,7 +84,7 @@ export function minutesOfPhase(phase: Phase, stack: PlannedStack, shop: Shop): M
   return {
     pattern: 0,
     drilling: f.setUpDrill * bits + f.drillHole * (pierced + goes * phase.holes.length),
-    threading: f.threadBlade * pierced,
+    threading: f.threadBlade * goes * phase.cuts.filter(({ choice }) => choice.bitMm !== null).length,
     cutting,
     corners,
     changing: 0,

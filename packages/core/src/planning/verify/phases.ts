@@ -1,6 +1,6 @@
 import { comfortOf, pierceBit, plyUnder, slantedPace, STRETCH, woodPace } from '../../blades';
 import { boxGrown, moved, movePath, type Affine } from '../../geometry';
-import { keptIn, measureCut, openingRoom } from '../../patterns';
+import { keptIn, measureCut, openingRoom, pierceHolesFor } from '../../patterns';
 import { cutsOf, shapeOfPart, type Part } from '../../products';
 import { compareMm } from '../../units';
 import { bladesForCut } from '../cut-blades';
@@ -151,7 +151,7 @@ function phaseWrong(phase: Phase, stack: PlannedStack, own: readonly ExpectedGan
   say(alone && !singly && layerIds.length > 1 && !isOutline, 'sawn together after the outline');
   const bits = cuts
     .filter(({ kind }) => kind === 'inside')
-    .flatMap(({ choice }) => Array<number>(singly ? layerIds.length : 1).fill(choice.bitMm ?? 0));
+    .flatMap(({ choice, entries }) => Array<number>((singly ? layerIds.length : 1) * entries).fill(choice.bitMm ?? 0));
   say(
     !isSame(
       pierceBits.flatMap(({ diameterMm, count }) => Array<number>(count).fill(diameterMm)),
@@ -220,7 +220,32 @@ function cutWrong(
   const rooms = idsOf(cut).flatMap((id) => roomOf(id, own));
   const room = kind === 'inside' && rooms.length > 0 ? Math.min(...rooms) : null;
   say(openingMm !== room, 'the room in its opening');
+  say(cut.entries !== entriesWanted(cut, phase, stack, own, input), 'its entry holes');
   return stack.passesToCut === 0 ? wrong : [...wrong, ...bladeWrong(cut, choice, phase, stack, input)];
+}
+
+/** Entry holes: one where a bit goes in, two in very hard wood where the shop wants them and both have room. */
+function entriesWanted(
+  { cutId, choice: { bitMm } }: PlannedCut,
+  phase: Phase,
+  stack: PlannedStack,
+  own: readonly ExpectedGang[],
+  { shop }: PlanInput,
+): number {
+  if (bitMm === null) return 0;
+  const hardest = Math.max(
+    ...gangsOfPhase(phase, stack).flatMap(({ plies }) => plies.map(({ wood }) => wood.hardnessN)),
+  );
+  // 1800 lbf, in N.
+  if (!shop.secondEntry || hardest < 1800 * 4.4482216) return 1;
+  for (const { parts, template } of own) {
+    const part = placeOf(cutId, parts);
+    if (!part) continue;
+    const shape = shapeOfPart(part, template.parts);
+    const holes = pierceHolesFor(shape, { bitFor: (id) => (id === cutId ? bitMm : null), secondFor: () => true });
+    return Math.max(1, holes.length);
+  }
+  return 1;
 }
 
 /** The room that an inside cut has for its hole in the part that draws it; none where any hole goes in. */

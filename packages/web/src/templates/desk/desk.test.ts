@@ -43,6 +43,7 @@ function desk(mmPerUnit: number | null = 1, steps: DrawingSteps | null = null) {
     key: 'desk',
     drawer: () => TYPICAL_BLADES,
     preferences: () => bladePreferences(TYPICAL_SHOP),
+    secondEntry: () => true,
   });
   return { opened, asked, kept, reader, state: () => opened.store.getState() };
 }

@@ -3,6 +3,7 @@ import {
   inches,
   noSteps,
   openForm,
+  wantsSecondEntry,
   toForm,
   SAME_OUTLINE,
   woodById,
@@ -77,6 +78,7 @@ export interface DeskOptions {
   readonly key: string;
   readonly drawer: () => readonly Blade[];
   readonly preferences: () => BladePreferences;
+  readonly secondEntry: () => boolean;
 }
 
 /** What is kept of a desk in this browser. */
@@ -217,9 +219,11 @@ export function openDesk(options: DeskOptions): Desk {
 
 /** A wood that is not known any more is judged as a soft one. */
 function contextOf({ woodId, thickness, fitTolerance }: Making, options: DeskOptions): SawnContext {
+  const hardnessN = woodById(woodId)?.hardnessN ?? 1000;
   return {
     thicknessMm: thickness.mm,
-    hardnessN: woodById(woodId)?.hardnessN ?? 1000,
+    hardnessN,
+    wantsSecondEntry: wantsSecondEntry({ secondEntry: options.secondEntry() }, hardnessN),
     drawer: options.drawer(),
     preferences: options.preferences(),
     fitTolerance,

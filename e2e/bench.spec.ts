@@ -278,7 +278,7 @@ test('a stack is watched as it is sawn, cut by cut', async ({ app, page }) => {
   await page.getByRole('button', { name: 'Saw it last' }).click();
   await expect(told).toContainText(/^5 of 5, an inside cut/);
   await expect(page.getByText('Your own order.')).toContainText(
-    'Cut 5 comes too late: inside cuts go before the outline',
+    'Cut 5 comes too late: cuts of its kind, blade and tilt have their turn before',
   );
   await page.getByRole('button', { name: 'Earlier' }).click();
   await expect(told).toContainText(/^4 of 5, an inside cut/);

@@ -74,15 +74,7 @@ function OwnOrder({ order, onDrop }: { readonly order: PhaseOrder; readonly onDr
   const { broken, cuts, travelMm, foundTravelMm } = order;
   const told = broken.slice(0, MOST_TOLD);
   return (
-    <Alert
-      severity={broken.length > 0 ? 'warning' : 'info'}
-      sx={{ mb: 1 }}
-      action={
-        <Button color="inherit" size="small" onClick={onDrop}>
-          Take the order found
-        </Button>
-      }
-    >
+    <Alert severity={broken.length > 0 ? 'warning' : 'info'} sx={{ mb: 1 }}>
       Your own order. Between its cuts the blade is moved <Measure mm={travelMm} />, in the order found{' '}
       <Measure mm={foundTravelMm} />.
       {told.map((rule) => (
@@ -91,6 +83,9 @@ function OwnOrder({ order, onDrop }: { readonly order: PhaseOrder; readonly onDr
         </div>
       ))}
       {broken.length > told.length && <div>And {broken.length - told.length} more.</div>}
+      <Button color="inherit" size="small" onClick={onDrop} sx={{ ml: -0.75 }}>
+        Take the order found
+      </Button>
     </Alert>
   );
 }

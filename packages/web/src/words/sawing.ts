@@ -28,5 +28,5 @@ export function brokenWords({ rule }: BrokenRule, number: number): string {
   const cut = `Cut ${String(number)}`;
   return rule === 'weak'
     ? `${cut} is held by thinner wood than it need be: sawn earlier, more would stand around it.`
-    : `${cut} comes too late: inside cuts go before the outline, and each blade and tilt has its turn.`;
+    : `${cut} comes too late: cuts of its kind, blade and tilt have their turn before.`;
 }

@@ -91,7 +91,7 @@ const between = (from: Setting, to: Setting, { blade, tilt }: ChangeCosts): numb
   (from.bladeId === to.bladeId ? 0 : blade) + (from.tiltDegrees === to.tiltDegrees ? 0 : tilt);
 
 /** True for a stack with a part of one of these templates. */
-export const isAheadOf = ({ gangs }: Pick<Stack, 'gangs'>, first: readonly string[]): boolean =>
+const isAheadOf = ({ gangs }: Pick<Stack, 'gangs'>, first: readonly string[]): boolean =>
   gangs.some(({ templateId }) => first.includes(templateId));
 
 function chainsOf(waiting: readonly (readonly Spell[])[], isFirst: (stack: Stack) => boolean): Chain[] {

@@ -104,7 +104,7 @@ let current = 0;
 let isStopped = false;
 
 /** The revisions of the plan before: they never change, and what was measured of them holds as long as they are the same objects. */
-let revisions: ReadonlyMap<string, TemplateRevision> = new Map();
+let knownRevisions: ReadonlyMap<string, TemplateRevision> = new Map();
 const nameOf = ({ template, revision }: TemplateRevision): string => `${template.id} ${String(revision)}`;
 
 const planner = {
@@ -188,8 +188,8 @@ const planner = {
 
   async plan(asked: PlanInput): Promise<Result<PlannedRun, PlanError>> {
     const started = performance.now();
-    revisions = new Map(asked.revisions.map((one) => [nameOf(one), revisions.get(nameOf(one)) ?? one]));
-    const input = { ...asked, revisions: [...revisions.values()] };
+    knownRevisions = new Map(asked.revisions.map((one) => [nameOf(one), knownRevisions.get(nameOf(one)) ?? one]));
+    const input = { ...asked, revisions: [...knownRevisions.values()] };
     const result = await planRun(input, { onStage: () => undefined, solver: loadSolver });
     if (!result.ok) return result;
     return { ok: true, value: { plan: result.value, cost: costOf(result.value), tookMs: performance.now() - started } };

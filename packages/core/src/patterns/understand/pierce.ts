@@ -91,7 +91,8 @@ function widest({ ring, kept, index }: Waste, precision: number): Place {
   const area = Math.abs(shoelace(ring)) - kept.reduce((sum, piece) => sum + Math.abs(shoelace(piece)), 0);
   const sure = area / rings.reduce((sum, one) => sum + perimeter(one), 0);
   if (sure < SLENDER * Math.max(boxWidth(box), boxHeight(box)))
-    return widestInSlot(rings, besideTheLine(ring, index, sure), precision);
+    // Lines that cross each other may enclose nothing: a circle begins with some width all the same.
+    return widestInSlot(rings, besideTheLine(ring, index, Math.max(sure, precision)), precision);
   const polygon = [ring, ...kept].map((points) => points.map(({ x, y }): [number, number] => [x, y]));
   const middle = polylabel(polygon, precision);
   const [x = NaN, y = NaN] = middle;

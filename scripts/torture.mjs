@@ -102,7 +102,7 @@ const runOf = (template, copies) => ({
   maxLayers: null,
   measured: [],
   wood: { margin: null, freeLayers: false, laminate: false, byHand: false, freeForm: false, substitutes: [], pins: [] },
-  stacks: { apart: [], most: {}, pins: [], patterns: {} },
+  stacks: { apart: [], most: {}, pins: [], patterns: {}, first: [], cutOrders: [] },
   archived: false,
 });
 const put = (doc, version) => ({

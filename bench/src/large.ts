@@ -1,32 +1,10 @@
-import {
-  bitForLayer,
-  bladePreferences,
-  followSteps,
-  likeParts,
-  noSteps,
-  readDrawing,
-  shapesOf,
-  TYPICAL_BLADES,
-  TYPICAL_SHOP,
-  understandPart,
-  type KnownWays,
-  type UnderstandingOf,
-} from '@rapid-jig/core';
+import { likeParts, shapesOf, understandPart, type KnownWays } from '@rapid-jig/core';
 import { printRow } from './measure';
 import { randomFrom } from './random';
+import { CONTEXT, drawn } from './reading';
 
-const PREFERENCES = bladePreferences(TYPICAL_SHOP);
-const CONTEXT: UnderstandingOf = {
-  thicknessMm: 6.35,
-  hardnessN: 5600,
-  secondFor: () => false,
-  bitFor: (_cut, measure, openingMm) =>
-    bitForLayer({ measure, openingMm, hardnessN: 5600, heightMm: 6.35, wants: [] }, PREFERENCES, TYPICAL_BLADES),
-  fitTolerance: 0.25,
-};
-
-const many = (count: number, drawn: (n: number) => string): string =>
-  Array.from({ length: count }, (_, n) => drawn(n)).join('');
+const many = (count: number, body: (n: number) => string): string =>
+  Array.from({ length: count }, (_, n) => body(n)).join('');
 const grid = (n: number, across: number, pitch: number): [number, number] => [
   (n % across) * pitch,
   Math.floor(n / across) * pitch,
@@ -84,15 +62,13 @@ export function benchLarge(): void {
   for (const [name, body] of CASES) {
     const text = `<svg xmlns="http://www.w3.org/2000/svg" width="1000mm" viewBox="0 0 1000 1000">${body()}</svg>`;
     const from = performance.now();
-    const raw = readDrawing(text);
-    const drawing = raw.ok ? followSteps(raw.value, noSteps(1)) : raw;
-    if (!drawing.ok) throw new Error(drawing.error.message);
+    const drawing = drawn(text);
     const read = performance.now();
-    const shapes = shapesOf(drawing.value);
+    const shapes = shapesOf(drawing);
     const known: KnownWays = new Map();
     for (const shape of shapes) understandPart(shape, CONTEXT, known);
     const understood = performance.now();
-    likeParts(shapes, 0.25);
+    likeParts(shapes, CONTEXT.fitTolerance);
     const all = performance.now();
     const seconds = (ms: number): string => (ms / 1000).toFixed(1);
     printRow(

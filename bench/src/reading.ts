@@ -39,7 +39,8 @@ export function fretwork(cuts: number, points: number): string {
   return `<svg xmlns="http://www.w3.org/2000/svg" width="${String(side)}mm" viewBox="0 0 ${String(side)} ${String(side)}"><rect width="${String(side)}" height="${String(side)}"/>${body}</svg>`;
 }
 
-function drawn(text: string): Drawing {
+/** A drawing in mm as a template takes it. */
+export function drawn(text: string): Drawing {
   const raw = readDrawing(text);
   if (!raw.ok) throw new Error(raw.error.message);
   const drawing = followSteps(raw.value, noSteps(1));
@@ -47,16 +48,15 @@ function drawn(text: string): Drawing {
   return drawing.value;
 }
 
-const CONTEXT: UnderstandingOf = {
+const PREFERENCES = bladePreferences(TYPICAL_SHOP);
+
+/** One layer of a quarter of an inch of hard wood, sawn with the typical blades. */
+export const CONTEXT: UnderstandingOf = {
   thicknessMm: 6.35,
   hardnessN: 5600,
   secondFor: () => false,
   bitFor: (_cut, measure, openingMm) =>
-    bitForLayer(
-      { measure, openingMm, hardnessN: 5600, heightMm: 6.35, wants: [] },
-      bladePreferences(TYPICAL_SHOP),
-      TYPICAL_BLADES,
-    ),
+    bitForLayer({ measure, openingMm, hardnessN: 5600, heightMm: 6.35, wants: [] }, PREFERENCES, TYPICAL_BLADES),
   fitTolerance: 0.25,
 };
 

@@ -1,7 +1,7 @@
 import polylabel from 'polylabel';
-import { boxAround, boxHeight, flatten, moved, piecesOf, type Affine, type Piece, type Point } from '../geometry';
+import { boxAround, boxHeight, flatten, moved, type Affine, type Piece, type Point } from '../geometry';
 import type { StandingEvent } from '../ledger';
-import { JOIN_WITHIN } from '../patterns';
+import { piecesIn } from '../patterns';
 import type { PlannedStack } from '../planning';
 import type { Part, TemplateRevision } from '../products';
 
@@ -39,12 +39,12 @@ export function pieceMaps({ gangs }: PlannedStack, revisions: readonly TemplateR
   );
 }
 
-function piecesOfPart({ outline, insideCuts, throughCuts }: Part): readonly Piece[] {
-  if (throughCuts.length === 0) return [];
-  const holes = insideCuts.map(({ path }) => flatten(path));
-  const lines = throughCuts.map(({ path }) => ({ points: flatten(path), closed: path.closed }));
-  return piecesOf(flatten(outline.path), holes, lines, JOIN_WITHIN).pieces;
-}
+const piecesOfPart = ({ outline, insideCuts, throughCuts }: Part): readonly Piece[] =>
+  piecesIn(
+    flatten(outline.path),
+    insideCuts.map(({ path }) => flatten(path)),
+    throughCuts,
+  ).pieces;
 
 /** As one reads: rows from the top down, each from the left. */
 function numbered(pieces: readonly Piece[], by: Affine): MappedPiece[] {

@@ -10,12 +10,12 @@ import {
   moved,
   movePath,
   shoelace,
-  signedArea,
   type Affine,
   type Box,
   type Path,
   type Point,
 } from '../geometry';
+import { turnsInWood } from '../patterns';
 import { isTilted, type OwnCutOrder, type Phase, type PlannedCut, type PlannedStack } from '../planning';
 import { cutsOf, type TemplateRevision } from '../products';
 import {
@@ -95,7 +95,7 @@ export function orderOfPhase(
     phaseKey: phase.key,
     isOwn,
     foundTravelMm: found.travelMm,
-    broken: isOwn ? brokenRules(ids, work, support) : [],
+    broken: isOwn ? brokenRules(ids, work, support, found) : [],
     travelMm: travelOf(ids.flatMap((id) => byId.get(id) ?? [])),
     cuts: ids.flatMap((id, i): OrderedCut[] => {
       const [line, cut, path] = [byId.get(id), planned.get(id), drawn.get(id)];
@@ -127,11 +127,10 @@ function boardOf({ gangs: [top] }: PlannedStack): Box | null {
 /** The corners of a cut as they lie in the work, and what its blade does in them. */
 function corneredLine({ kind, choice: { blade }, rule }: PlannedCut, { path, at }: DrawnCut): CorneredLine {
   const lying = movePath(path, at);
-  const ahead = Math.sign(signedArea(lying)) * (kind === 'outside' ? -1 : 1);
   return {
     // A blade that saws to every side has no corners.
     corners: isFlat(blade) ? bendsOf(lying).corners : [],
-    isInside: ({ turn }) => kind === 'through' || Math.sign(turn) === ahead,
+    isInside: turnsInWood(lying, kind),
     canPivot: canPivot(blade, isTilted(rule)),
     loopMm: loopAcross(blade),
   };

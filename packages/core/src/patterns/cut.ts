@@ -15,17 +15,23 @@ export interface CutMeasure {
 }
 
 /**
- * Measures one cut. On an outline the inside corners are the hollow ones; in an inside cut they are those of the
- * opening, since the wood that stays is around it; on a through cut every corner has wood all round. `bends` may be
- * given where they are known already.
+ * Whether a turn of a cut (radians, positive to the left) is one that the blade makes with wood that stays all round. On an outline
+ * those are the hollow ones; in an inside cut those of the opening, since the wood that stays is around it; on a through cut all.
+ */
+export function turnsInWood(path: Path, kind: CutKind): (turn: number) => boolean {
+  const ahead = Math.sign(signedArea(path)) * (kind === 'outside' ? -1 : 1);
+  return (turn) => kind === 'through' || Math.sign(turn) === ahead;
+}
+
+/**
+ * Measures one cut: see {@link turnsInWood} for its inside corners. `bends` may be given where they are known already.
  */
 export function measureCut(path: Path, kind: CutKind, { corners, tightest }: Bends = bendsOf(path)): CutMeasure {
-  const ahead = Math.sign(signedArea(path)) * (kind === 'outside' ? -1 : 1);
+  const isInside = turnsInWood(path, kind);
   return {
     lengthMm: pathLength(path),
     corners: corners.length,
-    sharpInsideCorners:
-      kind === 'through' ? corners.length : corners.filter(({ turn }) => Math.sign(turn) === ahead).length,
+    sharpInsideCorners: corners.filter(({ turn }) => isInside(turn)).length,
     tightest,
   };
 }

@@ -1,4 +1,4 @@
-export { measureCut } from './cut';
+export { measureCut, turnsInWood } from './cut';
 export type { CutKind, CutMeasure } from './cut';
 export type { DrawingFault, DrawingFaultKind } from './clean/line';
 export { followSteps, turnGrain } from './drawing';
@@ -24,6 +24,7 @@ export {
   openingRoom,
   pierceHoles,
   pierceHolesFor,
+  piecesIn,
   shapesOf,
   TIP_DEPTH,
   understandPart,

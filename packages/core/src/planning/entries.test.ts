@@ -1,8 +1,8 @@
 import { expect, test } from '@jest/globals';
 import { drillCard } from '../bench';
 import { openForm } from '../forms';
-import { ordersOfPlan, patternsFor } from '../sheets';
-import { circle, inputFor, part, planned, rectangle, template } from './fixtures.test-support';
+import { printedFor } from '../sheets/printed.test-support';
+import { circle, entryHolesOf, inputFor, part, planned, rectangle, template } from './fixtures.test-support';
 import { factorsInForce } from './model/factors';
 import type { Plan } from './model/plan';
 import type { Shop } from './model/shop';
@@ -25,27 +25,18 @@ const plannedOf = async (woodId: string, shop: Partial<Shop> = {}) => {
   const [stack] = plan.stacks;
   const [phase] = stack!.phases;
   const card = drillCard(stack!, phase!, input.revisions).bits.flatMap(({ places }) => places);
-  const printed = patternsFor(
-    ordersOfPlan(plan, input.run, input.shop, input.revisions),
-    input.revisions,
-    input.shop,
-    input.drawer,
-  );
-  if (!printed.ok) throw new Error(printed.error.message);
   const entriesOf = (id: string) => phase!.cuts.find(({ cutId }) => cutId === id)!.entries;
-  return { input, plan, phase: phase!, card, paper: printed.value[0]!.pierce, entriesOf };
+  return { input, plan, phase: phase!, card, paper: printedFor(plan, input)[0]!.pierce, entriesOf };
 };
-const holes = ({ phase }: Awaited<ReturnType<typeof plannedOf>>): number =>
-  phase.pierceBits.reduce((sum, { count }) => sum + count, 0);
 
 test('very hard wood gets a second hole where it has room: card, paper and minutes count the same', async () => {
   const made = await plannedOf('purpleheart');
   expect([made.entriesOf('wide'), made.entriesOf('eye'), made.entriesOf('o')]).toEqual([2, 1, 0]);
-  expect([holes(made), made.card.length, made.paper.length]).toEqual([3, 3, 3]);
+  expect([entryHolesOf(made.phase), made.card.length, made.paper.length]).toEqual([3, 3, 3]);
   expect(verifyPlan(made.plan, made.input)).toEqual([]);
   // One hole more to drill; the blade is threaded through one of them.
   const one = await plannedOf('purpleheart', { secondEntry: false });
-  expect([one.entriesOf('wide'), holes(one), one.card.length, one.paper.length]).toEqual([1, 2, 2, 2]);
+  expect([one.entriesOf('wide'), entryHolesOf(one.phase), one.card.length, one.paper.length]).toEqual([1, 2, 2, 2]);
   expect(made.plan.minutes.drilling - one.plan.minutes.drilling).toBeCloseTo(factorsInForce({}).drillHole, 9);
   expect(made.plan.minutes.threading).toBe(one.plan.minutes.threading);
   expect(verifyPlan(one.plan, one.input)).toEqual([]);
@@ -53,7 +44,7 @@ test('very hard wood gets a second hole where it has room: card, paper and minut
 
 test('other wood has one hole for each cut, and a plan that says otherwise is refused', async () => {
   const soft = await plannedOf('red-oak');
-  expect([soft.entriesOf('wide'), holes(soft), soft.card.length, soft.paper.length]).toEqual([1, 2, 2, 2]);
+  expect([soft.entriesOf('wide'), entryHolesOf(soft.phase), soft.card.length, soft.paper.length]).toEqual([1, 2, 2, 2]);
   const withEntries = (plan: Plan, entries: PlannedCut['entries']): Plan => ({
     ...plan,
     stacks: plan.stacks.map((stack) => ({

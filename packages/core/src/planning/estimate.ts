@@ -43,9 +43,6 @@ export const timesMinutes = (minutes: Minutes, times: number): Minutes => ({
   changing: minutes.changing * times,
 });
 
-/** Pierce holes drilled in one pass of a phase. */
-export const pierceHolesOf = ({ pierceBits }: Phase): number => pierceBits.reduce((sum, { count }) => sum + count, 0);
-
 /** Sizes that differ by less are drilled with one bit, mm: a drawing has 6.35 and 6.3500001 for a quarter of an inch. */
 const ONE_BIT = 0.05;
 

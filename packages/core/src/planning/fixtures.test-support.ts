@@ -8,6 +8,7 @@ import { inches } from '../units';
 import { newRun, newRunLine, type PlanInput, type PlanKit, type RunLine } from './model/input';
 import type { Plan } from './model/plan';
 import { type Shop, TYPICAL_SHOP } from './model/shop';
+import type { Phase } from './model/stack';
 import { passSawn } from './pass-sawn';
 import { NO_STACK_WISHES } from './model/wishes';
 import { planRun } from './plan';
@@ -79,6 +80,9 @@ let solver: Promise<LinearSolver> | null = null;
 export const loadSolver = (): Promise<LinearSolver> => (solver ??= loadHighs().then((highs) => highsSolver(highs)));
 
 export const quietKit: PlanKit = { onStage: () => undefined, solver: loadSolver };
+
+/** Entry holes that are drilled in one pass of a phase. */
+export const entryHolesOf = ({ pierceBits }: Phase): number => pierceBits.reduce((sum, { count }) => sum + count, 0);
 
 export async function planned(input: PlanInput): Promise<Plan> {
   const result = await planRun(input, quietKit);

@@ -3,7 +3,7 @@ export { compareCosts, costOf } from './compare';
 export { besideCut, bitForLayer, hintsForCut } from './cut-blades';
 export { filmSheetsFor } from './consumables';
 export { sparesFor } from './count';
-export { bitOfSizes, bitsOf, phaseMinutes, pierceHolesOf, timesToSaw, totalMinutes } from './estimate';
+export { bitOfSizes, bitsOf, phaseMinutes, timesToSaw, totalMinutes } from './estimate';
 export { gangOfLayer } from './gang-of-layer';
 export { PATTERN_METHODS, PATTERN_WAYS } from './model/pattern-method';
 export type { PatternMaterial, PatternMethod, PatternWay } from './model/pattern-method';

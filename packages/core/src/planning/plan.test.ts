@@ -7,7 +7,6 @@ import {
   compareCosts,
   costOf,
   passSawn,
-  pierceHolesOf,
   type Plan,
   type PlanInput,
   planRun,
@@ -17,7 +16,17 @@ import {
   judgeReach,
   TYPICAL_SHOP,
 } from '.';
-import { circle, inputFor, part, planned, quietKit, rectangle, sawn, template } from './fixtures.test-support';
+import {
+  circle,
+  entryHolesOf,
+  inputFor,
+  part,
+  planned,
+  quietKit,
+  rectangle,
+  sawn,
+  template,
+} from './fixtures.test-support';
 
 const sizes = (plan: Awaited<ReturnType<typeof planned>>) =>
   plan.stacks.filter((s) => s.passesToCut > 0).map(({ layers, passesToCut }) => `${passesToCut}x${layers.length}`);
@@ -128,7 +137,7 @@ describe('stacks', () => {
       ['outside', false, inches(1)],
       ['inside', true, inches(1 / 4)],
     ]);
-    expect(outline.stacks[0]!.phases.map(pierceHolesOf)).toEqual([0, 4]);
+    expect(outline.stacks[0]!.phases.map(entryHolesOf)).toEqual([0, 4]);
     expect(outline.consumables.patterns).toMatchObject([{ copies: 4 }]);
   });
 

@@ -39,6 +39,8 @@ export interface FamilyContext {
   readonly outlines: Map<string, readonly PhaseOutline[]>;
   readonly described: Map<number, StackedGang>;
   readonly found: Map<string, ReturnType<typeof bladesForCut>>;
+  /** Entry holes by cut and bit, looked for once where two are wanted. */
+  readonly entries: Map<string, PlannedCut['entries']>;
 }
 
 export const newContext = (family: Family, input: PlanInput, reaches: ReadonlyMap<string, Reach>): FamilyContext => ({
@@ -49,6 +51,7 @@ export const newContext = (family: Family, input: PlanInput, reaches: ReadonlyMa
   outlines: new Map(),
   described: new Map(),
   found: new Map(),
+  entries: new Map(),
 });
 
 /** What lies under the blade: its height, the hardest of its woods, which limits it, and what all of them take. */
@@ -161,7 +164,7 @@ function makeStack(context: FamilyContext, mix: Mix): Result<UnnamedStack, PlanE
   const phases = outlines.map((phase): Phase => {
     const under = underBlade(phase, mix, context);
     const isSecondWanted = wantsSecondEntry(shop, under.hardnessN);
-    const cuts = settled.filter((one) => one.phase === phase).map((one) => plannedCut(one, reaches, isSecondWanted));
+    const cuts = settled.filter((one) => one.phase === phase).map((one) => plannedCut(one, isSecondWanted, context));
     return {
       key: phase.key,
       layerIds: phase.layerIds,
@@ -193,13 +196,16 @@ export function featureCuts(family: Family, place: number, phase: PhaseOutline):
 
 function plannedCut(
   { cuts, choice }: SettledCut,
-  reaches: ReadonlyMap<string, Reach>,
   isSecondWanted: boolean,
+  { reaches, entries }: FamilyContext,
 ): PlannedCut {
   const [first, ...others] = cuts;
   if (!first) throw new RangeError('a cut is of at least one member');
   const { cutId, partId, kind, rule, measure } = first;
   const openings = cuts.flatMap(({ openingMm }) => openingMm ?? []);
+  const entryKey = [cutId, choice.bitMm, isSecondWanted].join(' ');
+  const holes = entries.get(entryKey) ?? entriesOf(first, choice.bitMm, isSecondWanted);
+  entries.set(entryKey, holes);
   return {
     cutId,
     partId,
@@ -210,7 +216,7 @@ function plannedCut(
     wants: wantsOf(cuts),
     twins: others.map((other): Twin => ({ partId: other.partId, id: other.cutId })),
     choice,
-    entries: entriesOf(first, choice.bitMm, isSecondWanted),
+    entries: holes,
     reach: reaches.get(cutId) ?? 'free',
   };
 }

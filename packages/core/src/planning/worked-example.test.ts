@@ -4,7 +4,7 @@ import { TYPICAL_BLADES } from '../blades';
 import { circlePath } from '../geometry';
 import { seededSearch } from '../layout';
 import { highsSolver, type LinearSolver } from '../rods';
-import { ordersOfPlan, patternsFor } from '../sheets';
+import { printedFor } from '../sheets/printed.test-support';
 import { inches } from '../units';
 import { TYPICAL_MACHINES } from '../wood';
 import { bitsOf } from './estimate';
@@ -120,14 +120,8 @@ describe('at the saw', () => {
   });
 
   test('paper prints the same bit at the same place, as often as there are passes', () => {
-    const patterns = patternsFor(
-      ordersOfPlan(plan, input.run, input.shop, input.revisions),
-      input.revisions,
-      input.shop,
-      input.drawer,
-    );
-    if (!patterns.ok) throw new Error(patterns.error.kind);
-    const hulls = patterns.value.filter(({ parts }) => parts === 'hull');
+    const patterns = printedFor(plan, input);
+    const hulls = patterns.filter(({ parts }) => parts === 'hull');
     expect(hulls.map(({ copies }) => copies).sort()).toEqual([1, 3]);
     for (const { pierce } of hulls) expect(pierce).toMatchObject([{ cut: 'porthole', bitMm: inches(4 / 64) }]);
   });

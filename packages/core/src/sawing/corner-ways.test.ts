@@ -9,7 +9,7 @@ const indexed = (...paths: readonly Path[]) =>
 /** An outline drawn counter-clockwise: what turns left stands out, what turns right is hollow. */
 const outline = (path: Path, changes: Partial<CorneredLine> = {}): CorneredLine => ({
   corners: bendsOf(path).corners,
-  isInside: ({ turn }) => turn < 0,
+  isInside: (turn) => turn < 0,
   canPivot: true,
   loopMm: 6,
   ...changes,

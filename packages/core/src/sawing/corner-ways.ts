@@ -14,8 +14,8 @@ export interface SawnCorner {
 /** A line with its corners, and what the blade in it can do. mm. */
 export interface CorneredLine {
   readonly corners: readonly Corner[];
-  /** True for a corner where the blade must turn with wood that stays all round. */
-  readonly isInside: (corner: Corner) => boolean;
+  /** True for a turn, radians, that the blade makes with wood that stays all round. */
+  readonly isInside: (turn: number) => boolean;
   /** True where the blade may be turned on the spot: a narrow one, square to the table. */
   readonly canPivot: boolean;
   /** Across a loop that the blade can be steered round. */
@@ -24,6 +24,8 @@ export interface CorneredLine {
 
 /** Corners that turn less than this are followed round, radians: a blade of any width is led through 45 degrees (common practice). */
 const FOLLOWED = Math.PI / 4;
+/** A line is clear of a loop from so much of its radius on: one that touches it is no hindrance. */
+const CLEAR = 0.999;
 /** A corner as sharp as this has its loop so far out that it is reckoned no further, as a share of its half angle. */
 const SHARPEST = 0.15;
 
@@ -36,11 +38,11 @@ export function cornerWays(line: CorneredLine, lines: SegmentIndex, board: Box):
   const hasRoom = ({ x, y }: Point): boolean =>
     Math.min(x - board.minX, board.maxX - x, y - board.minY, board.maxY - y) >= radius &&
     // The loop touches the arms drawn on, not the arms: they end in the corner.
-    lines.nearest({ x, y }, radius * 0.999) === null;
+    lines.nearest({ x, y }, radius * CLEAR) === null;
   return line.corners.map((corner): SawnCorner => {
     const { at, turn } = corner;
     if (Math.abs(turn) < FOLLOWED) return { at, way: 'follow' };
-    if (line.isInside(corner)) return { at, way: line.canPivot ? 'pivot' : 'meet' };
+    if (line.isInside(turn)) return { at, way: line.canPivot ? 'pivot' : 'meet' };
     return { at, way: hasRoom(middleOfLoop(corner, radius)) ? 'loop' : 'run-off' };
   });
 }

@@ -115,7 +115,12 @@ export interface BrokenRule {
  * What is wrong with an order that a maker or a plan gives: lines left out, twice or unknown, a group that does not wait for the
  * one before, and walls that are thinner at their worst moment than they need be by more than a tenth.
  */
-export function brokenRules(ids: readonly string[], work: WorkToSaw, support = supportOf(work)): BrokenRule[] {
+export function brokenRules(
+  ids: readonly string[],
+  work: WorkToSaw,
+  support = supportOf(work),
+  found = orderOfCuts(work, 1, support),
+): BrokenRule[] {
   const faults: BrokenRule[] = [];
   const number = new Map(work.lines.map(({ id }, i) => [id, i]));
   const seen = new Set<string>();
@@ -132,7 +137,7 @@ export function brokenRules(ids: readonly string[], work: WorkToSaw, support = s
   }
   for (const { id } of work.lines) if (!seen.has(id)) faults.push({ rule: 'left-out', id });
   if (faults.length > 0) return faults;
-  const best = supportAlong(orderOfCuts(work, 1, support).ids, work, support);
+  const best = supportAlong(found.ids, work, support);
   const bound = Math.min(WEAK, ...best) * (1 - GIVEN_UP);
   return supportAlong(ids, work, support).flatMap((by, n) =>
     by < bound ? [{ rule: 'weak' as const, id: ids[n] ?? '' }] : [],

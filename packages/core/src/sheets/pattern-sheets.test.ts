@@ -11,6 +11,7 @@ import { workArea } from './furniture';
 import { LEAST_OVERLAP } from './tiles';
 import { marksBox, wrapText } from './marks';
 import { drawPattern } from './pattern';
+import { printedFor } from './printed.test-support';
 
 const OPTIONS = defaultPatternOptions({ paper: 'a4', units: 'mm' });
 const pattern = (width: number, height: number, changes: Partial<Pattern> = {}): Pattern => ({
@@ -229,15 +230,9 @@ describe('what to print', () => {
     const plan = await planned(input);
     const { brads } = plan.stacks[0]!.held;
     expect(brads.length).toBeGreaterThanOrEqual(3);
-    const printed = patternsFor(
-      ordersOfPlan(plan, input.run, input.shop, input.revisions),
-      input.revisions,
-      input.shop,
-      input.drawer,
-    );
-    if (!printed.ok) throw new Error(printed.error.message);
+    const [printed] = printedFor(plan, input);
     const look = { ...defaultPatternOptions(input.shop), units: 'in' as const };
-    const { marks, patternBox } = drawPattern(printed.value[0]!, look);
+    const { marks, patternBox } = drawPattern(printed!, look);
     const words = marks.flatMap((mark) => (mark.kind === 'text' && mark.text === 'brad' ? [mark.at] : []));
     expect(words.map(({ x, y }) => [x - 1.5, y - 0.4])).toEqual(
       brads.map(({ x, y }) => [expect.closeTo(x, 9), expect.closeTo(y, 9)]),
@@ -299,13 +294,7 @@ describe('what to print', () => {
     expect(plan.stacks[0]!.layers).toHaveLength(4);
     // A 12 is 0.062 by 0.024 in, 0.0665 across: 5/64 is the first bit above it.
     expect(plan.stacks[0]!.phases[0]!.pierceBits).toEqual([{ diameterMm: inches(5 / 64), count: 1 }]);
-    const printed = patternsFor(
-      ordersOfPlan(plan, input.run, input.shop, input.revisions),
-      input.revisions,
-      input.shop,
-      input.drawer,
-    );
-    expect(printed).toMatchObject({ value: [{ pierce: [{ bitMm: inches(5 / 64) }] }] });
+    expect(printedFor(plan, input)).toMatchObject([{ pierce: [{ bitMm: inches(5 / 64) }] }]);
     const alone = patternsFor(ordersOfTemplate(input.revisions[0]!), input.revisions, input.shop, input.drawer);
     // A 5 is 0.038 by 0.016, 0.0412 across: 3/64.
     expect(alone).toMatchObject({ value: [{ pierce: [{ bitMm: inches(3 / 64) }] }] });

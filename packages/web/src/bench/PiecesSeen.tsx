@@ -1,6 +1,7 @@
 import { Box, Typography } from '@mui/material';
 import { gangOfLayer, piecesOff, type MappedPiece, type PieceMap, type PlannedStack } from '@rapid-jig/core';
 import { FigureAt } from '../drawing/FigureAt';
+import { lineData } from '../drawing/line-data';
 import { drawnSize } from '../drawing/StackPicture';
 import { woodFill } from '../drawing/WoodDefs';
 import { useOpenRun, useRunState } from '../runs/RunRoute';
@@ -76,9 +77,7 @@ interface PieceSeenProps {
 }
 
 function PieceSeen({ piece: { number, rings, at }, label, fill, size, isOff, onTap }: PieceSeenProps) {
-  const data = rings
-    .map((ring) => `${ring.map(({ x, y }, i) => `${i === 0 ? 'M' : 'L'}${x.toFixed(2)} ${(-y).toFixed(2)}`).join('')}Z`)
-    .join('');
+  const data = rings.map((ring) => `${lineData(ring)}Z`).join('');
   return (
     <g
       role="checkbox"

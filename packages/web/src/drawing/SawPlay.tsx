@@ -9,12 +9,13 @@ import {
   ToggleButtonGroup,
   Typography,
 } from '@mui/material';
-import type { OrderedCut, PhaseOrder, PlannedStack, Point, SawnCorner } from '@rapid-jig/core';
+import type { OrderedCut, PhaseOrder, PlannedStack, SawnCorner } from '@rapid-jig/core';
 import { gangOfLayer } from '@rapid-jig/core';
 import { cornerWords } from '../words/sawing';
 import { DRAWN } from '../theme/drawn';
 import { FIGURE } from '../theme/theme';
 import { FigureAt } from './FigureAt';
+import { lineData } from './line-data';
 import { Measure } from './Measure';
 import { SawTrack, type SawMoment } from './saw-track';
 import { drawnSize } from './StackPicture';
@@ -186,9 +187,6 @@ interface SceneProps {
   readonly isTurned: boolean;
 }
 
-const dataOf = (points: readonly Point[]): string =>
-  points.map(({ x, y }, i) => `${i === 0 ? 'M' : 'L'}${x.toFixed(2)} ${(-y).toFixed(2)}`).join('');
-
 function Scene({ stack, order, moment, isOver, isTurned }: SceneProps) {
   const [top] = stack.gangs;
   const layer = stack.phases.find(({ key }) => key === order.phaseKey)?.layerIds[0];
@@ -231,7 +229,7 @@ function Scene({ stack, order, moment, isOver, isTurned }: SceneProps) {
         {order.cuts.map((cut, i) => (
           <path
             key={cut.cutId}
-            d={dataOf(cut.points) + (cut.kind === 'through' ? '' : 'Z')}
+            d={lineData(cut.points) + (cut.kind === 'through' ? '' : 'Z')}
             fill={cut.kind === 'inside' && at(i) === 'done' ? DRAWN.opening : 'none'}
             stroke={at(i) === 'done' ? DRAWN.kerf : DRAWN.pencil}
             strokeWidth={at(i) === 'done' ? cut.kerfMm : undefined}
@@ -264,7 +262,7 @@ function Corners({ corners, size }: { readonly corners: readonly SawnCorner[]; r
 function Blade({ moment: { sawn, at }, kerfMm }: { readonly moment: SawMoment; readonly kerfMm: number }) {
   return (
     <>
-      <path d={dataOf(sawn)} fill="none" stroke="var(--rj-palette-line)" strokeWidth={Math.max(kerfMm, 0.8)} />
+      <path d={lineData(sawn)} fill="none" stroke="var(--rj-palette-line)" strokeWidth={Math.max(kerfMm, 0.8)} />
       <circle cx={at.x} cy={-at.y} r={Math.max(1.6, kerfMm * 1.5)} fill={DRAWN.danger} />
     </>
   );

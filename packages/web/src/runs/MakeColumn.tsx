@@ -1,6 +1,6 @@
 import { memo, useState } from 'react';
 import { Autocomplete, Box, Button, FormControlLabel, Switch, TextField, Typography } from '@mui/material';
-import type { Plan, Run, RunLine } from '@rapid-jig/core';
+import { withoutWish, type Plan, type Run, type RunLine, type Wish } from '@rapid-jig/core';
 import { CountField } from '../fields/CountField';
 import { useShop } from '../services';
 import { FIGURE } from '../theme/theme';
@@ -86,14 +86,16 @@ const Line = memo(function Line({ line, plan }: { readonly line: RunLine; readon
     );
   };
   const isFirst = useRunDoc((run) => run.stacks.first.includes(line.templateId));
-  const withFirst = ({ stacks, ...run }: Run, first: boolean): Run => {
-    const others = stacks.first.filter((id) => id !== line.templateId);
-    return { ...run, stacks: { ...stacks, first: first ? [...others, line.templateId] : others } };
-  };
-  const toggleFirst = (): void => session.document.edit((run) => withFirst(run, !isFirst));
+  const first: Wish = { kind: 'first', templateId: line.templateId };
+  const toggleFirst = (): void =>
+    session.document.edit((run) => {
+      const others = withoutWish(run, first);
+      const { stacks } = others;
+      return isFirst ? others : { ...others, stacks: { ...stacks, first: [...stacks.first, line.templateId] } };
+    });
   const remove = (): void => {
     session.document.edit((run) => ({
-      ...withFirst(run, false),
+      ...withoutWish(run, first),
       lines: run.lines.filter(({ templateId }) => templateId !== line.templateId),
     }));
   };

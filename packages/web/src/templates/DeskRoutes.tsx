@@ -3,7 +3,7 @@ import { Alert, Button, Typography } from '@mui/material';
 import { useLoaderData, useSearchParams } from 'react-router';
 import { v4 as newId } from 'uuid';
 import { useStore } from 'zustand';
-import { bladePreferences, type Template } from '@rapid-jig/core';
+import type { Template } from '@rapid-jig/core';
 import { bladesOf, useServices, type Services } from '../services';
 import { orThrow } from '../shell/or-throw';
 import { Page } from '../shell/Page';
@@ -150,8 +150,7 @@ function DeskFor({ file, better = null, draft, draftKey, purpose, onKept }: Desk
       kept,
       key: draftKey,
       drawer: () => bladesOf(services),
-      preferences: () => bladePreferences(shop.store.getState().doc),
-      secondEntry: () => shop.store.getState().doc.secondEntry,
+      shop: () => shop.store.getState().doc,
     }),
   );
   useEffect(() => {

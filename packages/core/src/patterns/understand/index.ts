@@ -17,5 +17,5 @@ export { standOf } from './stand';
 export type { Stand } from './stand';
 export { FRAGILE_WIDTH, fragileTips, TIP_DEPTH } from './tips';
 export type { Tip } from './tips';
-export { keptIn, pierceHolesFor, understandPart } from './understand';
+export { keptIn, piecesIn, pierceHolesFor, understandPart } from './understand';
 export type { CornerKind, PartUnderstanding, PlacedCorner, SawnIn, UnderstandingOf } from './understand';

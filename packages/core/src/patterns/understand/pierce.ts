@@ -107,6 +107,8 @@ interface Place {
 
 /** The line of a slot is looked at in so many places: each costs a hundredth of moving all lines inwards once. */
 const BESIDE = 48;
+/** A circle that touches its own line comes so near others by rounding alone, as a share of its radius. */
+const TOUCHES = 1e-6;
 /** Steps in which a circle grows until it is too large, and then shrinks until it touches nothing but its own line. */
 const STEPS = 30;
 
@@ -124,7 +126,7 @@ function besideTheLine(ring: readonly Point[], index: SegmentIndex, sure: number
       const nearest = index.nearest(at, radius) ?? index.nearest(at);
       if (!nearest) break;
       // Only an empty one lies in the waste for sure: another may have its middle beyond a line.
-      const isEmpty = nearest.distance >= radius * (1 - 1e-6);
+      const isEmpty = nearest.distance >= radius * (1 - TOUCHES);
       if (isEmpty && nearest.distance > best.room) best = { at, room: nearest.distance };
       if (isEmpty && !isGrowing) break;
       isGrowing = isEmpty;

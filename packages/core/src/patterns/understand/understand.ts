@@ -11,7 +11,7 @@ import {
   type Pieces,
   type Point,
 } from '../../geometry';
-import { measureCut, type CutKind, type CutMeasure } from '../cut';
+import { measureCut, turnsInWood, type CutKind, type CutMeasure } from '../cut';
 import { JOIN_WITHIN } from '../steps';
 import { difficultyOf, type Difficulty } from './difficulty';
 import { waysOf, type KnownWays, type WaysToFit } from './likeness';
@@ -158,13 +158,13 @@ const SHARP_BELOW = Math.PI / 3;
 const BLUNT_ABOVE = (2 * Math.PI) / 3;
 
 function cornersOf({ path, kind, bends }: KnownCut): PlacedCorner[] {
-  const ahead = Math.sign(signedArea(path)) * (kind === 'outside' ? -1 : 1);
+  const isInside = turnsInWood(path, kind);
   return bends.corners.map(({ at, turn }) => {
     const between = Math.PI - Math.abs(turn);
     return {
       at,
       kind: between < SHARP_BELOW ? 'sharp' : between > BLUNT_ABOVE ? 'blunt' : 'square',
-      inside: kind === 'through' || Math.sign(turn) === ahead,
+      inside: isInside(turn),
     };
   });
 }
@@ -197,7 +197,8 @@ export function keptIn(path: Path, { falling }: Pick<PartShape, 'falling'>): Pat
   return falling.filter((piece) => isInside(piece.path.start, ring)).map((piece) => piece.path);
 }
 
-function piecesIn(
+/** The pieces that through cuts part a part in: its outline and the openings in it as rings. Without through cuts none are told. */
+export function piecesIn(
   outline: readonly Point[],
   holes: readonly (readonly Point[])[],
   through: readonly ShapeLine[],

@@ -3,6 +3,7 @@ import { boxGrown, moved, movePath, type Affine } from '../../geometry';
 import { keptIn, measureCut, openingRoom, pierceHolesFor } from '../../patterns';
 import { cutsOf, shapeOfPart, type Part } from '../../products';
 import { compareMm } from '../../units';
+import { NEWTONS_PER_POUND_FORCE } from '../../wood';
 import { bladesForCut } from '../cut-blades';
 import { shortKey } from '../key';
 import type { PlanInput } from '../model/input';
@@ -236,8 +237,7 @@ function entriesWanted(
   const hardest = Math.max(
     ...gangsOfPhase(phase, stack).flatMap(({ plies }) => plies.map(({ wood }) => wood.hardnessN)),
   );
-  // 1800 lbf, in N.
-  if (!shop.secondEntry || hardest < 1800 * 4.4482216) return 1;
+  if (!shop.secondEntry || hardest < 1800 * NEWTONS_PER_POUND_FORCE) return 1;
   for (const { parts, template } of own) {
     const part = placeOf(cutId, parts);
     if (!part) continue;

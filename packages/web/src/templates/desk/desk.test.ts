@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { bladePreferences, noSteps, TYPICAL_BLADES, TYPICAL_SHOP, type DrawingSteps } from '@rapid-jig/core';
+import { noSteps, TYPICAL_BLADES, TYPICAL_SHOP, type DrawingSteps } from '@rapid-jig/core';
 import { keptInMemory } from '../../documents/kept';
 import type { Reader } from '../../workers/reader';
 import type { ShownDrawing } from '../../workers/reader.worker';
@@ -42,8 +42,7 @@ function desk(mmPerUnit: number | null = 1, steps: DrawingSteps | null = null) {
     kept,
     key: 'desk',
     drawer: () => TYPICAL_BLADES,
-    preferences: () => bladePreferences(TYPICAL_SHOP),
-    secondEntry: () => true,
+    shop: () => TYPICAL_SHOP,
   });
   return { opened, asked, kept, reader, state: () => opened.store.getState() };
 }

@@ -3,12 +3,13 @@ import {
   inches,
   noSteps,
   openForm,
+  bladePreferences,
   wantsSecondEntry,
+  type Shop,
   toForm,
   SAME_OUTLINE,
   woodById,
   type Blade,
-  type BladePreferences,
   type DrawingSteps,
   type Fault,
   type Length,
@@ -77,8 +78,7 @@ export interface DeskOptions {
   /** Key of what is kept in this browser until the template is saved. */
   readonly key: string;
   readonly drawer: () => readonly Blade[];
-  readonly preferences: () => BladePreferences;
-  readonly secondEntry: () => boolean;
+  readonly shop: () => Shop;
 }
 
 /** What is kept of a desk in this browser. */
@@ -220,12 +220,13 @@ export function openDesk(options: DeskOptions): Desk {
 /** A wood that is not known any more is judged as a soft one. */
 function contextOf({ woodId, thickness, fitTolerance }: Making, options: DeskOptions): SawnContext {
   const hardnessN = woodById(woodId)?.hardnessN ?? 1000;
+  const shop = options.shop();
   return {
     thicknessMm: thickness.mm,
     hardnessN,
-    wantsSecondEntry: wantsSecondEntry({ secondEntry: options.secondEntry() }, hardnessN),
+    wantsSecondEntry: wantsSecondEntry(shop, hardnessN),
     drawer: options.drawer(),
-    preferences: options.preferences(),
+    preferences: bladePreferences(shop),
     fitTolerance,
   };
 }

@@ -43,9 +43,9 @@ export const isBetter = (a: Compared, b: Compared): boolean =>
 const askedFor = (wanted: readonly number[]): number[] => wanted.flatMap((count, i) => (count > 0 ? [i] : []));
 const fitting = (mixes: readonly MixCost[], wanted: readonly number[]): MixCost[] =>
   mixes.filter(({ mix }) => mix.every((count, i) => count <= (wanted[i] ?? 0)));
-/** True where the table is soon made: then nothing is gained by a bound. */
-export const isSmall = (wanted: readonly number[], mixes: readonly MixCost[]): boolean =>
-  wanted.reduce((product, count) => product * (count + 1), mixes.length) <= TABLE_WORK;
+/** Entries of the table of all needs, times the mixes each is tried with. */
+export const tableWork = (wanted: readonly number[], mixes: readonly MixCost[]): number =>
+  wanted.reduce((product, count) => product * (count + 1), mixes.length);
 
 /**
  * The cheapest passes that give exactly what is wanted of each member, from the mixes given; null where they cannot. Exact either
@@ -60,11 +60,13 @@ export async function cheapestPasses(
   const asked = askedFor(wanted);
   if (asked.length === 0) return NOTHING;
   const able = fitting(mixes, wanted);
-  return isSmall(wanted, able) ? byTable(wanted, asked, able) : byMixes(wanted, asked, able, await solver());
+  return tableWork(wanted, able) <= TABLE_WORK
+    ? byTable(wanted, asked, able)
+    : byMixes(wanted, asked, able, await solver());
 }
 
-/** The table is made where it has no more entries, times the mixes, than these; beyond, the solver is sooner done. */
-export const TABLE_WORK = 60_000;
+/** The table is made where it is no more work than this, some 20 ms; beyond, the solver is as soon done, once it is loaded. */
+export const TABLE_WORK = 1_000_000;
 
 /**
  * By dynamic programming: the table holds the cheapest way to each number of layers of every member that is asked for, counted

@@ -1,12 +1,21 @@
 import type { LinearSolver } from '../rods';
-import { cheapestPasses, COST_STEPS, isBetter, isSmall, leastCost, type MixCost, type Way } from './best-passes';
+import {
+  cheapestPasses,
+  COST_STEPS,
+  isBetter,
+  leastCost,
+  TABLE_WORK,
+  tableWork,
+  type MixCost,
+  type Way,
+} from './best-passes';
 
 /** What one family may be sawn with. */
 export interface FamilyChoice {
   /** Every blade that some mix of it asks for. */
   readonly blades: readonly string[];
-  /** True where a way is soon found. */
-  readonly isSmall: boolean;
+  /** What one way takes to find, in entries of a table: see {@link TABLE_WORK}. */
+  readonly work: number;
   /** The cheapest way with no other blades than these; null where there is none. */
   readonly within: (blades: ReadonlySet<string>) => Promise<Way | null>;
   /** A cost, in steps, that it does not fall below; null where there is none. Soon found. */
@@ -23,16 +32,19 @@ export function familyChoice(
     mixes.filter((mix) => mix.blades.every((blade) => blades.has(blade)));
   const blades = [...new Set(mixes.flatMap((mix) => mix.blades))];
   const within = remembered(blades, (able) => cheapestPasses(wanted, mixesWith(able), solver));
+  const work = tableWork(wanted, mixes);
+  const isSmall = work <= TABLE_WORK;
   const least = async (able: ReadonlySet<string>): Promise<number | null> =>
-    isSmall(wanted, mixes) ? ((await within(able))?.cost ?? null) : leastCost(wanted, mixesWith(able), solver);
-  return { blades, within, least: remembered(blades, least), isSmall: isSmall(wanted, mixes) };
+    isSmall ? ((await within(able))?.cost ?? null) : leastCost(wanted, mixesWith(able), solver);
+  return { blades, within, least: remembered(blades, least), work: isSmall ? work : SOLVER_WORK };
 }
 
-/** Ways that are found at most to weigh sets of blades; where there would be more, each blade is only tried to be done without. */
-const MOST_WAYS = 20_000;
+/** Work done at most to weigh sets of blades; where there would be more, each blade is only tried to be done without. */
+const MOST_WORK = 1e9;
 const MOST_BLADES = 12;
-/** A way by the solver takes as long as so many by a table. */
-const SOLVER_WORK = 50;
+/** A way by the solver takes as long as a table of so many entries; a small table no less than one of so many. */
+const SOLVER_WORK = 2_500_000;
+const LEAST_WORK = 50_000;
 
 /**
  * The cheapest way for each family so that their sum is least, with one change for each blade that any of them asks for and
@@ -55,8 +67,8 @@ export async function bestOfRun(
   const put = new Set(free.flatMap(({ blades }) => [...blades].filter((blade) => !mounted.has(blade))));
   let best = { ways: free, total: sumOf(free, changesFor(put.size, changeCost)) };
   const ownSets = ({ blades }: FamilyChoice): number => 2 ** blades.filter((blade) => !mounted.has(blade)).length;
-  const work = families.reduce((sum, family) => sum + ownSets(family) * (family.isSmall ? 1 : SOLVER_WORK), 0);
-  const isExact = work <= MOST_WAYS && extra.length <= MOST_BLADES;
+  const work = families.reduce((sum, family) => sum + ownSets(family) * Math.max(LEAST_WORK, family.work), 0);
+  const isExact = work <= MOST_WORK && extra.length <= MOST_BLADES;
   // Larger sets first: a set costs no less than any larger one did, and what no larger one can do it cannot either.
   const tried: { readonly blades: ReadonlySet<string>; readonly cost: number }[] = [
     { blades: new Set(extra), cost: least.cost },

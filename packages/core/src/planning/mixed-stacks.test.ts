@@ -62,6 +62,19 @@ describe('the cheapest passes of unlike layers', () => {
     );
   });
 
+  test('of small needs are found by a table, of large ones by the solver: where every pass costs the same, the fewest there can be', async () => {
+    const mixes = mixesUpTo(4, 3).map((mix): MixCost => ({ mix, cost: 7, blades: ['5'] }));
+    for (const [need, isLarge] of [
+      [[5, 9, 5], false],
+      [[41, 42, 43], true],
+    ] as const) {
+      const asked: string[] = [];
+      const found = await cheapestPasses(need, mixes, () => (asked.push('solver'), loadSolver()));
+      expect(asked.length > 0).toBe(isLarge);
+      expect(found).toMatchObject({ passes: Math.ceil((need[0] + need[1] + need[2]) / 4), proven: true });
+    }
+  });
+
   test('what no mix gives is told', async () => {
     expect(await cheapestPasses([1, 1], [{ mix: [1, 0], cost: 1, blades: [] }], loadSolver)).toBeNull();
   });

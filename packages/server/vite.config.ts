@@ -2,7 +2,7 @@ import { defineConfig } from 'vite';
 
 /** Bundles the server, its workers and the workspace packages they use; packages from the registry stay outside. */
 export default defineConfig({
-  ssr: { noExternal: [/^@rapid-jig\//] },
+  ssr: { noExternal: [/^@rapid-jig\//, 'drizzle-orm'] },
   build: {
     ssr: true,
     outDir: 'dist',

@@ -36,6 +36,13 @@ test('a guest sees nothing and writes nothing before it has typed the code, what
   expect((await asked(true).get('/api/runs')).status).toBe(200);
 });
 
+test('what is sent over the network is packed; on this computer that would take longer than sending', async () => {
+  const cookie = (await pair(devices.code())).get('Set-Cookie')![0]!.split(';')[0]!;
+  const docs = (isOwn: boolean) => asked(isOwn).get('/api/docs').set({ Cookie: cookie, 'Accept-Encoding': 'gzip' });
+  expect((await docs(false)).get('Content-Encoding')).toBe('gzip');
+  expect((await docs(true)).get('Content-Encoding')).toBeUndefined();
+});
+
 test('the code lets a device in for good, by a cookie no script can read; turned out, it is a guest again', async () => {
   const { body } = await asked(true).get('/api/devices');
   const network = body as LocalNetwork;

@@ -1,4 +1,3 @@
-import PDFDocument from 'pdfkit';
 import { arcCubics, eachSegment, type Ink, type Mark, type Path, type SheetPage } from '@rapid-jig/core';
 import { fontFiles, readFontRuns, type FontRuns } from './fonts';
 
@@ -7,6 +6,8 @@ const POINTS_PER_MM = 72 / 25.4;
 
 /** Writes pages of drawing instructions as a PDF, true to size. `title` goes into its properties. */
 export async function writePdf(pages: readonly SheetPage[], title: string): Promise<Buffer> {
+  // Read when it is first needed: with its fonts' tables it takes as long as the rest of the program.
+  const { default: PDFDocument } = await import('pdfkit');
   const pdf = new PDFDocument({ autoFirstPage: false, compress: true, info: { Title: title, Creator: 'Rapid Jig' } });
   const chunks: Buffer[] = [];
   const done = new Promise<Buffer>((resolve, reject) => {

@@ -80,18 +80,13 @@ export class RunningApp {
   }
 }
 
-/** A test with an app of its own, whose demo was made once for all of a worker; faults in the page's console fail it. */
-export const test = base.extend<{ app: RunningApp; quiet: undefined }, { fresh: string }>({
-  fresh: [
-    async ({}, provide) => {
-      const first = await RunningApp.start();
-      await provide(await first.filesLeft());
-      await first.remove();
-    },
-    { scope: 'worker' },
-  ],
-  app: async ({ fresh }, provide) => {
-    const app = await RunningApp.start({}, fresh);
+/** Where the files lie that every test starts from; set by `made-demo`. */
+export const FRESH = 'RAPID_JIG_FRESH';
+
+/** A test with an app of its own, whose demo was made once for all; faults in the page's console fail it. */
+export const test = base.extend<{ app: RunningApp; quiet: undefined }>({
+  app: async ({}, provide) => {
+    const app = await RunningApp.start({}, process.env[FRESH] ?? null);
     await provide(app);
     await app.remove();
   },

@@ -5,6 +5,9 @@ import flags from './chromium-flags.json' with { type: 'json' };
 export default defineConfig({
   testDir: '.',
   testMatch: '*.spec.ts',
+  globalSetup: './made-demo.ts',
+  // Each test has a program and a browser of its own, so that no file of them is waited for in the end.
+  fullyParallel: true,
   timeout: 120_000,
   expect: { timeout: 15_000 },
   workers: 2,

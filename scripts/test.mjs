@@ -32,15 +32,15 @@ rmSync(results, { recursive: true, force: true });
 mkdirSync(results, { recursive: true });
 
 const jest = ['--experimental-vm-modules', '--no-warnings', 'node_modules/jest/bin/jest.js'];
-// Lint keeps one core busy for a minute; types and the build run on the other meanwhile.
+// Lint keeps one core busy for a minute; the others run beside it.
 const lint = inBackground('npm', ['run', '--silent', 'lint']);
 const steps = [
   await step('types', () => run('npm', ['run', '--silent', 'types'])),
   await step('build', build),
-  await step('lint', async () => (await lint)()),
   await step('unit tests', () =>
     run(process.execPath, [...jest, '--silent', '--json', '--outputFile=test-results/unit.json']),
   ),
+  await step('lint', async () => (await lint)()),
   await step('browser tests', () => run('npm', ['run', '--silent', 'test:browser'], { RAPID_JIG_CHROMIUM: chromium })),
 ];
 

@@ -1,5 +1,14 @@
 import { readFile } from 'node:fs/promises';
-import { bringDrawing, expect, PLATE, test } from './app';
+import { bringDrawing, expect, PLATE, test, type Page } from './app';
+
+async function sixOfCherry(page: Page, address: string): Promise<void> {
+  await bringDrawing(page, address, PLATE);
+  await page.getByRole('combobox', { name: 'Wood' }).click();
+  await page.getByRole('option', { name: 'Black cherry' }).click();
+  await page.getByRole('button', { name: 'Keep as a template' }).click();
+  await page.getByRole('button', { name: 'Make some' }).click();
+  await page.getByLabel('Copies of Plate', { exact: true }).fill('6');
+}
 
 test('from an empty rack to a shopping list, and a run whose stock is drawn down and whose offcuts return', async ({
   app,
@@ -7,12 +16,7 @@ test('from an empty rack to a shopping list, and a run whose stock is drawn down
 }) => {
   await page.goto(`${app.address}/rack`);
   await expect(page.getByText('The rack is empty.', { exact: false })).toBeVisible();
-  await bringDrawing(page, app.address, PLATE);
-  await page.getByRole('combobox', { name: 'Wood' }).click();
-  await page.getByRole('option', { name: 'Black cherry' }).click();
-  await page.getByRole('button', { name: 'Keep as a template' }).click();
-  await page.getByRole('button', { name: 'Make some' }).click();
-  await page.getByLabel('Copies of Plate', { exact: true }).fill('6');
+  await sixOfCherry(page, app.address);
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   await page.getByRole('link', { name: 'Wood', exact: true }).click();
   const shopping = page.getByRole('list', { name: 'Shopping list' });
@@ -70,6 +74,24 @@ test('from an empty rack to a shopping list, and a run whose stock is drawn down
   await expect(page.getByText('Every blank is cut or sawn: no wood is needed.')).toBeVisible();
   await page.goto(`${app.address}/rack`);
   await expect(page.getByText('offcut', { exact: false }).first()).toBeVisible();
+});
+
+test('an open stack says what its layers measure, pass by pass, on the boards they are laid on', async ({
+  app,
+  page,
+}) => {
+  await page.goto(`${app.address}/rack`);
+  for (const board of ['cherry 1/4 x 4 x 12', '2 cherry 0.24 x 4 x 12']) {
+    await page.getByLabel('New on the rack').fill(board);
+    await page.getByRole('button', { name: 'Put on the rack' }).click();
+    await expect(page.getByLabel('New on the rack')).toHaveValue('');
+  }
+  await sixOfCherry(page, app.address);
+  await page.getByRole('button', { name: 'Open the stack Part 1' }).click();
+  const inside = page.getByRole('dialog', { name: 'Part 1' });
+  // Two stacks of three; two blanks of 4-1/2 come from a board of 12. 3 x 0.24 = 0.72; 0.24 + 0.25 + 0.25 = 0.74.
+  await expect(inside).toContainText('Pass 1 still to saw: ≈15/64″ + ≈15/64″ + ≈15/64″, together ≈23/32″');
+  await expect(inside).toContainText('Pass 2 still to saw: ≈15/64″ + 1/4″ + 1/4″, together ≈47/64″');
 });
 
 test('what is missing has ways out: one click grants one, it can be taken back, and a dragged blank stays where it is put', async ({

@@ -295,6 +295,7 @@ export {
   leftBeforeGlue,
   mayLieClose,
   measuredOnBoards,
+  boardsDiffer,
   passesOnBoards,
   pinOf,
   pinsAfterMove,

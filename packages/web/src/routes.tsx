@@ -72,7 +72,9 @@ const runRoutes = (services: Services): RouteObject[] => [
       {
         path: 'wood',
         lazy: async () => {
-          const { RunWoodView, loadRunWood } = await fetched(() => import('./wood/RunWoodView'));
+          const [{ RunWoodView }, { loadRunWood }] = await fetched(() =>
+            Promise.all([import('./wood/RunWoodView'), import('./runs/loaded-wood')]),
+          );
           return { Component: RunWoodView, loader: () => loadRunWood(services) };
         },
       },

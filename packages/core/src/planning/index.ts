@@ -108,6 +108,7 @@ export {
   drawDown,
   layingWood,
   millingCautions,
+  boardsDiffer,
   passesOnBoards,
   pinBlank,
   pinOnBoard,

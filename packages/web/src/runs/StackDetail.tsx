@@ -14,6 +14,7 @@ import { Swatch } from '../drawing/Swatch';
 import { linesOf, StackFromAbove } from '../drawing/StackFromAbove';
 import { cutRuleWords } from '../words/cuts';
 import { FORM_WORDS, HOLDING_WORDS } from '../words/plan';
+import { BoardsOfStack } from './BoardsOfStack';
 import { layerName, layersWords, phaseWords } from '../words/stacks';
 import { holesOf } from './Holes';
 import { PhaseSide } from './Phases';
@@ -96,6 +97,7 @@ function Inside({ stack }: { readonly stack: PlannedStack }) {
             <LayerLine key={id} gang={gangOfLayer(id, stack)} name={layerName(id, stack)} />
           ))}
         </Box>
+        <BoardsOfStack stack={stack} />
         <Complete stack={stack} revisions={revisions} />
         <HowHeld stack={stack} />
         <StackWishesFields stack={stack} />

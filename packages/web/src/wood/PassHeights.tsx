@@ -3,7 +3,6 @@ import {
   compareMm,
   passesOnBoards,
   stackName,
-  type PassOnBoards,
   type Plan,
   type PlannedStack,
   type RackEntry,
@@ -11,6 +10,8 @@ import {
 } from '@rapid-jig/core';
 import { Measure } from '../drawing/Measure';
 import { useShop } from '../services';
+import { alikePasses, isAsReckoned, type AlikePasses } from '../runs/alike-passes';
+import { LayersAsCut } from '../runs/LayersAsCut';
 
 interface PassHeightsProps {
   readonly plan: Plan;
@@ -18,19 +19,12 @@ interface PassHeightsProps {
   readonly entries: readonly RackEntry[];
 }
 
-/** Passes that come out alike, one after the other. */
-interface AlikePasses {
-  readonly first: number;
-  readonly last: number;
-  readonly pass: PassOnBoards;
-}
-
 /** Stacks that come out higher or lower than reckoned on the boards that are laid: each layer as its own board measures. */
 export function PassHeights({ plan, groups, entries }: PassHeightsProps) {
   const { saw } = useShop();
   const told = plan.stacks.flatMap((stack) => {
-    const passes = alike(passesOnBoards(stack, groups, entries));
-    return passes.some(({ pass }) => compareMm(pass.heightMm, stack.stackHeightMm) !== 0) ? [{ stack, passes }] : [];
+    const passes = alikePasses(passesOnBoards(stack, groups, entries));
+    return passes.some(({ pass }) => !isAsReckoned(pass, stack)) ? [{ stack, passes }] : [];
   });
   if (told.length === 0) return null;
   const tooHigh = told.filter(({ passes }) =>
@@ -83,12 +77,7 @@ function PassRow({ stack, row: { first, last, pass }, isFirst }: PassRowProps) {
       <TableCell>{isFirst && stackName(stack)}</TableCell>
       <TableCell>{first === last ? first : `${String(first)} to ${String(last)}`}</TableCell>
       <TableCell>
-        {pass.layersMm.map((mm, i) => (
-          <span key={i}>
-            {i > 0 && ' + '}
-            <Measure mm={mm} />
-          </span>
-        ))}
+        <LayersAsCut layersMm={pass.layersMm} />
       </TableCell>
       <TableCell align="right">
         <Measure mm={pass.heightMm} />
@@ -98,15 +87,4 @@ function PassRow({ stack, row: { first, last, pass }, isFirst }: PassRowProps) {
       </TableCell>
     </TableRow>
   );
-}
-
-function alike(passes: readonly PassOnBoards[]): AlikePasses[] {
-  const rows: AlikePasses[] = [];
-  passes.forEach((pass, i) => {
-    const before = rows[rows.length - 1];
-    const isSame = before?.pass.layersMm.every((mm, k) => compareMm(mm, pass.layersMm[k] ?? 0) === 0) ?? false;
-    if (before && isSame) rows[rows.length - 1] = { ...before, last: i + 1 };
-    else rows.push({ first: i + 1, last: i + 1, pass });
-  });
-  return rows;
 }

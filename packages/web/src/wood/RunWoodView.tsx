@@ -2,15 +2,14 @@ import { useMemo, useState } from 'react';
 import { Alert, Box, Button, LinearProgress, Typography } from '@mui/material';
 import { Link, useLoaderData } from 'react-router';
 import { useStore } from 'zustand';
-import { cutCaution, rackOfRun, type Machines, type WoodGroup, type WoodProgress } from '@rapid-jig/core';
+import { cutCaution, rackOfRun, type WoodGroup, type WoodProgress } from '@rapid-jig/core';
 import { Choice } from '../fields/Choice';
-import { openRack, type RackSession } from '../rack/rack-session';
-import { useServices, type Services } from '../services';
-import { orThrow } from '../shell/or-throw';
+import { useServices } from '../services';
 import { Page } from '../shell/Page';
 import { useUndoKeys } from '../shell/SaveBadge';
 import { useOpenRun, useRunDoc } from '../runs/RunRoute';
 import { BoughtParts, useBought } from './BoughtParts';
+import type { LoadedWood } from '../runs/loaded-wood';
 import { PassHeights } from './PassHeights';
 import { RodsView } from './RodsView';
 import { Shopping } from './Shopping';
@@ -19,16 +18,6 @@ import { useWood } from './use-wood';
 import { Granted, WaysOut } from './WaysOut';
 import { WoodGroupView } from './WoodGroupView';
 import { CUT_CAUTIONS } from './wood-words';
-
-interface LoadedWood {
-  readonly rack: RackSession;
-  readonly machines: Machines;
-}
-
-export async function loadRunWood(services: Services): Promise<LoadedWood> {
-  const [rack, machines] = await Promise.all([openRack(services), services.api.machines()]);
-  return { rack, machines: orThrow(machines).doc };
-}
 
 const OBJECTIVES = [
   ['wood', 'Least wood'],

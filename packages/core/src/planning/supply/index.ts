@@ -6,7 +6,7 @@ export type { CutCaution, MillingCaution } from './cautions';
 export { drawDown, takenWood } from './draw-down';
 export type { DrawDown } from './draw-down';
 export { layingWood, planWood } from './lay-wood';
-export { passesOnBoards } from './passes-on-boards';
+export { boardsDiffer, passesOnBoards } from './passes-on-boards';
 export type { PassOnBoards } from './passes-on-boards';
 export { pinBlank, pinOnBoard } from './pins';
 export type { PinFault } from './pins';

@@ -2,7 +2,8 @@ import { expect, test } from '@jest/globals';
 import { inputFor, part, planned, rectangle, template } from '../fixtures.test-support';
 import type { PlannedStack } from '../model/plan';
 import type { BoardPlan, NeededBlank, RackEntry } from '../model/supply';
-import { passesOnBoards } from './passes-on-boards';
+import { TYPICAL_MACHINES } from '../../wood';
+import { boardsDiffer, passesOnBoards } from './passes-on-boards';
 import { onRack } from './rack.test-support';
 import { woodNeeds } from './needs';
 
@@ -76,4 +77,22 @@ test('a layer that is glued up is its boards together', async () => {
   expect(passesOnBoards(plan.stacks[0]!, groups, rack).map(({ heightMm }) => heightMm)).toEqual([
     expect.closeTo(thick + 6.35, 6),
   ]);
+});
+
+test('boards make a difference where one of the wood can be used as it is and measures other', async () => {
+  const { stack } = await pairs(4);
+  const differ = (...texts: string[]) =>
+    boardsDiffer(
+      stack,
+      texts.map((text) => onRack(text)),
+      TYPICAL_MACHINES,
+    );
+  // 0.37 in is 0.13 mm less than 3/8: used as it is.
+  expect(differ('cherry 3/8 x 6 x 30', 'cherry 0.37 x 6 x 30')).toBe(true);
+  // As reckoned; of another wood; to be planed first; too thin.
+  expect(differ('cherry 3/8 x 6 x 30')).toBe(false);
+  expect(differ('walnut 0.37 x 6 x 30')).toBe(false);
+  expect(differ('cherry 1/2 x 6 x 30')).toBe(false);
+  expect(differ(THIN)).toBe(false);
+  expect(differ()).toBe(false);
 });

@@ -1,4 +1,5 @@
-import { snapMm, sumMm } from '../../units';
+import { compareMm, snapMm, sumMm } from '../../units';
+import { type Machines, waysFrom } from '../../wood';
 import { gangOfLayer } from '../gang-of-layer';
 import type { PlannedStack } from '../model/plan';
 import type { StackedGang } from '../model/stack';
@@ -33,6 +34,22 @@ export function passesOnBoards(
       return byGang.get(gangKey)?.[nth] ?? gangOfLayer(id, stack).thicknessMm;
     });
     return { layersMm, heightMm: sumMm(layersMm) };
+  });
+}
+
+/**
+ * Whether the rack has a board that layers of a stack may be laid on as it is, and that measures other than was reckoned: where there
+ * is none, {@link passesOnBoards} gives every layer as reckoned.
+ */
+export function boardsDiffer(stack: PlannedStack, rack: readonly RackEntry[], machines: Machines): boolean {
+  const plies = stack.gangs.flatMap((gang) => gang.plies);
+  return rack.some(({ item, free }) => {
+    const { woodId, thickness, archived } = item;
+    if (free <= 0 || archived || thickness === null) return false;
+    const isReady = (mm: number): boolean => waysFrom(item, mm, machines)[0]?.way.kind === 'ready';
+    return plies.some(
+      ({ wood, thicknessMm: mm }) => wood.id === woodId && compareMm(thickness.mm, mm) !== 0 && isReady(mm),
+    );
   });
 }
 

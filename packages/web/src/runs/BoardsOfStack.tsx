@@ -1,0 +1,82 @@
+import { useCallback, useEffect, useState } from 'react';
+import { Alert, Box, Typography } from '@mui/material';
+import { useStore } from 'zustand';
+import { boardsDiffer, compareMm, passesOnBoards, rackOfRun, type PlannedStack } from '@rapid-jig/core';
+import { Measure } from '../drawing/Measure';
+import { useServices, useShop } from '../services';
+import { useRunState } from './RunRoute';
+import type { PlanInView } from './run-session';
+import { useAsked } from './use-asked';
+import { alikePasses, isAsReckoned } from './alike-passes';
+import { LayersAsCut } from './LayersAsCut';
+import { loadRunWood, type LoadedWood } from './loaded-wood';
+
+/** What the layers of a stack measure, pass by pass, on the boards that its blanks are laid on. */
+export function BoardsOfStack({ stack }: { readonly stack: PlannedStack }) {
+  const services = useServices();
+  const [loaded, setLoaded] = useState<LoadedWood | 'not-there' | null>(null);
+  useEffect(() => {
+    let isWanted = true;
+    void loadRunWood(services).then(
+      (wood) => isWanted && setLoaded(wood),
+      () => isWanted && setLoaded('not-there'),
+    );
+    return () => {
+      isWanted = false;
+    };
+  }, [services]);
+  return (
+    <Box sx={{ mb: 2 }}>
+      <Typography variant="h3">On the boards of the rack</Typography>
+      {loaded === 'not-there' ? (
+        <Typography variant="body2">
+          The rack could not be read: open the stack again once the program answers.
+        </Typography>
+      ) : loaded === null ? (
+        <Typography variant="body2">Looking at the boards…</Typography>
+      ) : (
+        <Passes stack={stack} {...loaded} />
+      )}
+    </Box>
+  );
+}
+
+type PassesProps = LoadedWood & { readonly stack: PlannedStack };
+
+function Passes({ stack, rack: session, machines }: PassesProps) {
+  const { planner } = useServices();
+  const { saw } = useShop();
+  const { planned } = useRunState();
+  const rack = useStore(session.store);
+  const lay = useCallback(
+    async ({ plan, input: { run } }: PlanInView) => {
+      const items = rack.items.map(({ doc }) => doc);
+      const entries = rackOfRun(items, rack.moves, run.id);
+      if (!boardsDiffer(stack, entries, machines)) return [];
+      const task = { plan, rack: entries, machines, objective: 'wood' as const, wishes: run.wood };
+      const laid = await planner.wood(task, () => undefined);
+      return laid && passesOnBoards(stack, laid.groups, entries);
+    },
+    [planner, rack, machines, stack],
+  );
+  const passes = useAsked(planned, lay)?.answer;
+  if (!passes) return <Typography variant="body2">Laying the blanks on the boards…</Typography>;
+  if (passes.every((pass) => isAsReckoned(pass, stack)))
+    return <Typography variant="body2">Every layer comes out as reckoned.</Typography>;
+  return (
+    <>
+      {alikePasses(passes).map(({ first, last, pass: { layersMm, heightMm } }) => (
+        <Typography variant="body2" key={first}>
+          {first === last ? `Pass ${String(first)}` : `Passes ${String(first)} to ${String(last)}`} still to saw:{' '}
+          <LayersAsCut layersMm={layersMm} />, together <Measure mm={heightMm} />
+        </Typography>
+      ))}
+      {passes.some(({ heightMm }) => compareMm(heightMm, saw.maxHeight.mm) > 0) && (
+        <Alert severity="error" sx={{ mt: 1 }}>
+          Higher than the saw takes, <Measure {...saw.maxHeight} />. Under Thickness as measured say what these boards
+          measure, or lay the stack on others.
+        </Alert>
+      )}
+    </>
+  );
+}

@@ -1,4 +1,4 @@
-import { norm, type Point } from './point';
+import { norm, type Box, type Point } from './point';
 import { indexSegments, nearestOnPiece, type IndexedLine, type SegmentIndex } from './segment-index';
 import { SAME_SHARE, TOUCHING } from '../units';
 
@@ -24,8 +24,8 @@ export function contactsOf(lines: readonly IndexedLine[], most = Infinity): Cont
   const crossings: Crossing[] = [];
   const touching: [number, number][] = [];
   for (let i = 0; i < index.count && crossings.length < most; i++) {
-    for (const j of index.search(boxOfPiece(index, i))) {
-      if (j <= i) continue;
+    const isBeside = besidePiece(index, i);
+    for (const j of index.search(boxOfPiece(index, i), (piece) => piece > i && !isBeside(piece))) {
       const pair: [number, number] = [index.line[i] ?? 0, index.line[j] ?? 0];
       const at = crossingAt(index, lines, i, j);
       if (at) crossings.push({ at, lines: pair });
@@ -38,6 +38,20 @@ export function contactsOf(lines: readonly IndexedLine[], most = Infinity): Cont
 /** Where lines truly cross: see {@link contactsOf}. */
 export const crossingsOf = (lines: readonly IndexedLine[], most = Infinity): readonly Crossing[] =>
   contactsOf(lines, most).crossings;
+
+/** Which pieces lie wholly to one side of the line through a piece, and so neither cross nor touch it. */
+function besidePiece({ ax, ay, bx, by }: SegmentIndex, i: number): (piece: number) => boolean {
+  const x = ax[i] ?? 0;
+  const y = ay[i] ?? 0;
+  const dx = (bx[i] ?? 0) - x;
+  const dy = (by[i] ?? 0) - y;
+  const least = 2 * TOUCHING * norm(dx, dy);
+  return (j) => {
+    const start = dx * ((ay[j] ?? 0) - y) - dy * ((ax[j] ?? 0) - x);
+    const end = dx * ((by[j] ?? 0) - y) - dy * ((bx[j] ?? 0) - x);
+    return start > 0 ? start > least && end > least : start < -least && end < -least;
+  };
+}
 
 /** True where an end of one piece lies on the other. */
 const touch = (index: SegmentIndex, i: number, j: number): boolean =>
@@ -83,8 +97,11 @@ function armsAlternate(at: Point, one: readonly [Point, Point], other: readonly 
   return clear && a < end !== b < end;
 }
 
-export const boxOfPiece = ({ ax, ay, bx, by }: SegmentIndex, i: number) => {
-  const [x1, y1, x2, y2] = [ax[i] ?? 0, ay[i] ?? 0, bx[i] ?? 0, by[i] ?? 0];
+export const boxOfPiece = ({ ax, ay, bx, by }: SegmentIndex, i: number): Box => {
+  const x1 = ax[i] ?? 0;
+  const y1 = ay[i] ?? 0;
+  const x2 = bx[i] ?? 0;
+  const y2 = by[i] ?? 0;
   return { minX: Math.min(x1, x2), minY: Math.min(y1, y2), maxX: Math.max(x1, x2), maxY: Math.max(y1, y2) };
 };
 

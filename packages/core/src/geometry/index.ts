@@ -34,7 +34,16 @@ export { flatten } from './flatten';
 export { pathBox, pathLength, signedArea } from './measure';
 export { isInside, nestRings, perimeter, ringOf, shoelace } from './nest';
 export type { NestedRing, Ring } from './nest';
-export { circlePath, eachSegment, isStraightCubic, mapPath, pointOnArc, straightCubic, toSvgPathData } from './path';
+export {
+  circleDrawn,
+  circlePath,
+  eachSegment,
+  isStraightCubic,
+  mapPath,
+  pointOnArc,
+  straightCubic,
+  toSvgPathData,
+} from './path';
 export type { ArcSegment, CubicSegment, LineSegment, Path, Segment } from './path';
 export { piecesOf, pointIn } from './pieces';
 export type { Piece, Pieces } from './pieces';

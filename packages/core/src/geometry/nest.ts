@@ -65,9 +65,10 @@ export function nestRings(rings: readonly Ring[]): NestedRing[] {
   bySize.forEach(({ ring, index }, place) => {
     // The smallest larger ring around this one is the nearest before it in the order of size.
     let parent: number | null = null;
-    for (const i of around(ring.box).reverse()) {
-      const larger = i < place ? bySize[i] : undefined;
-      if (!larger || !boxContains(larger.ring.box, ring.box) || !liesIn(ring, larger.ring)) continue;
+    const mayHold = (i: number): boolean => i < place && boxContains(bySize[i]?.ring.box ?? ring.box, ring.box);
+    for (const i of around(ring.box, mayHold).reverse()) {
+      const larger = bySize[i];
+      if (!larger || !liesIn(ring, larger.ring)) continue;
       parent = larger.index;
       break;
     }

@@ -1,4 +1,4 @@
-import { SAME_SHARE } from '../units';
+import { SAME_SHARE, STRAIGHT, TOUCHING } from '../units';
 import { distance, type Point } from './point';
 
 export interface LineSegment {
@@ -72,6 +72,25 @@ export function isStraightCubic(from: Point, { c1, c2, to }: CubicSegment): bool
   const even = straightCubic(from, to);
   const off = Math.max(distance(c1, even.c1), distance(c2, even.c2));
   return off <= SAME_SHARE * distance(from, to);
+}
+
+/** A circle by its middle and radius, mm. */
+export interface Circle {
+  readonly center: Point;
+  readonly radius: number;
+}
+
+/** The circle that a closed path of arcs goes round once; null where it is another shape. */
+export function circleDrawn(path: Path): Circle | null {
+  const [first] = path.segments;
+  if (!path.closed || first?.kind !== 'arc') return null;
+  let sweep = 0;
+  for (const segment of path.segments) {
+    if (segment.kind !== 'arc' || distance(segment.center, first.center) > TOUCHING) return null;
+    sweep += segment.sweep;
+  }
+  if (Math.abs(Math.abs(sweep) - 2 * Math.PI) > STRAIGHT) return null;
+  return { center: first.center, radius: distance(path.start, first.center) };
 }
 
 /** A circle as two half arcs, counter-clockwise from its right. */

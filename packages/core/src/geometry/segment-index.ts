@@ -11,8 +11,8 @@ export interface SegmentIndex {
   readonly line: Uint32Array;
   /** Which piece of its line it is, from 0. */
   readonly place: Uint32Array;
-  /** Pieces whose boxes touch the box, in no stated order. */
-  search(box: Box): number[];
+  /** Pieces whose boxes touch the box, in no stated order; only those that are wanted. */
+  search(box: Box, isWanted?: (piece: number) => boolean): number[];
   /** The nearest point on any piece, within `reach` mm; null where there is none. */
   nearest(to: Point, reach?: number): Nearest | null;
 }
@@ -50,7 +50,8 @@ export function indexSegments(lines: readonly IndexedLine[]): SegmentIndex {
   });
   tree.finish();
   const all = count <= FEW ? Array.from({ length: count }, (_, i) => i) : [];
-  const search = ({ minX, minY, maxX, maxY }: Box): number[] => tree.search(minX, minY, maxX, maxY);
+  const search: SegmentIndex['search'] = ({ minX, minY, maxX, maxY }, isWanted) =>
+    tree.search(minX, minY, maxX, maxY, isWanted);
   const { ax, ay, bx, by } = columns;
   const nearestOf = (pieces: readonly number[], to: Point, reach: number): Nearest | null => {
     let piece = -1;

@@ -1,6 +1,5 @@
 import {
-  boxWidth,
-  boxHeight,
+  circleDrawn,
   indexBoxes,
   indexSegments,
   isInside,
@@ -10,7 +9,7 @@ import {
   type NestedRing,
   type SegmentIndex,
 } from '../geometry';
-import { inches, TOUCHING } from '../units';
+import { inches } from '../units';
 import type { Line } from './clean/line';
 import type { DrawingSteps, LineKind } from './steps';
 import { LAYERS } from './write/layers';
@@ -61,17 +60,9 @@ const BITS: readonly number[] = [
 const BIT_TOLERANCE = 0.05;
 
 /** The bit that makes this line in one go, mm, or null: a full circle of a usual size. */
-export function bitFor({ path, box }: Pick<Line, 'path' | 'box'>): number | null {
-  const [first] = path.segments;
-  if (!path.closed || first?.kind !== 'arc') return null;
-  const isCircle = path.segments.every(
-    (segment) =>
-      segment.kind === 'arc' &&
-      Math.hypot(segment.center.x - first.center.x, segment.center.y - first.center.y) < TOUCHING,
-  );
-  const across = boxWidth(box);
-  if (!isCircle || Math.abs(across - boxHeight(box)) > TOUCHING) return null;
-  return BITS.find((bit) => Math.abs(bit - across) <= BIT_TOLERANCE) ?? null;
+export function bitFor({ path }: Pick<Line, 'path'>): number | null {
+  const circle = circleDrawn(path);
+  return (circle && BITS.find((bit) => Math.abs(bit - 2 * circle.radius) <= BIT_TOLERANCE)) ?? null;
 }
 
 /**
@@ -152,13 +143,12 @@ function ownerFinder(lines: readonly Line[], outlines: readonly number[]): (i: n
     if (!line) return null;
     const samples = samplesOf(line);
     const own = line.path.closed ? ringOf(line.points).area : 0;
-    const around = near(line.box)
-      .flatMap((n) => rings[n] ?? [])
-      .find(({ i: other, ring }) => {
-        if (other === i || ring.area <= own) return false;
-        return samples.filter((point) => isInside(point, ring.points)).length * 2 > samples.length;
-      });
-    return around?.i ?? null;
+    const mayHold = (n: number): boolean => rings[n]?.i !== i && (rings[n]?.ring.area ?? 0) > own;
+    const around = near(line.box, mayHold).find((n) => {
+      const points = rings[n]?.ring.points ?? [];
+      return samples.filter((point) => isInside(point, points)).length * 2 > samples.length;
+    });
+    return (around === undefined ? undefined : rings[around])?.i ?? null;
   };
 }
 

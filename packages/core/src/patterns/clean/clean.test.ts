@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
 import { fromSvg } from '../reading.test-support';
 
 const stroked = (d: string, id = '') => `<path d="${d}" fill="none" stroke="#000"${id ? ` id="${id}"` : ''}/>`;
@@ -104,6 +105,26 @@ describe('what may not be meant', () => {
     expect(faultsOf('<path d="M0 0h40v20h-40zM30 5h40v20h-40z"/>')).toEqual([
       expect.objectContaining({ kind: 'crossing', proposed: 'close' }),
     ]);
+  });
+
+  test('of any circles just those overlap whose middles are further apart than their radii differ and nearer than they add up to', () => {
+    const size = fc.integer({ min: 5, max: 40 });
+    const circle = fc.record({ cx: fc.integer({ min: 0, max: 120 }), cy: fc.integer({ min: 0, max: 120 }), r: size });
+    fc.assert(
+      fc.property(fc.array(circle, { minLength: 2, maxLength: 8 }), fc.boolean(), (circles, withPlate) => {
+        const pairs = circles.flatMap((a, i) => circles.slice(i + 1).map((b) => [a, b] as const));
+        const room = pairs.map(([a, b]) => {
+          const apart = Math.hypot(a.cx - b.cx, a.cy - b.cy);
+          return { inside: apart - Math.abs(a.r - b.r), outside: a.r + b.r - apart };
+        });
+        // Where they nearly touch no one sees whether they overlap.
+        fc.pre(room.every(({ inside, outside }) => Math.abs(inside) > 0.3 && Math.abs(outside) > 0.3));
+        const drawn = circles.map(({ cx, cy, r }) => `<circle cx="${cx}" cy="${cy}" r="${r}"/>`).join('');
+        const plate = withPlate ? '<rect x="-60" y="-60" width="260" height="260"/>' : '';
+        const told = faultsOf(plate + drawn).filter(({ kind }) => kind === 'crossing');
+        expect(told).toHaveLength(room.filter(({ inside, outside }) => inside > 0 && outside > 0).length);
+      }),
+    );
   });
 
   test('outlines that touch, or share an edge from inside, do not overlap', () => {

@@ -1,5 +1,8 @@
 import {
+  circleDrawn,
   contactsOf,
+  distance,
+  indexBoxes,
   intersectRings,
   nestRings,
   offsetRings,
@@ -10,6 +13,7 @@ import {
   type Path,
   type Point,
 } from '../../geometry';
+import { TOUCHING } from '../../units';
 import { faultOf, lineOf, type Cleaned, type DrawingFault, type Line, type Mends } from './line';
 
 /** More crossings than this are a scribble: the rest is not counted. */
@@ -24,7 +28,7 @@ const OVERLAP = 0.1;
  * line, or the smaller of two.
  */
 export function findTangles(lines: readonly Line[], mends: Mends): Cleaned {
-  const closed = lines.filter(({ path, points }) => path.closed && points.length > 2);
+  const closed = withoutClearCircles(lines.filter(({ path, points }) => path.closed && points.length > 2));
   if (closed.length === 0) return { lines, faults: [] };
   const faults = tangledPairs(closed).map(({ tangled, at, size }) => {
     const isOne = tangled.length === 1;
@@ -38,6 +42,20 @@ export function findTangles(lines: readonly Line[], mends: Mends): Cleaned {
     );
   });
   return { lines: united(withoutSmaller(lines, faults), faults), faults };
+}
+
+/** The lines without circles that, by their figures, are clear of all that lies near them: of rings and holes hardly any is left. */
+function withoutClearCircles(closed: readonly Line[]): Line[] {
+  const round = closed.map(({ path }) => circleDrawn(path));
+  const near = indexBoxes(closed.map(({ box }) => box));
+  const areClear = (i: number, j: number): boolean => {
+    const [one, other] = [round[i], round[j]];
+    if (!one || !other) return false;
+    const apart = distance(one.center, other.center);
+    const [small, large] = one.radius < other.radius ? [one.radius, other.radius] : [other.radius, one.radius];
+    return apart > large + small + TOUCHING || apart < large - small - TOUCHING;
+  };
+  return closed.filter(({ box }, i) => !round[i] || near(box, (j) => j !== i && !areClear(i, j)).length > 0);
 }
 
 interface TangledPair {

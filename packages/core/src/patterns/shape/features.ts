@@ -43,10 +43,10 @@ export function featuresOf(lines: readonly Line[]): Feature[] {
   const closed = lines.filter(({ path }) => path.closed);
   const near = indexBoxes(closed.map(({ box }) => box));
   const isWithin = ({ box }: Line): boolean =>
-    near(box).some((n) => {
+    near(box, (n) => {
       const outer = closed[n]?.box ?? box;
       return outer.minX < box.minX && outer.minY < box.minY && outer.maxX > box.maxX && outer.maxY > box.maxY;
-    });
+    }).length > 0;
   return closed.flatMap((line) => [...(isWithin(line) ? wholeFeature(line) : []), ...slotsOf(line)]);
 }
 

@@ -3,6 +3,7 @@ import {
   boxAround,
   boxHeight,
   boxWidth,
+  circleDrawn,
   distance,
   flatten,
   indexSegments,
@@ -76,9 +77,21 @@ const WIDE = 10;
  * openings a safe lower figure is given: in any simple shape a circle of radius area over perimeter has room.
  */
 export function openingRoom(path: Path, kept: readonly Path[]): number {
+  const round = roomBetweenCircles(path, kept);
+  if (round !== null) return round;
   const sure = (2 * Math.abs(signedArea(path))) / pathLength(path);
   if (kept.length === 0 && sure >= WIDE) return sure;
   return 2 * widest(wasteOf(path, kept), CLEAR_OF_LINE / 50).room;
+}
+
+/** Across a circle, or between it and the one circle in it: on the side that it is furthest from. null of other shapes. */
+function roomBetweenCircles(path: Path, [inner, ...others]: readonly Path[]): number | null {
+  const outer = circleDrawn(path);
+  if (outer === null || others.length > 0) return null;
+  if (inner === undefined) return 2 * outer.radius;
+  const core = circleDrawn(inner);
+  const apart = core === null ? NaN : distance(core.center, outer.center);
+  return core !== null && apart + core.radius <= outer.radius ? outer.radius - core.radius + apart : null;
 }
 
 /** An opening with less room than this share of its size is a long slot or a ring: nearly as wide wherever one looks. */

@@ -184,6 +184,13 @@ describe('pierce holes', () => {
     expect(openingRoom(path(box(40, 1.2)), [])).toBeCloseTo(1.2, 1);
     // Between circles of 20 and 17 round one middle a circle 3 across has room.
     expect(openingRoom(circleOf(20), [circleOf(17)])).toBeCloseTo(3, 1);
+    // A peg of 10 that stands 5 off the middle leaves 15 on the other side: drawn as arcs, or as many short lines.
+    const peg = circlePath({ x: 17, y: 16 }, 10);
+    expect(openingRoom(circleOf(20), [peg])).toBeCloseTo(15, 9);
+    expect(openingRoom(path(flatten(circleOf(20))), [path(flatten(peg))])).toBeCloseTo(15, 1);
+    // Two pegs leave what is between them and the rim; one that stands out of the opening is no ring.
+    expect(openingRoom(circleOf(20), [peg, circlePath({ x: 26, y: 28 }, 4)])).toBeLessThan(15);
+    expect(openingRoom(circleOf(20), [circlePath({ x: 39, y: 20 }, 3)])).toBeGreaterThan(30);
     // A large square takes more than any bit: a safe lower figure will do.
     const room = openingRoom(path(box(40, 40)), []);
     expect(room).toBeGreaterThan(10);

@@ -1,6 +1,7 @@
 import { DxfWriter, LWPolylineFlags, point3d, SplineFlags, Units, type LWPolylineVertex } from '@tarikjabiri/dxf';
 import {
   arcCubics,
+  circleDrawn,
   distance,
   eachSegment,
   endOf,
@@ -8,10 +9,8 @@ import {
   straightCubic,
   type CubicSegment,
   type Path,
-  type Point,
 } from '../../geometry';
 import { byLayer, type WrittenLine } from './layers';
-import { STRAIGHT, TOUCHING } from '../../units';
 
 /** DXF R2000, as $ACADVER names it. */
 const R2000 = 'AC1015';
@@ -36,7 +35,7 @@ export function writeDxf(lines: readonly WrittenLine[]): string {
 }
 
 function addPath(dxf: DxfWriter, path: Path): void {
-  const circle = asCircle(path);
+  const circle = circleDrawn(path);
   if (circle) {
     dxf.addCircle(point3d(circle.center.x, circle.center.y), circle.radius);
     return;
@@ -77,16 +76,4 @@ function addSpline(dxf: DxfWriter, path: Path): void {
     flags: SplineFlags.Planar | (path.closed ? SplineFlags.Closed : 0),
     knots: [0, 0, 0, 0, ...inner, last, last, last, last],
   });
-}
-
-function asCircle(path: Path): { readonly center: Point; readonly radius: number } | null {
-  const [first] = path.segments;
-  if (!path.closed || first?.kind !== 'arc') return null;
-  let sweep = 0;
-  for (const segment of path.segments) {
-    if (segment.kind !== 'arc' || distance(segment.center, first.center) > TOUCHING) return null;
-    sweep += segment.sweep;
-  }
-  if (Math.abs(Math.abs(sweep) - 2 * Math.PI) > STRAIGHT) return null;
-  return { center: first.center, radius: distance(path.start, first.center) };
 }

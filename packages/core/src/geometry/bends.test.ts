@@ -141,6 +141,30 @@ describe('bends of lines drawn in short steps', () => {
     );
   });
 
+  test('a wavy ring moved inwards, at three decimals: the radius at its narrow tops within a tenth', () => {
+    for (const [mean, high, waves, least] of [
+      [20, 2, 6, 1.06],
+      [30, 3, 5, 1.1],
+      [25, 1.5, 7, 1.02],
+    ] as const) {
+      const r = (t: number) => mean + high * Math.cos(waves * t);
+      const slope = (t: number) => -high * waves * Math.sin(waves * t);
+      // Tightest at the tops, where r' is 0 and the radius of a curve in polar figures is r^2 / (r - r'').
+      const top = (mean + high) ** 2 / (mean + high + high * waves ** 2);
+      const by = top - least;
+      const at = (t: number): [number, number] => {
+        const along = Math.hypot(r(t), slope(t));
+        const [dx, dy] = [
+          (slope(t) * Math.cos(t) - r(t) * Math.sin(t)) / along,
+          (slope(t) * Math.sin(t) + r(t) * Math.cos(t)) / along,
+        ];
+        return [r(t) * Math.cos(t) - by * dy, r(t) * Math.sin(t) + by * dx];
+      };
+      const { tightest } = bendsOf(walked(at, Math.round((2 * Math.PI * mean) / 0.12), 3));
+      expect(Math.abs(tightest!.radius / least - 1)).toBeLessThan(0.1);
+    }
+  });
+
   test('a square in steps of 0.04 mm has four corners and no curve', () => {
     const side = Array.from({ length: 500 }, (_, i): [number, number] => [i * 0.04, 0]);
     const turned =

@@ -1,14 +1,21 @@
 import type { Curve } from './curvature';
 import { minus, norm, type Point } from './point';
 
-/** How far the points of a drawing stand off its curve, root mean square, mm: half a unit of the second decimal, evenly spread. */
-const OFF_THE_CURVE = 0.003;
+/** How far the points of a drawing stand off its curve, root mean square, mm: where it is rounded to the second decimal, evenly spread; the least that is reckoned with. */
+const COARSE = 0.003;
+const FINE = 0.0006;
+/** So large a share of the points is off by its rounding alone; the others may lie where the curve itself turns sharply. */
+const MOST = 0.9;
+/** Less than this is left of a point that was not rounded, mm. */
+const UNROUNDED = 1e-6;
+/** What is left of a point when its neighbours' cubic is taken away, as a multiple of what each stands off: sqrt(1 + 34/36). */
+const LEFT_OF_FIVE = 1.39;
 /** A circle is taken from a window as soon as what the points are off changes its curvature by no more than this share. */
-const SURE_WITHIN = 0.034;
+const SURE_WITHIN = 0.0325;
 /** More points in a window than this are not rounded each for itself: along an axis many in a row fall on one line. So many are taken. */
 const MOST_APART = 24;
-/** A window that reaches so many steps shows by what its points are off its circle whether the drawing is rounded finer. */
-const SHOWS_ITS_ROUNDING = 8;
+/** A side of so many steps is cut to the reach; of fewer the cut would lie inside the curve by too much. */
+const CUT_FROM = 3;
 /** The third moment of points whose reach is 1, when they bend to neither side: what rounding leaves. */
 const UNBENT = 1e-12;
 /** Windows reach so many steps to either side; the last are for drawings of very short steps. */
@@ -20,6 +27,7 @@ const REACHES = [1, 2, 3, 4, 5, 6, 8, 11, 16, 23, 32, 45, 64, 91, 128, 181, 256,
  */
 export function tightestThrough(points: readonly Point[], closed: boolean): Curve | null {
   const row = rowOf(points, closed);
+  const off = offTheCurve(points, closed);
   const settled = new Uint8Array(points.length);
   let best: Curve | null = null;
   for (const reach of REACHES) {
@@ -29,19 +37,38 @@ export function tightestThrough(points: readonly Point[], closed: boolean): Curv
       if (settled[i] === 1) continue;
       const middle = i + (closed ? points.length : 0);
       const reachMm = reachAbout(row, middle, reach);
-      const least = doubt(2 * reach + 1, reachMm) / SURE_WITHIN;
-      const leastIfFine = least / 2;
+      const least = doubt(2 * reach + 1, reachMm, off) / SURE_WITHIN;
       // No window that goes about the centre by less than a right angle to either side bends more than the one, or bulges less.
-      if (leastIfFine > Math.PI / 2 / reachMm || bulge(row, middle, reach) < (leastIfFine * reachMm ** 2) / 4) continue;
-      const { curvature, off } = circleThrough(windowAbout(row, middle, reach, reachMm));
-      const isFine = reach >= SHOWS_ITS_ROUNDING && off < OFF_THE_CURVE / 2;
-      if (curvature === 0 || curvature < (isFine ? leastIfFine : least)) continue;
+      if (least > Math.PI / 2 / reachMm || bulge(row, middle, reach) < (least * reachMm ** 2) / 4) continue;
+      const curvature = curvatureThrough(windowAbout(row, middle, reach, reachMm));
+      if (curvature === 0 || curvature < least) continue;
       settled.fill(1, i, i + stride);
       const at = points[i];
       if (at && 1 / curvature < (best?.radius ?? Infinity)) best = { radius: 1 / curvature, at };
     }
   }
   return best;
+}
+
+/**
+ * How far the points stand off the curve they were drawn from, root mean square, mm, as the drawing was rounded: from what is left of
+ * each when the cubic through two neighbours to either side is taken away, which of evenly spaced ones is (-1, 4, 4, -1) / 6.
+ */
+function offTheCurve(points: readonly Point[], closed: boolean): number {
+  const left: number[] = [];
+  const n = points.length;
+  for (let i = closed ? 0 : 2; i < (closed ? n : n - 2); i++) {
+    const near = (k: number): Point => points[(i + k + n) % n] ?? ORIGIN;
+    const [a, b, p, c, d] = [near(-2), near(-1), near(0), near(1), near(2)];
+    const x = p.x - (4 * (b.x + c.x) - a.x - d.x) / 6;
+    const y = p.y - (4 * (b.y + c.y) - a.y - d.y) / 6;
+    // What lies in a straight row along an axis is not rounded, and says nothing of the curves beside it.
+    for (const rest of [Math.abs(x), Math.abs(y)]) if (rest > UNROUNDED) left.push(rest);
+  }
+  left.sort((x, y) => x - y);
+  // Nine tenths of what is spread as errors are lie within 1.64 of their deviation; the divisor is less, to be on the safe side.
+  const one = (left[Math.floor(left.length * MOST)] ?? COARSE) / LEFT_OF_FIVE / 1.25;
+  return Math.min(COARSE, Math.max(FINE, one));
 }
 
 interface Row {
@@ -104,7 +131,8 @@ function windowAbout({ points, along }: Row, i: number, steps: number, reachMm: 
     const beyond = Math.abs(off) - reachMm;
     const step = norm(p.x - inner.x, p.y - inner.y);
     if (beyond <= 0) add(p.x, p.y);
-    else if (beyond < step) add(p.x + ((inner.x - p.x) * beyond) / step, p.y + ((inner.y - p.y) * beyond) / step);
+    else if (beyond < step && steps >= CUT_FROM)
+      add(p.x + ((inner.x - p.x) * beyond) / step, p.y + ((inner.y - p.y) * beyond) / step);
   }
   return { x, y, reachMm };
 }
@@ -112,25 +140,16 @@ function windowAbout({ points, along }: Row, i: number, steps: number, reachMm: 
 const sum = (values: readonly number[]): number => values.reduce((total, value) => total + value, 0);
 
 /** Standard error of a curvature fitted to n points evenly over twice the reach: sqrt(45) sigma / (sqrt(n) reach^2), by least squares. */
-const doubt = (n: number, reachMm: number): number =>
-  (Math.sqrt(45) * OFF_THE_CURVE) / (Math.sqrt(Math.min(n, MOST_APART)) * reachMm ** 2);
-
-interface FittedCircle {
-  /** 1/mm; 0 where the points lie on a line. */
-  readonly curvature: number;
-  /** How far the points are off it, root mean square, mm. */
-  readonly off: number;
-}
-
-const NO_CIRCLE: FittedCircle = { curvature: 0, off: 0 };
+const doubt = (n: number, reachMm: number, off: number): number =>
+  (Math.sqrt(45) * off) / (Math.sqrt(Math.min(n, MOST_APART)) * reachMm ** 2);
 
 /**
  * The circle through points: the algebraic fit of Taubin 1991 by Newton's steps (Chernov, Circular and
  * Linear Regression, 2010, chapter 5), whose last step is the mean square of what they are off.
  */
-function circleThrough({ x, y, reachMm }: Window): FittedCircle {
+function curvatureThrough({ x, y, reachMm }: Window): number {
   const n = x.length;
-  if (n < 3 || !Number.isFinite(x[0])) return NO_CIRCLE;
+  if (n < 3 || !Number.isFinite(x[0])) return 0;
   const [mx, my] = [sum(x) / n, sum(y) / n];
   let [xx, yy, xy, xz, yz, zz] = [0, 0, 0, 0, 0, 0];
   for (let i = 0; i < n; i++) {
@@ -144,7 +163,7 @@ function circleThrough({ x, y, reachMm }: Window): FittedCircle {
     zz += (square * square) / n;
   }
   // Bent to neither side: what follows would divide what rounding left by what rounding left.
-  if (Math.abs(yz) < UNBENT) return NO_CIRCLE;
+  if (Math.abs(yz) < UNBENT) return 0;
   const z = xx + yy;
   const cov = xx * yy - xy * xy;
   const varZ = zz - z * z;
@@ -164,6 +183,6 @@ function circleThrough({ x, y, reachMm }: Window): FittedCircle {
   // The centre is (cx, cy) / (2 det). Among the points themselves it says nothing: they lie on a line, or go far round.
   const twice = 2 * Math.abs(det);
   const [away, spread] = [cx * cx + cy * cy, z * twice * twice];
-  if (away <= spread) return NO_CIRCLE;
-  return { curvature: twice / Math.sqrt(away + spread) / reachMm, off: Math.sqrt(Math.max(0, eta)) * reachMm };
+  if (away <= spread) return 0;
+  return twice / Math.sqrt(away + spread) / reachMm;
 }

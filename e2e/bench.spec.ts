@@ -295,6 +295,23 @@ test('a stack is watched as it is sawn, cut by cut', async ({ app, page }) => {
   await expect(page.getByText('Your own order.')).toHaveCount(0);
 });
 
+test('corners are told as the maker likes to saw them', async ({ app, page }) => {
+  const run = await runOfPlates(page, app.address);
+  const watch = async () => {
+    await page.getByRole('button', { name: 'Open the stack Part 1' }).click();
+    await page.getByRole('button', { name: 'Watch it sawn' }).click();
+  };
+  await watch();
+  await expect(page.getByText('Each of its 4 corners: loop through the waste.')).toBeVisible();
+  await page.goto(`${app.address}/shop`);
+  await page.getByRole('combobox', { name: 'Sharp corners' }).click();
+  await page.getByRole('option', { name: 'Turned on the spot' }).click();
+  await expect(page.getByText('Saved', { exact: true }).first()).toBeVisible();
+  await page.goto(run);
+  await watch();
+  await expect(page.getByText('Each of its 4 corners: turn on the spot.')).toBeVisible();
+});
+
 test('the pieces of a puzzle are ticked where they lie, on every device, and unticked', async ({
   app,
   page,

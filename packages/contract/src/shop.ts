@@ -71,6 +71,7 @@ export const shopSchema = Joi.object<Wire<Shop>, true>({
   holding: holding.required(),
   holdHigh: Joi.object({ from: length.required(), holding: holding.required() }).allow(null).required(),
   secondEntry: Joi.boolean().required(),
+  corners: Joi.string().valid('by-the-room', 'on-the-spot', 'two-cuts').required(),
   pattern: patternMethod.required(),
   patternFor: Joi.object<Shop['patternFor']>().pattern(Joi.string().max(60), patternMethod).required(),
   bits: Joi.array().items(bit).max(200).allow(null).required(),

@@ -348,6 +348,7 @@ export type {
   DrawDown,
   Factor,
   GlueUp,
+  CornerSchool,
   Holding,
   Layer,
   LaidClose,

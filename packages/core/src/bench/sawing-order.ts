@@ -16,7 +16,14 @@ import {
   type Point,
 } from '../geometry';
 import { turnsInWood } from '../patterns';
-import { isTilted, type OwnCutOrder, type Phase, type PlannedCut, type PlannedStack } from '../planning';
+import {
+  isTilted,
+  type CornerSchool,
+  type OwnCutOrder,
+  type Phase,
+  type PlannedCut,
+  type PlannedStack,
+} from '../planning';
 import { cutsOf, type TemplateRevision } from '../products';
 import {
   brokenRules,
@@ -77,6 +84,7 @@ export function orderOfPhase(
   phase: Phase,
   revisions: readonly TemplateRevision[],
   ownOrders: readonly OwnCutOrder[] = [],
+  corners: CornerSchool = 'by-the-room',
 ): PhaseOrder {
   const drawn = drawnCuts(stack, revisions);
   const board = boardOf(stack);
@@ -108,7 +116,8 @@ export function orderOfPhase(
           entry: line.entry,
           points: line.points,
           kerfMm: line.kerfMm,
-          corners: board && lines ? inOrderFrom(line.points, cornerWays(corneredLine(cut, path), lines, board)) : [],
+          corners:
+            board && lines ? inOrderFrom(line.points, cornerWays(corneredLine(cut, path, corners), lines, board)) : [],
           round: isTilted(cut.rule) && line.closed ? 'clockwise' : null,
           thinMm: mm < WEAK ? mm : null,
         },
@@ -125,7 +134,11 @@ function boardOf({ gangs: [top] }: PlannedStack): Box | null {
 }
 
 /** The corners of a cut as they lie in the work, and what its blade does in them. */
-function corneredLine({ kind, choice: { blade }, rule }: PlannedCut, { path, at }: DrawnCut): CorneredLine {
+function corneredLine(
+  { kind, choice: { blade }, rule }: PlannedCut,
+  { path, at }: DrawnCut,
+  school: CornerSchool,
+): CorneredLine {
   const lying = movePath(path, at);
   return {
     // A blade that saws to every side has no corners.
@@ -133,6 +146,7 @@ function corneredLine({ kind, choice: { blade }, rule }: PlannedCut, { path, at 
     isInside: turnsInWood(lying, kind),
     canPivot: canPivot(blade, isTilted(rule)),
     loopMm: loopAcross(blade),
+    school,
   };
 }
 

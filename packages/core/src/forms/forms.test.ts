@@ -160,6 +160,7 @@ test('layers taken apart after the outline are sawn one by one, as they were; a 
       patternFor: {},
       holdHigh: null,
       secondEntry: true,
+      corners: 'by-the-room',
       otherSaws: [],
       useWhatIsLeft: true,
       keepInSaw: true,

@@ -16,7 +16,7 @@ import { templateWithHoleUses } from './template-5';
 export const FORMS = {
   template: 5,
   run: 5,
-  settings: 6,
+  settings: 7,
   stockItem: 2,
   stockMove: 1,
   bladeMove: 1,
@@ -70,6 +70,8 @@ const STEPS: Readonly<Record<FormKind, readonly ((doc: Doc) => Doc)[]>> = {
     (settings) => ('cutOrder' in settings ? { ...settings, bits: null } : settings),
     // Very hard wood always got two entry holes.
     (settings) => ('cutOrder' in settings ? { ...settings, secondEntry: true } : settings),
+    // Corners were sawn by the room there was.
+    (settings) => ('cutOrder' in settings ? { ...settings, corners: 'by-the-room' } : settings),
   ],
   // Pieces made beyond what was wanted did not lie on the rack.
   stockItem: [(item) => ({ ...item, partId: null })],

@@ -59,7 +59,18 @@ export type {
 } from './model/plan';
 export type { PlannedRod, RodBar, RodGroup } from './model/rod';
 export { BIT_KINDS, BLADE_HOLDERS, bladePreferences, steepestTilt, TYPICAL_SHOP } from './model/shop';
-export type { AfterOutline, Bit, BitKind, BladeHolder, CutOrder, Holding, Paper, Saw, Shop } from './model/shop';
+export type {
+  AfterOutline,
+  Bit,
+  BitKind,
+  BladeHolder,
+  CornerSchool,
+  CutOrder,
+  Holding,
+  Paper,
+  Saw,
+  Shop,
+} from './model/shop';
 export type {
   BegunPass,
   Blank,

@@ -12,6 +12,7 @@ const outline = (path: Path, changes: Partial<CorneredLine> = {}): CorneredLine 
   isInside: (turn) => turn < 0,
   canPivot: true,
   loopMm: 6,
+  school: 'by-the-room',
   ...changes,
 });
 const polygon = (...points: readonly (readonly [number, number])[]): Path => {
@@ -35,6 +36,20 @@ describe('how a corner is sawn', () => {
     expect(ways.map(({ at, way }) => [at.x, way])).toEqual(
       ways.map(({ at }) => [at.x, at.x === 0 ? 'run-off' : 'loop']),
     );
+  });
+
+  test('a maker may like to turn on the spot wherever the blade can be, or to meet with two cuts inside', () => {
+    const ell = polygon([0, 0], [80, 0], [80, 30], [30, 30], [30, 80], [0, 80]);
+    const ways = (changes: Partial<CorneredLine>) => {
+      const all = cornerWays(outline(ell, changes), indexed(ell), BOARD);
+      const inner = all.find(({ at }) => at.x === 30 && at.y === 30)?.way;
+      return [inner, ...new Set(all.filter(({ at }) => at.x !== 30 || at.y !== 30).map(({ way }) => way))];
+    };
+    expect(ways({ school: 'by-the-room' })).toEqual(['pivot', 'loop']);
+    expect(ways({ school: 'on-the-spot' })).toEqual(['pivot', 'pivot']);
+    expect(ways({ school: 'two-cuts' })).toEqual(['meet', 'loop']);
+    // A blade that cannot be turned so is not, whatever the maker likes.
+    expect(ways({ school: 'on-the-spot', canPivot: false })).toEqual(['meet', 'loop']);
   });
 
   test('a hollow corner is turned in by a narrow blade on a level table, else sawn from both sides', () => {

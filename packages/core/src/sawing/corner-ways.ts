@@ -1,4 +1,5 @@
 import { distance, indexSegments, norm, type Box, type Corner, type Point, type SegmentIndex } from '../geometry';
+import type { CornerSchool } from '../planning';
 
 /**
  * How a corner is sawn: turned on the spot; by two cuts that meet in it; by a loop through the waste; run off into the waste or
@@ -20,6 +21,7 @@ export interface CorneredLine {
   readonly canPivot: boolean;
   /** Across a loop that the blade can be steered round. */
   readonly loopMm: number;
+  readonly school: CornerSchool;
 }
 
 /** Corners that turn less than this are followed round, radians: a blade of any width is led through 45 degrees (common practice). */
@@ -30,7 +32,7 @@ const CLEAR = 0.999;
 const SHARPEST = 0.15;
 
 /**
- * How each corner of a line is sawn, by its angle, the wood around it and what the blade can do. A loop lies beyond the corner,
+ * How each corner of a line is sawn, by its angle, the wood around it, what the blade can do and the maker likes. A loop lies beyond the corner,
  * between its arms drawn on: it has room where none of the `lines` of the work comes into it and it stays on the `board`.
  */
 export function cornerWays(line: CorneredLine, lines: SegmentIndex, board: Box): SawnCorner[] {
@@ -42,7 +44,10 @@ export function cornerWays(line: CorneredLine, lines: SegmentIndex, board: Box):
   return line.corners.map((corner): SawnCorner => {
     const { at, turn } = corner;
     if (Math.abs(turn) < FOLLOWED) return { at, way: 'follow' };
-    if (line.isInside(turn)) return { at, way: line.canPivot ? 'pivot' : 'meet' };
+    const isInside = line.isInside(turn);
+    if (line.canPivot && (line.school === 'on-the-spot' || (isInside && line.school === 'by-the-room')))
+      return { at, way: 'pivot' };
+    if (isInside) return { at, way: 'meet' };
     return { at, way: hasRoom(middleOfLoop(corner, radius)) ? 'loop' : 'run-off' };
   });
 }

@@ -1,6 +1,6 @@
 import { useCallback } from 'react';
 import type { PhaseOrder, PlannedStack } from '@rapid-jig/core';
-import { useServices } from '../services';
+import { useServices, useShop } from '../services';
 import { useRunDoc, useRunState } from './RunRoute';
 import { useAsked } from './use-asked';
 
@@ -8,10 +8,11 @@ import { useAsked } from './use-asked';
 export function useSawingOrder(stack: PlannedStack | null): readonly PhaseOrder[] | null {
   const { planner } = useServices();
   const { revisions } = useRunState();
+  const { corners } = useShop();
   const ownOrders = useRunDoc((run) => run.stacks.cutOrders);
   const ask = useCallback(
-    (of: PlannedStack) => planner.sawingOrder(of, revisions, ownOrders),
-    [planner, revisions, ownOrders],
+    (of: PlannedStack) => planner.sawingOrder(of, revisions, ownOrders, corners),
+    [planner, revisions, ownOrders, corners],
   );
   const found = useAsked(stack, ask);
   return stack !== null && found?.of.key === stack.key ? found.answer : null;

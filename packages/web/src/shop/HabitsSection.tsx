@@ -15,6 +15,12 @@ export interface SectionProps {
   readonly edit: Edit;
 }
 
+const CORNER_NOTES: Readonly<Record<Shop['corners'], string>> = {
+  'by-the-room': 'Outside a loop or a run into the waste; inside turned on the spot, or two cuts.',
+  'on-the-spot': 'Wherever the blade is narrow and the table level; else as there is room.',
+  'two-cuts': 'The sharpest, for joints; outside a loop or a run into the waste.',
+};
+
 /** How the maker works: the plan follows it. */
 export function HabitsSection({ shop, edit }: SectionProps) {
   return (
@@ -77,6 +83,18 @@ export function HabitsSection({ shop, edit }: SectionProps) {
           width={290}
         />
       )}
+      <Choice
+        label="Sharp corners"
+        value={shop.corners}
+        options={[
+          ['by-the-room', 'By the room around them'],
+          ['on-the-spot', 'Turned on the spot'],
+          ['two-cuts', 'Inside: two cuts that meet'],
+        ]}
+        onChange={(corners) => edit({ corners })}
+        help={CORNER_NOTES[shop.corners]}
+        width={290}
+      />
       <Choice
         label="How stacks are held"
         value={shop.holding}

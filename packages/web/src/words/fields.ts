@@ -16,6 +16,7 @@ const WORDS: Readonly<Record<string, string>> = {
   measured: 'measured thicknesses',
   moisturePercent: 'moisture',
   refillSpares: 'whether spares are made again',
+  corners: 'how corners are sawn',
   rip: 'the table saw',
   otherSaws: 'the other saws',
   rods: 'dowels and strips',

@@ -4,6 +4,7 @@ import type {
   DrillCard,
   LaidClose,
   Part,
+  CornerSchool,
   OwnCutOrder,
   PatternOrder,
   PhaseOrder,
@@ -40,6 +41,7 @@ export interface Planner {
     stack: PlannedStack,
     revisions: readonly TemplateRevision[],
     ownOrders: readonly OwnCutOrder[],
+    corners: CornerSchool,
   ): Promise<PhaseOrder[] | null>;
   /** The pieces that through cuts part the parts of a stack in. */
   pieceMaps(stack: PlannedStack, revisions: readonly TemplateRevision[]): Promise<PieceMap[] | null>;
@@ -79,8 +81,10 @@ export function startPlanner(): Planner {
     chart: (ask) => newest('chart', () => planner.ask<ChartRow[]>((remote) => remote.chart(ask))),
     drillCards: (stacks, revisions) =>
       planner.ask<DrillCard[]>((remote) => remote.drillCards(stacks, revisionsOf(stacks, revisions))),
-    sawingOrder: (stack, revisions, ownOrders) =>
-      planner.ask<PhaseOrder[]>((remote) => remote.sawingOrder(stack, revisionsOf([stack], revisions), ownOrders)),
+    sawingOrder: (stack, revisions, ownOrders, corners) =>
+      planner.ask<PhaseOrder[]>((remote) =>
+        remote.sawingOrder(stack, revisionsOf([stack], revisions), ownOrders, corners),
+      ),
     pieceMaps: (stack, revisions) =>
       planner.ask<PieceMap[]>((remote) => remote.pieceMaps(stack, revisionsOf([stack], revisions))),
     patternOrders: (plan, run, shop, revisions) =>

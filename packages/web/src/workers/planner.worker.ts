@@ -22,6 +22,7 @@ import {
   type Blade,
   type BladePreferences,
   type ChartRow,
+  type CornerSchool,
   type DrillCard,
   type LaidClose,
   type LengthUnit,
@@ -163,8 +164,9 @@ const planner = {
     stack: PlannedStack,
     revisions: readonly TemplateRevision[],
     ownOrders: readonly OwnCutOrder[],
+    corners: CornerSchool,
   ): PhaseOrder[] {
-    return stack.phases.map((phase) => orderOfPhase(stack, phase, revisions, ownOrders));
+    return stack.phases.map((phase) => orderOfPhase(stack, phase, revisions, ownOrders, corners));
   },
 
   /** The pieces that through cuts part the parts of a stack in. */

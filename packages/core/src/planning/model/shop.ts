@@ -40,6 +40,12 @@ export type AfterOutline = 'singly' | 'together';
 export type Holding = 'tape' | 'brads' | 'double-sided' | 'film' | 'glue-dots';
 export type Paper = 'letter' | 'a4';
 
+/**
+ * How a maker likes corners: by what there is room for, turned on the spot wherever the blade can be, or those inside the wood by two
+ * cuts that meet, which leaves them sharpest.
+ */
+export type CornerSchool = 'by-the-room' | 'on-the-spot' | 'two-cuts';
+
 /** The maker's own facts and habits. */
 export interface Shop {
   readonly name: string;
@@ -69,6 +75,7 @@ export interface Shop {
   readonly holdHigh: { readonly from: Length; readonly holding: Holding } | null;
   /** True where an inside cut in very hard wood gets two entry holes: a spare start, and relief. */
   readonly secondEntry: boolean;
+  readonly corners: CornerSchool;
   readonly pattern: PatternMethod;
   /** By wood id, where patterns are put on another way. */
   readonly patternFor: Readonly<Record<string, PatternMethod>>;
@@ -108,6 +115,7 @@ export const TYPICAL_SHOP: Shop = {
   holding: 'tape',
   holdHigh: null,
   secondEntry: true,
+  corners: 'by-the-room',
   pattern: 'glue-stick-on-tape',
   patternFor: {},
   bits: null,

@@ -1,5 +1,5 @@
 import type { Locator } from '@playwright/test';
-import { expect, runOfPlates, test, type Page } from './app';
+import { bringDrawing, expect, runOfPlates, svgFile, test, type Page } from './app';
 
 /** A foot is no faster; taps closer together are one that bounced. */
 const BETWEEN_TAPS_MS = 400;
@@ -293,6 +293,35 @@ test('a stack is watched as it is sawn, cut by cut', async ({ app, page }) => {
   await page.getByRole('button', { name: 'Watch it sawn' }).first().click();
   await page.getByRole('button', { name: 'Take the order found' }).click();
   await expect(page.getByText('Your own order.')).toHaveCount(0);
+});
+
+test('a pass that is broken off is taken up at the cut where it stopped', async ({ app, page }) => {
+  const openings = [10, 40, 70].map((x) => `<rect x="${x}" y="20" width="20" height="20"/>`).join('');
+  const slotted = svgFile(
+    'grid.svg',
+    `<svg width="100mm" viewBox="0 0 100 60"><rect width="100" height="60"/>${openings}</svg>`,
+  );
+  await bringDrawing(page, app.address, slotted);
+  await page.getByRole('button', { name: 'Keep as a template' }).click();
+  await page.getByRole('button', { name: 'Make some' }).click();
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await page.getByRole('link', { name: 'To the saw' }).click();
+  await goOnTo(page, 'Saw');
+  const sawn = page.getByRole('status', { name: 'Cuts sawn' });
+  await expect(sawn).toHaveText('0 of 4 sawn');
+  await page.getByRole('button', { name: 'Cut 1 is sawn' }).click();
+  await expect(sawn).toHaveText('1 of 4 sawn');
+  await page.waitForTimeout(BETWEEN_TAPS_MS);
+  await page.getByRole('button', { name: 'Cut 2 is sawn' }).click();
+  await expect(sawn).toHaveText('2 of 4 sawn');
+  // The evening: the page is closed, and opened again the next day.
+  await page.reload();
+  await expect(sawn).toHaveText('2 of 4 sawn');
+  await expect(page.getByRole('button', { name: 'Cut 3 is sawn' })).toBeVisible();
+  await page.getByRole('button', { name: 'Back' }).click();
+  await expect(sawn).toHaveText('1 of 4 sawn');
+  await tap(page, 'Space');
+  await expect(stepNow(page)).not.toHaveText('Saw');
 });
 
 test('corners are told as the maker likes to saw them', async ({ app, page }) => {

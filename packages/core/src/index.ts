@@ -423,6 +423,7 @@ export {
   layersSpoiled,
   makeUpOf,
   orderOfPhase,
+  isOfOneCut,
   passesAhead,
   pieceLedger,
   pieceMaps,
@@ -431,6 +432,7 @@ export {
   setCounts,
   stepName,
   tickedIn,
+  tickCut,
   tickStep,
 } from './bench';
 export type {

@@ -4,7 +4,7 @@ import { addUpWork, lostIn, passesByNumber, type WorkEvent } from '../ledger';
 import { planRun, totalMinutes, verifyPlan, type Plan, type PlanInput } from '../planning';
 import { circle, inputFor, part, quietKit, rectangle, template } from '../planning/fixtures.test-support';
 import { lanterns } from '../planning/lantern.test-support';
-import { benchSteps, layersSpoiled, tickedIn, tickStep, type BenchStep } from '.';
+import { benchSteps, isOfOneCut, layersSpoiled, recordedTimes, tickCut, tickedIn, tickStep, type BenchStep } from '.';
 
 const planOf = async (input: PlanInput): Promise<Plan> => {
   const plan = await planRun(input, quietKit);
@@ -235,6 +235,38 @@ describe('what is spoiled at the bench', () => {
     );
     // What is made again for it is made ready afterwards.
     expect(steps().some(({ kind }) => kind === 'prepare')).toBe(true);
+  });
+
+  test('a pass that was broken off is taken up behind the last cut that was told', async () => {
+    // A board of three openings: four cuts by one blade, in passes of two.
+    const openings = [20, 60, 100].map((x) => ({ id: `o${String(x)}`, line: null, path: circle(12, x, 40) }));
+    const board = part('board', {
+      outline: { id: 'edge', line: null, path: rectangle(120, 80) },
+      insideCuts: openings,
+      pinnedLayers: 2,
+    });
+    const input = inputFor([template('toy', [board])], 4);
+    const plan = await planOf(input);
+    const log: WorkEvent[] = [];
+    const steps = () => benchSteps(plan, addUpWork(log), input.shop, ANY);
+    const cutting = (pass: number) => steps().find(({ kind, passes }) => kind === 'cut' && passes[0] === pass)!;
+    const [stack] = plan.stacks;
+    const all = cutting(1).cutIds;
+    expect(all).toHaveLength(4);
+    expect(cutting(1).sawnCutIds).toEqual([]);
+    const before = cutting(1);
+    // Told twice, by two devices, it is one cut.
+    for (const id of [all[0]!, all[1]!, all[1]!])
+      log.push({ ...tickCut(cutting(1), stack!, id), ...device() } as WorkEvent);
+    expect(cutting(1)).toEqual({ ...before, sawnCutIds: [all[0], all[1]] });
+    expect(cutting(2).sawnCutIds).toEqual([]);
+    expect(log.map((event) => event.kind === 'step-done' && isOfOneCut(event))).toEqual([true, true, true]);
+    // No pass is counted by it, and no minutes.
+    expect(addUpWork(log).pieces).toEqual({});
+    expect(recordedTimes(addUpWork(log)).steps).toEqual([]);
+    const back: WorkEvent[] = log.slice(1).map(({ id }) => ({ kind: 'pass-taken-back', event: id, ...device() }));
+    log.push(...back);
+    expect(cutting(1).sawnCutIds).toEqual([all[0]]);
   });
 
   test('taps of two devices give one ledger in whatever order they are heard', async () => {

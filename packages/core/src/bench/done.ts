@@ -8,6 +8,14 @@ export const stepName = (
   detail: string | null,
 ): string => [step, stack ?? '', phase ?? '', detail ?? ''].join(' ');
 
+/** What the record of a single cut names beside its phase: another than that of all that one blade saws there. */
+export const cutDetail = (cutId: string): string => `${ONE_CUT}${cutId}`;
+const ONE_CUT = 'cut ';
+
+/** True of the record of a single cut. */
+export const isOfOneCut = ({ step, detail }: Pick<StepDone, 'step' | 'detail'>): boolean =>
+  step === 'cut' && (detail?.startsWith(ONE_CUT) ?? false);
+
 /** What was ticked off at the bench. */
 export interface Ticked {
   /** True where a step was done for a pass. */

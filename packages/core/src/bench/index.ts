@@ -1,8 +1,8 @@
 export type { BenchStep, Caution } from './step';
 export { benchSteps } from './steps';
-export { passesAhead, stepName, tickedIn } from './done';
+export { isOfOneCut, passesAhead, stepName, tickedIn } from './done';
 export type { Ticked } from './done';
-export { layersSpoiled, tickStep } from './tick';
+export { layersSpoiled, tickCut, tickStep } from './tick';
 export type { StepTick } from './tick';
 export { drillCard } from './drill-card';
 export type { DrillCard, DrillPlace } from './drill-card';

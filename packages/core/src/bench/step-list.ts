@@ -16,7 +16,12 @@ export interface Bench {
 
 /** What is said of a step beside stack, phase and passes; the rest is as of a bare one. */
 type Wanted = Pick<BenchStep, 'kind' | 'minutes'> &
-  Partial<Pick<BenchStep, 'cutIds' | 'bit' | 'detail' | 'blade' | 'tiltDegrees' | 'waitMinutes' | 'finishesPhase'>>;
+  Partial<
+    Pick<
+      BenchStep,
+      'cutIds' | 'sawnCutIds' | 'bit' | 'detail' | 'blade' | 'tiltDegrees' | 'waitMinutes' | 'finishesPhase'
+    >
+  >;
 
 /** Of no stack and no pass, with nothing in the hand. */
 export const BARE_STEP = {
@@ -25,6 +30,7 @@ export const BARE_STEP = {
   phaseKey: null,
   passes: [],
   cutIds: [],
+  sawnCutIds: [],
   bit: null,
   blade: null,
   tiltDegrees: 0,

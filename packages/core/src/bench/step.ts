@@ -28,6 +28,8 @@ export interface BenchStep {
   readonly detail: string | null;
   /** What is sawn, in the order of sawing; of threading, what the blade is threaded for. */
   readonly cutIds: readonly string[];
+  /** Those of the cuts that were told to be sawn: a pass that is broken off is taken up behind them. */
+  readonly sawnCutIds: readonly string[];
   /** The bit for a drilling step, mm, and how many holes it makes in each pass. */
   readonly bit: { readonly diameterMm: number; readonly holes: number } | null;
   /** What is in the saw while it is done, or put in with it. */

@@ -13,7 +13,7 @@ import {
   type Shop,
   type Spell,
 } from '../planning';
-import { passesAhead, stepName, tickedIn } from './done';
+import { cutDetail, passesAhead, stepName, tickedIn } from './done';
 import { addHoles } from './holes';
 import { withSettings, wishedFirst } from './settings';
 import type { BenchStep } from './step';
@@ -164,6 +164,7 @@ function addPhaseHoles(bench: Bench, stack: PlannedStack, phase: Phase, pass: nu
 /** The cuts of one phase of one pass with one blade: what comes before them, the blade through its hole, the cut. */
 function addCuts(bench: Bench, stack: PlannedStack, phase: Phase, pass: number, spell: Spell): void {
   const cuts = spell.cuts.map(({ cut }) => cut);
+  const cutIds = cuts.map(({ cutId }) => cutId);
   const { blade, tiltDegrees } = spell;
   const detail = `${blade.id} ${String(tiltDegrees)}`;
   if (phase !== stack.phases[0]) addPhaseHoles(bench, stack, phase, pass);
@@ -181,7 +182,8 @@ function addCuts(bench: Bench, stack: PlannedStack, phase: Phase, pass: number, 
   add(bench, stack, phase, [pass], {
     ...wanted,
     kind: 'cut',
-    cutIds: cuts.map(({ cutId }) => cutId),
+    cutIds,
+    sawnCutIds: cutIds.filter((id) => bench.ticked.isDone(stepName('cut', stack.key, phase.key, cutDetail(id)), pass)),
     minutes: own.cutting + own.corners,
     finishesPhase: phase.cuts[phase.cuts.length - 1]?.cutId === cuts[cuts.length - 1]?.cutId,
   });

@@ -1,5 +1,6 @@
 import type { LayersSpoiled, SpoilReason, StepDone } from '../ledger';
 import { gangOfLayer, lastPhases, passSawn, type MarkedPass, type Phase, type PlannedStack } from '../planning';
+import { cutDetail } from './done';
 import type { BenchStep } from './step';
 
 /** An event without the device that makes it. */
@@ -18,21 +19,8 @@ export function tickStep(
   minutes: number | null,
   lostOf: (pass: number) => readonly string[],
 ): StepTick[] {
-  const { kind, stackKey, phaseKey, passes, detail, blade } = step;
-  if (!step.finishesPhase || stack === null)
-    return [
-      {
-        kind: 'step-done',
-        step: kind,
-        stack: stackKey,
-        stackLayers: stack?.layers.map(({ id }) => id) ?? null,
-        phase: phaseKey,
-        passes,
-        detail,
-        minutes,
-        plannedMinutes: step.minutes,
-      },
-    ];
+  const { phaseKey, passes, blade } = step;
+  if (!step.finishesPhase || stack === null) return [stepDone(step, stack, minutes, step.minutes)];
   const phase = stack.phases.length === 1 ? null : (stack.phases.find(({ key }) => key === phaseKey) ?? null);
   return passes.map((pass) => ({
     ...passSawn(stack, phase, pass, { spoiled: [], lost: lostOf(pass) }),
@@ -41,6 +29,27 @@ export function tickStep(
     plannedMinutes: step.minutes / passes.length,
   }));
 }
+
+/** What is recorded when one cut of a step is sawn: its minutes are in those of the whole. */
+export const tickCut = (step: BenchStep, stack: PlannedStack, cutId: string): Made<StepDone> =>
+  stepDone({ ...step, detail: cutDetail(cutId) }, stack, null, null);
+
+const stepDone = (
+  { kind, stackKey, phaseKey, passes, detail }: BenchStep,
+  stack: PlannedStack | null,
+  minutes: number | null,
+  plannedMinutes: number | null,
+): Made<StepDone> => ({
+  kind: 'step-done',
+  step: kind,
+  stack: stackKey,
+  stackLayers: stack?.layers.map(({ id }) => id) ?? null,
+  phase: phaseKey,
+  passes,
+  detail,
+  minutes,
+  plannedMinutes,
+});
 
 /** Layers of a pass that came to nothing; null for all of them. */
 export function layersSpoiled(

@@ -17,6 +17,7 @@ import { counted } from '../words/counted';
 import { drillingNotes } from '../words/drilling';
 import { AllDone } from './AllDone';
 import { BackButton } from './BackButton';
+import { CutsSawn } from './CutsSawn';
 import { FootSwitchButton, useFootSwitch } from './FootSwitch';
 import { MadeUp } from './MadeUp';
 import { NoticeRow } from './NoticeRow';
@@ -154,7 +155,7 @@ function StepNow({ bench, step, onGoOn }: StepNowProps) {
         }}
       >
         <StepPicture step={inOrder} stack={stack} lines={drawn} places={places} pieces={pieces} />
-        <StepTold bench={bench} step={step} places={places} />
+        <StepTold bench={bench} step={inOrder} places={places} />
       </Box>
       <MadeUp />
       <NoticeRow bench={bench} step={step} />
@@ -269,6 +270,7 @@ function Figures({ bench, step }: { readonly bench: Bench; readonly step: BenchS
       {stack && phase && step.kind === 'cut' && (
         <WatchSawing stack={stack} phase={phase} sx={{ alignSelf: 'start', fontSize: '1.15rem' }} />
       )}
+      {step.kind === 'cut' && step.cutIds.length > 1 && <CutsSawn bench={bench} step={step} />}
     </Box>
   );
 }

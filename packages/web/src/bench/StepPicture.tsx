@@ -59,7 +59,7 @@ export function StepPicture({ step, stack, lines: drawn, places, pieces }: StepP
           height="min(56vh, 520px)"
           {...(step.kind === 'drill'
             ? { strong: [], drilled: places }
-            : { strong: step.cutIds, numbered: step.cutIds })}
+            : { strong: step.cutIds.filter((id) => !step.sawnCutIds.includes(id)), numbered: step.cutIds })}
         />
       ) : stack ? (
         <LayersSeen stack={stack} />

@@ -3,6 +3,7 @@ import { useStore } from 'zustand';
 import {
   benchSteps,
   layersSpoiled,
+  tickCut,
   tickStep,
   type BenchStep,
   type Notice,
@@ -26,6 +27,8 @@ export interface Bench {
   readonly mayGoBack: boolean;
   goOn(): void;
   goBack(): void;
+  /** One of the cuts of the step in view is sawn. */
+  cutSawn(cutId: string): void;
   notice(what: Notice, words?: string, photoId?: string): void;
   spoil(layerId: string | null, reason: SpoilReason | null): void;
   /** Key of the stack that is done before all others; null for the order of the plan. */
@@ -75,6 +78,9 @@ export function useBench(): Bench {
     goBack: () => {
       if (!last || isBounce('back')) return;
       takeBack(last);
+    },
+    cutSawn: (cutId) => {
+      if (step && stack && !isBounce('cut')) session.record([tickCut(step, stack, cutId)]);
     },
     notice: (what, words, photoId) => {
       if (isBounce(what)) return;

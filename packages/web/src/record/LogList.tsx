@@ -1,5 +1,5 @@
 import { Box, Button, Typography } from '@mui/material';
-import { formatMinutes, stackName, type Plan, type StandingEvent } from '@rapid-jig/core';
+import { formatMinutes, isOfOneCut, stackName, type Plan, type StandingEvent } from '@rapid-jig/core';
 import { useRunState } from '../runs/RunRoute';
 import { useTakeBack } from '../runs/use-take-back';
 import { useServices } from '../services';
@@ -64,7 +64,7 @@ function wordsOf(event: StandingEvent, plan: Plan | null): string {
     case 'layers-spoiled':
       return `Spoiled: ${counted(event.lost.length, 'layer')} of ${nameOf(event.stack)}, pass ${String(event.pass)}${reasonOf(event.lost[0]?.reason ?? null)}`;
     case 'step-done':
-      return `${STEP_WORDS[event.step]}${event.stack === null ? '' : `: ${nameOf(event.stack)}`}${clocked}`;
+      return `${isOfOneCut(event) ? 'One cut sawn' : STEP_WORDS[event.step]}${event.stack === null ? '' : `: ${nameOf(event.stack)}`}${clocked}`;
     case 'noticed':
       return `${NOTICE_WORDS[event.what]}${event.stack === null ? '' : `: ${nameOf(event.stack)}`}${event.words === null ? '' : `. ${event.words}`}`;
     case 'sets-assembled':

@@ -1,13 +1,16 @@
 import type { Curve } from './curvature';
 import { minus, norm, type Point } from './point';
 
-/** How far the points of a drawing stand off its curve, root mean square, mm: where it is rounded to the second decimal, evenly spread; the least that is reckoned with. */
+/** How far the points of a drawing stand off its curve, root mean square, mm: half a unit of the second decimal, evenly spread. */
 const COARSE = 0.003;
+/** No drawing is reckoned to be rounded finer than this, mm: twice what the third decimal leaves. */
 const FINE = 0.0006;
 /** So large a share of the points is off by its rounding alone; the others may lie where the curve itself turns sharply. */
 const MOST = 0.9;
 /** Less than this is left of a point that was not rounded, mm. */
 const UNROUNDED = 1e-6;
+/** Nine tenths of what is spread as errors are lie within 1.64 of their deviation; less is taken, to be on the safe side. */
+const MOST_WITHIN = 1.25;
 /** What is left of a point when its neighbours' cubic is taken away, as a multiple of what each stands off: sqrt(1 + 34/36). */
 const LEFT_OF_FIVE = 1.39;
 /** A circle is taken from a window as soon as what the points are off changes its curvature by no more than this share. */
@@ -66,8 +69,7 @@ function offTheCurve(points: readonly Point[], closed: boolean): number {
     for (const rest of [Math.abs(x), Math.abs(y)]) if (rest > UNROUNDED) left.push(rest);
   }
   left.sort((x, y) => x - y);
-  // Nine tenths of what is spread as errors are lie within 1.64 of their deviation; the divisor is less, to be on the safe side.
-  const one = (left[Math.floor(left.length * MOST)] ?? COARSE) / LEFT_OF_FIVE / 1.25;
+  const one = (left[Math.floor(left.length * MOST)] ?? COARSE) / LEFT_OF_FIVE / MOST_WITHIN;
   return Math.min(COARSE, Math.max(FINE, one));
 }
 
@@ -144,8 +146,8 @@ const doubt = (n: number, reachMm: number, off: number): number =>
   (Math.sqrt(45) * off) / (Math.sqrt(Math.min(n, MOST_APART)) * reachMm ** 2);
 
 /**
- * The circle through points: the algebraic fit of Taubin 1991 by Newton's steps (Chernov, Circular and
- * Linear Regression, 2010, chapter 5), whose last step is the mean square of what they are off.
+ * Of the circle through points, 1/mm; 0 where they lie on a line. The algebraic fit of Taubin 1991 by Newton's steps (Chernov,
+ * Circular and Linear Regression, 2010, chapter 5).
  */
 function curvatureThrough({ x, y, reachMm }: Window): number {
   const n = x.length;

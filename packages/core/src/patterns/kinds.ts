@@ -148,7 +148,7 @@ function ownerFinder(lines: readonly Line[], outlines: readonly number[]): (i: n
       const points = rings[n]?.ring.points ?? [];
       return samples.filter((point) => isInside(point, points)).length * 2 > samples.length;
     });
-    return (around === undefined ? undefined : rings[around])?.i ?? null;
+    return rings[around ?? -1]?.i ?? null;
   };
 }
 

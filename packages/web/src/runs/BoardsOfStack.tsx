@@ -1,9 +1,16 @@
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback } from 'react';
 import { Alert, Box, Typography } from '@mui/material';
 import { useStore } from 'zustand';
-import { boardsDiffer, compareMm, passesOnBoards, rackOfRun, type PlannedStack } from '@rapid-jig/core';
+import {
+  boardsDiffer,
+  compareMm,
+  passesOnBoards,
+  rackOfRun,
+  type PassOnBoards,
+  type PlannedStack,
+} from '@rapid-jig/core';
 import { Measure } from '../drawing/Measure';
-import { useServices, useShop } from '../services';
+import { useServices, useShop, type Services } from '../services';
 import { useRunState } from './RunRoute';
 import type { PlanInView } from './run-session';
 import { useAsked } from './use-asked';
@@ -11,24 +18,17 @@ import { alikePasses, isAsReckoned } from './alike-passes';
 import { LayersAsCut } from './LayersAsCut';
 import { loadRunWood, type LoadedWood } from './loaded-wood';
 
+const FAILED = 'failed';
+const woodOrFailed = (services: Services): Promise<LoadedWood | typeof FAILED> =>
+  loadRunWood(services).catch((): typeof FAILED => FAILED);
+
 /** What the layers of a stack measure, pass by pass, on the boards that its blanks are laid on. */
 export function BoardsOfStack({ stack }: { readonly stack: PlannedStack }) {
-  const services = useServices();
-  const [loaded, setLoaded] = useState<LoadedWood | 'not-there' | null>(null);
-  useEffect(() => {
-    let isWanted = true;
-    void loadRunWood(services).then(
-      (wood) => isWanted && setLoaded(wood),
-      () => isWanted && setLoaded('not-there'),
-    );
-    return () => {
-      isWanted = false;
-    };
-  }, [services]);
+  const loaded = useAsked(useServices(), woodOrFailed)?.answer ?? null;
   return (
     <Box sx={{ mb: 2 }}>
       <Typography variant="h3">On the boards of the rack</Typography>
-      {loaded === 'not-there' ? (
+      {loaded === FAILED ? (
         <Typography variant="body2">
           The rack could not be read: open the stack again once the program answers.
         </Typography>
@@ -49,18 +49,20 @@ function Passes({ stack, rack: session, machines }: PassesProps) {
   const { planned } = useRunState();
   const rack = useStore(session.store);
   const lay = useCallback(
-    async ({ plan, input: { run } }: PlanInView) => {
+    async ({ plan, input: { run } }: PlanInView): Promise<readonly PassOnBoards[] | typeof FAILED | null> => {
       const items = rack.items.map(({ doc }) => doc);
       const entries = rackOfRun(items, rack.moves, run.id);
       if (!boardsDiffer(stack, entries, machines)) return [];
       const task = { plan, rack: entries, machines, objective: 'wood' as const, wishes: run.wood };
-      const laid = await planner.wood(task, () => undefined);
-      return laid && passesOnBoards(stack, laid.groups, entries);
+      const laid = await planner.wood(task, () => undefined).catch((): typeof FAILED => FAILED);
+      return laid === FAILED || laid === null ? laid : passesOnBoards(stack, laid.groups, entries);
     },
     [planner, rack, machines, stack],
   );
   const passes = useAsked(planned, lay)?.answer;
   if (!passes) return <Typography variant="body2">Laying the blanks on the boards…</Typography>;
+  if (passes === FAILED)
+    return <Typography variant="body2">The blanks could not be laid: the wood page of this run says why.</Typography>;
   if (passes.every((pass) => isAsReckoned(pass, stack)))
     return <Typography variant="body2">Every layer comes out as reckoned.</Typography>;
   return (

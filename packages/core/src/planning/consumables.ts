@@ -1,6 +1,6 @@
 import { sumMm } from '../units';
 import { gangOfLayer } from './gang-of-layer';
-import { PATTERN_METHODS, PATTERN_WAYS, type PatternMethod } from './model/pattern-method';
+import { PATTERN_METHODS, PATTERN_WAYS } from './model/pattern-method';
 import { patternsPut } from './patterns-on';
 import type { Consumables, PatternsUsed } from './model/plan';
 import type { Holding, Shop } from './model/shop';
@@ -15,39 +15,43 @@ export const filmSheetsFor = (layers: number): number => 2 * (layers - 1) + 1;
 /** Adds up what all passes still to saw use up. */
 export function consumablesFor(stacks: readonly Stack[], shop: Shop): Consumables {
   const { holding } = shop;
-  const total = (of: (stack: Stack) => number): number =>
-    sumMm(stacks.map((stack) => (stack.passesToCut === 0 ? 0 : stack.passesToCut * of(stack))));
-  const face = ({ gangs: [first] }: Stack): number => (first ? first.blank.length * first.blank.width : 0);
+  const waiting = stacks.filter(({ passesToCut }) => passesToCut > 0);
+  const total = (of: (stack: Stack) => number): number => sumMm(waiting.map((stack) => stack.passesToCut * of(stack)));
   const edge = ({ gangs: [first] }: Stack): number => (first ? 2 * (first.blank.length + first.blank.width) : 0);
   const held = (method: Holding, of: (stack: Stack) => number): number =>
     total((stack) => (stack.held.method === method ? of(stack) : 0));
-  const patternsUsed = (method: PatternMethod): PatternsUsed => {
-    const { isPrinted, material } = PATTERN_WAYS[method];
-    const patterns = (stack: Stack): number => patternsPut(stack).filter((one) => one.method === method).length;
-    const copies = total(patterns);
-    return {
-      method,
-      copies,
-      sheets: isPrinted ? copies : tracedSheets(stacks, method),
-      materialMm2: material === 'none' ? 0 : total((stack) => face(stack) * patterns(stack)),
-    };
-  };
   return {
-    patterns: PATTERN_METHODS.map(patternsUsed).filter(({ copies }) => copies > 0),
+    patterns: patternsUsed(waiting),
     holding,
     edgeTapeMm: held('tape', edge),
-    doubleSidedMm2: held('double-sided', (stack) => face(stack) * (stack.layers.length - 1)),
+    doubleSidedMm2: held('double-sided', (stack) => faceOf(stack) * (stack.layers.length - 1)),
     filmSheets: held('film', ({ layers }) => filmSheetsFor(layers.length)),
     brads: held('brads', (stack) => stack.held.brads.length),
     glueDots: held('glue-dots', ({ layers }) => DOTS_PER_JOINT * (layers.length - 1)),
   };
 }
 
-/** One sheet for each gang that is traced, however often. */
-function tracedSheets(stacks: readonly Stack[], traced: PatternMethod): number {
-  const waiting = stacks.filter(({ passesToCut }) => passesToCut > 0);
-  const gangs = waiting.flatMap((stack) =>
-    patternsPut(stack).flatMap(({ layerId, method }) => (method === traced ? [gangOfLayer(layerId, stack).key] : [])),
-  );
-  return new Set(gangs).size;
+const faceOf = ({ gangs: [first] }: Stack): number => (first ? first.blank.length * first.blank.width : 0);
+
+/** What patterns take, way by way; a pattern that is traced takes one sheet for each gang, however often. */
+function patternsUsed(stacks: readonly Stack[]): PatternsUsed[] {
+  const put = stacks.map((stack) => ({ stack, patterns: patternsPut(stack) }));
+  return PATTERN_METHODS.flatMap((method): PatternsUsed[] => {
+    const using = put
+      .map(({ stack, patterns }) => ({ stack, own: patterns.filter((pattern) => pattern.method === method) }))
+      .filter(({ own }) => own.length > 0);
+    if (using.length === 0) return [];
+    const { isPrinted, material } = PATTERN_WAYS[method];
+    const copies = using.reduce((sum, { stack, own }) => sum + stack.passesToCut * own.length, 0);
+    const gangs = using.flatMap(({ stack, own }) => own.map(({ layerId }) => gangOfLayer(layerId, stack).key));
+    const areas = using.map(({ stack, own }) => stack.passesToCut * (faceOf(stack) * own.length));
+    return [
+      {
+        method,
+        copies,
+        sheets: isPrinted ? copies : new Set(gangs).size,
+        materialMm2: material === 'none' ? 0 : sumMm(areas),
+      },
+    ];
+  });
 }

@@ -2,9 +2,9 @@ import { circlePath, inOrder, movePath, undo, type Box, type Path } from '../geo
 import { compareMm } from '../units';
 import { hardnessClass } from '../wood';
 import { bradLength, bradPlaces, FEWEST_BRADS } from './brads';
+import type { Family } from './families';
 import type { Holding, Shop } from './model/shop';
 import type { Held, SawnStack, StackedGang } from './model/stack';
-import type { Mix } from './phases';
 import type { FamilyContext } from './sawn-stack';
 
 /** A pilot hole is a little thinner than the brad, mm. */
@@ -26,12 +26,12 @@ export const holdingAt = ({ holding, holdHigh }: Pick<Shop, 'holding' | 'holdHig
   holdHigh !== null && compareMm(heightMm, holdHigh.from.mm) >= 0 ? holdHigh.holding : holding;
 
 /**
- * How a stack is held: as the shop does at its height, brads with their places. With tape instead where brads have no room, and
+ * How a stack is held: as the shop does at its height, brads with their places; `family` is just of its members. With tape instead where brads have no room, and
  * where layers that must come apart clean would be stuck face to face.
  */
-export function heldOf(stack: SawnStack, mix: Mix, context: FamilyContext): Held {
+export function heldOf(stack: SawnStack, { family, input: { shop } }: Pick<FamilyContext, 'family' | 'input'>): Held {
   if (stack.layers.length < 2) return heldBy(null);
-  const method = holdingAt(context.input.shop, stack.stackHeightMm);
+  const method = holdingAt(shop, stack.stackHeightMm);
   if (method === 'double-sided' && stack.gangs.some(({ apartClean }) => apartClean))
     return heldBy(GOES_ROUND, 'double-sided');
   if (method !== 'brads') return heldBy(method);
@@ -39,7 +39,7 @@ export function heldOf(stack: SawnStack, mix: Mix, context: FamilyContext): Held
   const [top] = stack.gangs;
   if (!top || !lowest) throw new RangeError('a stack has at least one layer');
   const bradLengthMm = bradLength(stack.stackHeightMm, lowest.thicknessMm);
-  const { outlines, lines } = linesOf(mix, context);
+  const { outlines, lines } = linesOf(family);
   const brads = bradLengthMm === null ? [] : bradPlaces(heldBox(top), outlines, lines);
   if (brads.length < FEWEST_BRADS) return heldBy(GOES_ROUND, 'brads');
   return { method: 'brads', insteadOf: null, brads, bradLengthMm, pilotMm: pilotFor(stack) };
@@ -55,8 +55,7 @@ function heldBox({ box: { minX, minY, maxX, maxY }, flush, blank: { margin } }: 
 }
 
 /** Every line that is sawn or drilled in any layer, in the frame of the stack. */
-function linesOf(mix: Mix, { family }: FamilyContext): { readonly outlines: Path[]; readonly lines: Path[] } {
-  const members = family.members.filter((_member, i) => (mix[i] ?? 0) > 0);
+function linesOf({ members }: Family): { readonly outlines: Path[]; readonly lines: Path[] } {
   const [outlines, lines]: [Path[], Path[]] = [[], []];
   for (const { gang, at } of members) {
     const move = inOrder(at, undo(members[0]?.at ?? at));

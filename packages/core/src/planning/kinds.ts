@@ -1,28 +1,25 @@
 import type { MixPasses } from './best-passes';
 import type { Family, Member } from './families';
-import type { Mix } from './phases';
+import { memberMix, mixName, type MemberMix } from './member-mix';
 
-/** One member of each kind, in the order of the kinds. */
-export function oneOfEachKind({ members }: Pick<Family, 'members'>): Member[] {
-  const ones: Member[] = [];
-  for (const member of members) ones[member.kind] ??= member;
-  return ones;
+/** So many passes of a mix of members. */
+export interface MemberPasses {
+  readonly mix: MemberMix;
+  readonly passes: number;
+}
+
+/** The place of one member of each kind, in the order of the kinds. */
+export function onesOfKinds({ members }: Pick<Family, 'members'>): number[] {
+  const places: number[] = [];
+  members.forEach(({ kind }, place) => (places[kind] ??= place));
+  return places;
 }
 
 /** Layers of each kind, from layers of each member. */
-export const byKind = (family: Pick<Family, 'members'>, layers: readonly number[]): number[] =>
-  oneOfEachKind(family).map((_one, kind) =>
-    family.members.reduce((sum, member, i) => sum + (member.kind === kind ? (layers[i] ?? 0) : 0), 0),
-  );
-
-/** A mix of kinds as a mix of members: all layers of the first of each kind. What it costs is the same for any other. */
-export function mixOfKinds({ members }: Pick<Family, 'members'>, kinds: Mix): Mix {
-  const seen = new Set<number>();
-  return members.map(({ kind }) => {
-    const isFirst = !seen.has(kind);
-    seen.add(kind);
-    return isFirst ? (kinds[kind] ?? 0) : 0;
-  });
+export function byKind({ members }: Pick<Family, 'members'>, layers: readonly number[]): number[] {
+  const counts: number[] = [];
+  members.forEach(({ kind }, i) => (counts[kind] = (counts[kind] ?? 0) + (layers[i] ?? 0)));
+  return counts;
 }
 
 /** Gives the layers of passes to members: of each kind one member after the other, as many as are wanted of it. */
@@ -30,30 +27,48 @@ export function allotToMembers(
   { members }: Pick<Family, 'members'>,
   stacks: readonly MixPasses[],
   wanted: readonly number[],
-): MixPasses[] {
-  const left = [...wanted];
-  const allotted = new Map<string, { readonly mix: Mix; passes: number }>();
+): MemberPasses[] {
+  const waiting = waitingByKind(members, wanted);
+  const allotted = new Map<string, { readonly mix: MemberMix; passes: number }>();
   for (const { mix, passes } of stacks)
     for (let pass = 0; pass < passes; pass++) {
-      const own = members.map(() => 0);
-      mix.forEach((count, kind) => takeOf(kind, count, members, left, own));
-      const key = own.join(' ');
-      const known = allotted.get(key);
+      const taken = new Map<number, number>();
+      mix.forEach((count, kind) => takeOf(kind, count, waiting[kind] ?? [], taken));
+      const own = memberMix(taken);
+      const name = mixName(own);
+      const known = allotted.get(name);
       if (known) known.passes++;
-      else allotted.set(key, { mix: own, passes: 1 });
+      else allotted.set(name, { mix: own, passes: 1 });
     }
   return [...allotted.values()];
 }
 
-/** Moves so many layers of a kind from what is left into a pass. Throws where fewer are left. */
-function takeOf(kind: number, count: number, members: readonly Member[], left: number[], into: number[]): void {
+/** Layers that a member still wants. */
+interface Waiting {
+  readonly place: number;
+  left: number;
+}
+
+/** Of each kind the members that want layers, the first of them last, so that what is served is taken off the end. */
+function waitingByKind(members: readonly Member[], wanted: readonly number[]): Waiting[][] {
+  const waiting: Waiting[][] = [];
+  for (let place = members.length - 1; place >= 0; place--) {
+    const kind = members[place]?.kind ?? 0;
+    (waiting[kind] ??= []).push({ place, left: wanted[place] ?? 0 });
+  }
+  return waiting;
+}
+
+/** Moves so many layers of a kind from what is waited for into a pass. Throws where fewer are. */
+function takeOf(kind: number, count: number, waiting: Waiting[], into: Map<number, number>): void {
   let more = count;
-  members.forEach((member, i) => {
-    if (member.kind !== kind || more === 0) return;
-    const taken = Math.min(more, left[i] ?? 0);
-    left[i] = (left[i] ?? 0) - taken;
-    into[i] = (into[i] ?? 0) + taken;
+  while (more > 0) {
+    const next = waiting[waiting.length - 1];
+    if (!next) throw new RangeError(`passes give ${String(more)} layers more of kind ${String(kind)} than are wanted`);
+    const taken = Math.min(more, next.left);
+    next.left -= taken;
+    if (taken > 0) into.set(next.place, (into.get(next.place) ?? 0) + taken);
+    if (next.left === 0) waiting.pop();
     more -= taken;
-  });
-  if (more > 0) throw new RangeError(`passes give ${String(more)} layers more of kind ${String(kind)} than are wanted`);
+  }
 }

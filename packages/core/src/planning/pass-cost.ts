@@ -13,10 +13,9 @@ export const worthOf = (minutes: number, { hourValueMinor }: Pick<Shop, 'hourVal
  * What one pass of a stack costs, minor units, not rounded: its minutes, the blades it wears, and what is lost when it is
  * spoiled. A spoiled pass is sawn again, and the higher the stack the likelier that is (our estimate; factor `spoilShare`).
  */
-function passCost(stack: UnnamedStack, shop: Shop): number {
+function passCost(stack: UnnamedStack, minutes: number, shop: Shop): number {
   const { spoilShare } = factorsInForce(shop.factors);
-  const done = worthOf(totalMinutes(passMinutes(stack, shop)), shop) + wornWorth(stack, shop);
-  return done * (1 + spoilShare * stack.layers.length);
+  return (worthOf(minutes, shop) + wornWorth(stack, shop)) * (1 + spoilShare * stack.layers.length);
 }
 
 /** Every blade of a stack, once. */
@@ -25,9 +24,13 @@ export const bladeIds = ({ phases }: Pick<SawnStack, 'phases'>): string[] => [
 ];
 
 /** What a layer of a stack costs, and its minutes. */
-export const heightCost = (stack: UnnamedStack, shop: Shop): HeightCost => ({
-  layers: stack.layers.length,
-  minutesPerLayer: totalMinutes(passMinutes(stack, shop)) / stack.layers.length,
-  costPerLayerMinor: passCost(stack, shop) / stack.layers.length,
-  blades: bladeIds(stack),
-});
+export function heightCost(stack: UnnamedStack, shop: Shop): HeightCost {
+  const layers = stack.layers.length;
+  const minutes = totalMinutes(passMinutes(stack, shop));
+  return {
+    layers,
+    minutesPerLayer: minutes / layers,
+    costPerLayerMinor: passCost(stack, minutes, shop) / layers,
+    blades: bladeIds(stack),
+  };
+}

@@ -28,7 +28,6 @@ const idsOfMember = ({ members }: Pick<Family, 'members'>, mix: Mix, place: numb
 
 /** Ids of the layers of a mix, from the top down: the members in turn. */
 export const layerIdsOf = (family: Pick<Family, 'members'>, mix: Mix): string[] =>
-  // Of a family of thousands a stack has a few: the others are passed over as fast as can be.
   mix.flatMap((count, place) => (count > 0 ? idsOfMember(family, mix, place) : []));
 
 /** Names a phase by its layers. */

@@ -1,11 +1,11 @@
 import type { Family } from './families';
+import { memberMix, type MemberMix } from './member-mix';
 import type { PinnedStack } from './model/wishes';
-import type { Mix } from './phases';
 
 /** A pinned stack as a mix of the family it belongs to. */
 export interface PinnedMix {
   readonly family: Family;
-  readonly mix: Mix;
+  readonly mix: MemberMix;
   readonly passes: number;
 }
 
@@ -17,10 +17,12 @@ export function pinnedMix(families: readonly Family[], { layers, passes }: Pinne
       family.members.findIndex(({ gang }) => gang.parts.some((part) => part.partId === partId));
     const places = asked.map(({ partId }) => placeOf(partId));
     if (asked.length === 0 || places.includes(-1)) continue;
-    const mix = family.members.map((_member, i) =>
-      asked.reduce((sum, { count }, k) => sum + (places[k] === i ? count : 0), 0),
-    );
-    return { family, mix, passes };
+    const counts = new Map<number, number>();
+    asked.forEach(({ count }, k) => {
+      const place = places[k] ?? 0;
+      counts.set(place, (counts.get(place) ?? 0) + count);
+    });
+    return { family, mix: memberMix(counts), passes };
   }
   return null;
 }

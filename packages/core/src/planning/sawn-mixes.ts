@@ -3,18 +3,18 @@ import type { Result } from '../result';
 import type { Family } from './families';
 import { lastPhases } from './last-phases';
 import type { PlanError } from './model/input';
+import { memberMix, type MemberMix } from './member-mix';
 import type { BegunPass, Gang, SawnStack } from './model/stack';
-import type { Mix } from './phases';
 import { gangKeyOf, stackKey } from './stack-key';
 
 /** A mix of a family of which passes are sawn. */
 export interface SawnMix {
-  readonly mix: Mix;
+  readonly mix: MemberMix;
   /** Numbers of the passes that are done. */
   readonly done: readonly number[];
   readonly begun: readonly (BegunPass & {
-    /** Layers of each member whose pieces are not counted yet. */
-    readonly unfinished: Mix;
+    /** Layers of members whose pieces are not counted yet. */
+    readonly unfinished: MemberMix;
   })[];
 }
 
@@ -32,13 +32,14 @@ export const uniformKey = ({ key }: Pick<Gang, 'key'>, layers: number): string =
 export function sawnMixes(
   { members }: Family,
   work: WorkDone,
-  stackOf: (mix: Mix) => Result<SawnStack, PlanError>,
+  stackOf: (mix: MemberMix) => Result<SawnStack, PlanError>,
 ): SawnMix[] {
-  const mixes = new Map<string, Mix>();
+  const mixes = new Map<string, MemberMix>();
+  const places = new Map(members.map(({ gang }, place) => [gang.key, place]));
   const uniform = uniformMixes(members, work);
   const inHand = work.standing.flatMap((event) => inHandBy(event) ?? []);
   for (const { stack, stackLayers } of [...work.passes, ...inHand]) {
-    const mix = stackLayers ? mixOfLayers(members, stackLayers) : uniform.get(stack);
+    const mix = stackLayers ? mixOfLayers(places, stackLayers) : uniform.get(stack);
     if (mix) mixes.set(stack, mix);
   }
   return [...mixes].map(([key, mix]) => {
@@ -51,29 +52,31 @@ export function sawnMixes(
       const lost = lostIn(work, key, pass, marks);
       const left = stack.ok ? phasesLeft(stack.value, marks, lost) : [];
       if (!stack.ok || left.length === 0) done.push(pass);
-      else begun.push({ pass, ...begunPass(stack.value, left, lost, members) });
+      else begun.push({ pass, ...begunPass(stack.value, left, lost, places) });
     }
     return { mix, done, begun };
   });
 }
 
 /** The stacks of one gang alone that early passes may have named, by key. */
-function uniformMixes(members: Family['members'], { passes }: WorkDone): ReadonlyMap<string, Mix> {
+function uniformMixes(members: Family['members'], { passes }: WorkDone): ReadonlyMap<string, MemberMix> {
   const heights = new Set(passes.flatMap(({ stackLayers, layers }) => (stackLayers ? [] : [layers])));
   return new Map(
     members.flatMap(({ gang }, i) =>
-      [...heights].map(
-        (layers) => [uniformKey(gang, layers), members.map((_member, k) => (k === i ? layers : 0))] as const,
-      ),
+      [...heights].map((layers) => [uniformKey(gang, layers), [{ place: i, count: layers }]] as const),
     ),
   );
 }
 
 /** The mix that layers are of; undefined where some are of no member. */
-function mixOfLayers(members: Family['members'], layerIds: readonly string[]): Mix | undefined {
-  const keys = layerIds.map(gangKeyOf);
-  const mix = members.map(({ gang }) => keys.filter((key) => key === gang.key).length);
-  return mix.reduce((sum, count) => sum + count, 0) === layerIds.length ? mix : undefined;
+function mixOfLayers(places: ReadonlyMap<string, number>, layerIds: readonly string[]): MemberMix | undefined {
+  const counts = new Map<number, number>();
+  for (const id of layerIds) {
+    const place = places.get(gangKeyOf(id));
+    if (place === undefined) return undefined;
+    counts.set(place, (counts.get(place) ?? 0) + 1);
+  }
+  return memberMix(counts);
 }
 
 /** Keys of the phases of a pass that are still to do: none where the whole pass was marked, or its only phase, or all layers are lost. */
@@ -88,15 +91,15 @@ function begunPass(
   stack: SawnStack,
   left: readonly string[],
   lost: readonly string[],
-  members: Family['members'],
+  places: ReadonlyMap<string, number>,
 ): Omit<SawnMix['begun'][number], 'pass'> {
   const last = lastPhases(stack);
   const waiting = [...last].flatMap(([layerId, phase]) =>
-    left.includes(phase) && !lost.includes(layerId) ? [gangKeyOf(layerId)] : [],
+    left.includes(phase) && !lost.includes(layerId) ? [layerId] : [],
   );
   return {
     phases: stack.phases.flatMap(({ key }) => (left.includes(key) ? [] : [key])),
     lost,
-    unfinished: members.map(({ gang }) => waiting.filter((key) => key === gang.key).length),
+    unfinished: mixOfLayers(places, waiting) ?? [],
   };
 }

@@ -3,9 +3,10 @@ import { boxGrown, boxHeight, boxWidth, IDENTITY, inOrder, moved, turnsOver, und
 import { err, ok, type Result } from '../result';
 import { onRule, snapMm } from '../units';
 import { bladesForCut } from './cut-blades';
-import type { Family, Feature } from './families';
+import type { Family, Feature, Member } from './families';
 import { entriesOf, wantsSecondEntry } from './entries';
 import { gangPlace } from './gangs';
+import { familyAt } from './member-mix';
 import type { PlanError, PlanInput } from './model/input';
 import { economyOf, factorsInForce } from './model/factors';
 import { bladePreferences, type Shop } from './model/shop';
@@ -37,7 +38,7 @@ export interface FamilyContext {
   /** What was worked out before, by mix, and for cuts by height and wood: it is asked for again and again. */
   readonly sawn: Map<string, Result<UnnamedStack, PlanError>>;
   readonly outlines: Map<string, readonly PhaseOutline[]>;
-  readonly described: Map<number, StackedGang>;
+  readonly described: Map<Member, StackedGang>;
   readonly found: Map<string, ReturnType<typeof bladesForCut>>;
   /** Entry holes by cut and bit, looked for once where two are wanted. */
   readonly entries: Map<string, PlannedCut['entries']>;
@@ -52,6 +53,14 @@ export const newContext = (family: Family, input: PlanInput, reaches: ReadonlyMa
   described: new Map(),
   found: new Map(),
   entries: new Map(),
+});
+
+/** The same for some members of the family alone; what was found out of cuts and members is shared. */
+export const contextAt = (context: FamilyContext, places: readonly number[]): FamilyContext => ({
+  ...context,
+  family: familyAt(context.family, places),
+  sawn: new Map(),
+  outlines: new Map(),
 });
 
 /** What lies under the blade: its height, the hardest of its woods, which limits it, and what all of them take. */
@@ -264,11 +273,11 @@ function stackedGang({ family, input, described }: FamilyContext, place: number,
   if (!member) throw new RangeError(`the family has no member ${String(place)}`);
   const own = inOrder(member.at, back);
   const at = own.a === 1 && own.d === 1 && Math.hypot(own.e, own.f) === 0 ? IDENTITY : own;
-  const known = described.get(place);
+  const known = described.get(member);
   if (known) return { ...known, at, turnedOver: turnsOver(at) };
   const { cuts: _cuts, holes: _holes, layersToCut: _layers, ...gang } = member.gang;
   const fresh = { ...gang, at, turnedOver: turnsOver(at), blank: blankOf(member.gang, input.shop) };
-  described.set(place, fresh);
+  described.set(member, fresh);
   return fresh;
 }
 

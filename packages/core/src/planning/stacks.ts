@@ -2,22 +2,23 @@ import { layersReady, type WorkDone } from '../ledger';
 import type { LinearSolver } from '../rods';
 import { err, ok, type Result } from '../result';
 import { compareMm } from '../units';
-import type { MixCost, MixPasses, Way } from './best-passes';
+import type { MixCost, Way } from './best-passes';
 import { bestOfRun, familyChoice } from './best-run';
 import type { Family } from './families';
 import { withinBudget } from './family-budget';
-import { allotToMembers, byKind, mixOfKinds, oneOfEachKind } from './kinds';
 import { heldOf } from './held';
+import { allotToMembers, byKind, onesOfKinds, type MemberPasses } from './kinds';
+import { countsOf, layersInAll, mixName, type MemberMix } from './member-mix';
 import { factorsInForce } from './model/factors';
 import type { PlanError, PlanFault, PlanInput } from './model/input';
+import type { Shop } from './model/shop';
 import type { HeightCost, LayerLimit, Phase, SawnStack, Stack } from './model/stack';
 import type { PinnedStack } from './model/wishes';
 import { keepsApart, layersIn, mixesWithin } from './mixes';
 import { bladeIds, heightCost, worthOf } from './pass-cost';
-import type { Mix } from './phases';
 import { isWeighed } from './phase-order';
 import { pinnedMix, type PinnedMix } from './pinned';
-import { newContext, sawnStack, unnamedStack, type FamilyContext } from './sawn-stack';
+import { contextAt, newContext, sawnStack, unnamedStack, type FamilyContext } from './sawn-stack';
 import { layersOfPass, sawnMixes, type SawnMix } from './sawn-mixes';
 import { bladesServe, layerLimit, reachesOf } from './stack-limits';
 
@@ -28,7 +29,7 @@ interface OpenFamily {
   /** Layers of each member that no pinned or begun pass gives. */
   readonly wanted: readonly number[];
   /** Passes that are not for the plan to choose. */
-  readonly pinned: readonly MixPasses[];
+  readonly pinned: readonly MemberPasses[];
   readonly sawn: readonly SawnMix[];
   /** What a stack of each mix of kinds costs. */
   readonly stacks: readonly (MixCost & { readonly height: HeightCost })[];
@@ -94,20 +95,26 @@ function openFamily(
   const reaches = reachesOf(family, input.shop);
   if (!reaches.ok) return reaches;
   const context = newContext(family, input, reaches.value);
-  const sawn = sawnMixes(family, work, (mix) => sawnStack(context, mix));
+  const sawn = sawnMixes(family, work, (mix) => sawnStack(contextOf(mix, context), countsOf(mix)));
   const limit = layerLimit(context);
   if (!limit.ok) return limit;
   const [only] = family.members;
   const pinnedLayers = only?.gang.pinnedLayers ?? null;
-  const pending = family.members.map(({ gang }, i) => gang.layersToCut - unfinishedIn(sawn, i));
+  const pending = family.members.map(({ gang }) => gang.layersToCut);
+  for (const { begun } of sawn) for (const { unfinished } of begun) takeFrom(pending, unfinished, 1);
   const pinned =
     pinnedLayers === null
       ? pins
           .filter(({ mix }) => canBeHeld(mix, context))
           .map(({ mix, passes }) => ({ mix, passes: Math.max(0, passes - begunOf(mix, sawn)) }))
-      : [{ mix: [pinnedLayers], passes: Math.ceil(Math.max(0, pending[0] ?? 0) / pinnedLayers) }];
-  const given = (i: number): number => pinned.reduce((sum, { mix, passes }) => sum + (mix[i] ?? 0) * passes, 0);
-  const wanted = pending.map((count, i) => Math.max(0, count - given(i)));
+      : [
+          {
+            mix: [{ place: 0, count: pinnedLayers }],
+            passes: Math.ceil(Math.max(0, pending[0] ?? 0) / pinnedLayers),
+          },
+        ];
+  for (const { mix, passes } of pinned) takeFrom(pending, mix, passes);
+  const wanted = pending.map((count) => Math.max(0, count));
   const costs = costsOf(context, limit.value, wanted);
   if (!costs.ok) return costs;
   const highest = Math.max(1, ...costs.value.map(({ mix }) => layersIn(mix)));
@@ -116,22 +123,29 @@ function openFamily(
   return ok({ context, limit: told, wanted, pinned, sawn, stacks: costs.value });
 }
 
+/** The context of just the members of a mix, whose layers {@link countsOf} says. */
+const contextOf = (mix: MemberMix, context: FamilyContext): FamilyContext =>
+  contextAt(
+    context,
+    mix.map(({ place }) => place),
+  );
+
+/** Takes the layers of so many passes of a mix off what members want. */
+function takeFrom(wanted: number[], mix: MemberMix, passes: number): void {
+  for (const { place, count } of mix) wanted[place] = (wanted[place] ?? 0) - count * passes;
+}
+
 /** True where a pinned stack keeps apart what shall be, is no higher than the saw takes and has a blade for every cut. */
-const canBeHeld = (mix: Mix, context: FamilyContext): boolean => {
-  if (!keepsApart(context.family.members, mix, context.input.run.stacks.apart)) return false;
-  const stack = unnamedStack(context, mix);
+const canBeHeld = (mix: MemberMix, context: FamilyContext): boolean => {
+  const own = contextOf(mix, context);
+  if (!keepsApart(own.family.members, countsOf(mix), context.input.run.stacks.apart)) return false;
+  const stack = unnamedStack(own, countsOf(mix));
   return stack.ok && compareMm(stack.value.stackHeightMm, context.input.shop.saw.maxHeight.mm) <= 0;
 };
 
-/** Layers of a member in passes that are begun, and whose pieces are not counted yet. */
-const unfinishedIn = (sawn: readonly SawnMix[], member: number): number =>
-  sawn.reduce((sum, { begun }) => sum + begun.reduce((own, { unfinished }) => own + (unfinished[member] ?? 0), 0), 0);
-
-const isSameMix = (a: Mix, b: Mix): boolean => a.join() === b.join();
-
 /** Passes of a mix that are done or begun: they are part of those that were pinned. */
-const begunOf = (mix: Mix, sawn: readonly SawnMix[]): number => {
-  const own = sawn.find((one) => isSameMix(one.mix, mix));
+const begunOf = (mix: MemberMix, sawn: readonly SawnMix[]): number => {
+  const own = sawn.find((one) => mixName(one.mix) === mixName(mix));
   return own ? own.done.length + own.begun.length : 0;
 };
 
@@ -141,20 +155,19 @@ function costsOf(
   { layers }: LayerLimit,
   wanted: readonly number[],
 ): Result<OpenFamily['stacks'], PlanError> {
-  const { family, input } = context;
+  const ones = contextAt(context, onesOfKinds(context.family));
+  const { family, input } = ones;
   const heightMm = input.shop.saw.maxHeight.mm;
-  const ones = oneOfEachKind(family);
-  const pinnedLayers = ones[0]?.gang.pinnedLayers ?? null;
-  const limits = { wanted: byKind(family, wanted), layers, heightMm, wishes: input.run.stacks };
-  const mixes = pinnedLayers === null ? mixesWithin(ones, limits) : [[pinnedLayers]];
+  const pinnedLayers = family.members[0]?.gang.pinnedLayers ?? null;
+  const limits = { wanted: byKind(context.family, wanted), layers, heightMm, wishes: input.run.stacks };
+  const mixes = pinnedLayers === null ? mixesWithin(family.members, limits) : [[pinnedLayers]];
   const priced: (MixCost & { readonly height: HeightCost })[] = [];
-  for (const kinds of mixes) {
-    const mix = mixOfKinds(family, kinds);
-    if (layersIn(mix) > 1 && pinnedLayers === null && !bladesServe(context, mix)) continue;
-    const stack = unnamedStack(context, mix);
+  for (const mix of mixes) {
+    if (layersIn(mix) > 1 && pinnedLayers === null && !bladesServe(ones, mix)) continue;
+    const stack = unnamedStack(ones, mix);
     if (!stack.ok) return stack;
     const height = heightCost(stack.value, input.shop);
-    priced.push({ mix: kinds, cost: height.costPerLayerMinor * height.layers, blades: height.blades, height });
+    priced.push({ mix, cost: height.costPerLayerMinor * height.layers, blades: height.blades, height });
   }
   return ok(priced);
 }
@@ -163,7 +176,7 @@ function costsOf(
 function bladesInUse({ context, sawn, pinned }: OpenFamily): string[] {
   const mixes = [...sawn, ...pinned.filter(({ passes }) => passes > 0)].map(({ mix }) => mix);
   return mixes.flatMap((mix) => {
-    const stack = unnamedStack(context, mix);
+    const stack = unnamedStack(contextOf(mix, context), countsOf(mix));
     return stack.ok ? bladeIds(stack.value) : [];
   });
 }
@@ -173,59 +186,63 @@ function stacksOf(family: OpenFamily, way: Way | undefined, work: WorkDone): Res
   const { context, sawn, pinned, limit } = family;
   const chosen = allotToMembers(context.family, way?.stacks ?? [], family.wanted);
   const todo = [...pinned, ...chosen].filter(({ passes }) => passes > 0);
-  // By their names: in a run of very many equal parts mixes are as long as they are many.
   const passes = new Map<string, number>();
-  for (const one of todo) passes.set(one.mix.join(), (passes.get(one.mix.join()) ?? 0) + one.passes);
-  const sawnBy = new Map(sawn.map((one) => [one.mix.join(), one]));
-  const mixes = new Map([...todo, ...sawn].map(({ mix }) => [mix.join(), mix]));
+  for (const one of todo) passes.set(mixName(one.mix), (passes.get(mixName(one.mix)) ?? 0) + one.passes);
+  const sawnBy = new Map(sawn.map((one) => [mixName(one.mix), one]));
+  const mixes = new Map([...todo, ...sawn].map(({ mix }) => [mixName(mix), mix]));
   const ready = context.family.members.map(({ gang }) =>
     layersReady(work, gang.key, (pass) => layersOfPass(pass, gang)),
   );
   const limitedBy = limitOf(limit, todo);
+  const cheapest = cheapestHeights(family);
   const stacks: Stack[] = [];
-  for (const [name, mix] of [...mixes].sort(([, a], [, b]) => layersIn(b) - layersIn(a))) {
+  for (const [name, mix] of [...mixes].sort(([, a], [, b]) => layersInAll(b) - layersInAll(a))) {
     const passesToCut = passes.get(name) ?? 0;
     const own = sawnBy.get(name);
-    const stack = sawnStack(context, mix);
+    const inMix = contextOf(mix, context);
+    const stack = sawnStack(inMix, countsOf(mix));
     if (!stack.ok) {
       // What was sawn before the wood or the drawer changed cannot be drawn again; its pieces are in the count all the same.
       if (passesToCut > 0) return stack;
       continue;
     }
-    const taken = mix.map((count, i) => Math.min(ready[i] ?? 0, count * passesToCut));
-    taken.forEach((count, i) => (ready[i] = (ready[i] ?? 0) - count));
+    const taken = mix.map(({ place, count }) => ({ place, count: Math.min(ready[place] ?? 0, count * passesToCut) }));
+    takeFrom(ready, taken, 1);
     stacks.push({
       ...stack.value,
       passesToCut,
       begun: own?.begun.map(({ pass, phases, lost }) => ({ pass, phases, lost })) ?? [],
       done: own?.done ?? [],
       layersReady: Object.fromEntries(
-        context.family.members.flatMap(({ gang }, i) => ((taken[i] ?? 0) > 0 ? [[gang.key, taken[i] ?? 0]] : [])),
+        taken.flatMap(({ count }, i) => (count > 0 ? [[inMix.family.members[i]?.gang.key ?? '', count]] : [])),
       ),
-      held: heldOf(stack.value, mix, context),
+      held: heldOf(stack.value, inMix),
       limitedBy,
-      heights: heightsFor(stack.value, family),
+      heights: heightsFor(stack.value, cheapest, context.input.shop),
     });
   }
   return ok(stacks);
 }
 
-/** What a layer costs in stacks of each number of layers: at its own the stack's, at others that of the cheapest mix. */
-function heightsFor(stack: SawnStack, { context, stacks }: OpenFamily): HeightCost[] {
+/** What a layer costs in the cheapest mix of each number of layers. */
+function cheapestHeights({ stacks }: OpenFamily): ReadonlyMap<number, HeightCost> {
   const best = new Map<number, HeightCost>();
   for (const { height } of stacks) {
     const known = best.get(height.layers);
     if (!known || height.costPerLayerMinor < known.costPerLayerMinor) best.set(height.layers, height);
   }
-  best.set(stack.layers.length, heightCost(stack, context.input.shop));
-  return [...best.values()].sort((a, b) => a.layers - b.layers);
+  return best;
 }
 
+/** The same beside a stack, whose own number of layers has what it costs itself. */
+const heightsFor = (stack: SawnStack, cheapest: ReadonlyMap<number, HeightCost>, shop: Shop): HeightCost[] =>
+  [...new Map(cheapest).set(stack.layers.length, heightCost(stack, shop)).values()].sort((a, b) => a.layers - b.layers);
+
 /** Where the cheapest passes are lower than anything forbids, it is the cost that limits them. */
-function limitOf(limit: LayerLimit, todo: readonly MixPasses[]): LayerLimit {
-  const highest = Math.max(0, ...todo.map(({ mix }) => layersIn(mix)));
+function limitOf(limit: LayerLimit, todo: readonly MemberPasses[]): LayerLimit {
+  const highest = Math.max(0, ...todo.map(({ mix }) => layersInAll(mix)));
   const passes = todo.reduce((sum, one) => sum + one.passes, 0);
-  const all = todo.reduce((sum, one) => sum + layersIn(one.mix) * one.passes, 0);
+  const all = todo.reduce((sum, one) => sum + layersInAll(one.mix) * one.passes, 0);
   // As few passes as the limit allows at all, however even they are, are limited by it.
   return highest > 0 && passes > Math.ceil(all / limit.layers) ? { rule: 'cost', layers: highest } : limit;
 }

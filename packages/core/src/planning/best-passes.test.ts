@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import type { MixCost } from './best-passes';
+import type { MixCost } from './mix-cost';
 import { bestOfRun, familyChoice } from './best-run';
 import { loadSolver } from './fixtures.test-support';
 

@@ -1,14 +1,10 @@
 import type { LinearModel, LinearSolver } from '../rods';
 import { SAME_SHARE } from '../units';
+import { passesByRemainders, type Wanted } from './by-remainders';
+import { COST_STEPS, costInSteps, type MixCost } from './mix-cost';
 import { layersIn } from './mixes';
+import { groupsOf, neededMixes } from './needed-mixes';
 import type { Mix } from './phases';
-
-/** What one pass of a mix costs, in any unit of money, and the blades it asks for. */
-export interface MixCost {
-  readonly mix: Mix;
-  readonly cost: number;
-  readonly blades: readonly string[];
-}
 
 /** So many passes of a mix. */
 export interface MixPasses {
@@ -30,9 +26,6 @@ export interface Way {
   readonly proven: boolean;
 }
 
-/** Costs nearer than this share of a unit are the same: far below what money has, far above what sums of floats lose. */
-export const COST_STEPS = 1e6;
-
 const NOTHING: Way = { cost: 0, passes: 0, unevenness: 0, stacks: [], blades: new Set(), proven: true };
 
 type Compared = Pick<Way, 'cost' | 'passes' | 'unevenness'>;
@@ -41,39 +34,109 @@ export const isBetter = (a: Compared, b: Compared): boolean =>
   a.cost !== b.cost ? a.cost < b.cost : a.passes !== b.passes ? a.passes < b.passes : a.unevenness < b.unevenness;
 
 const askedFor = (wanted: readonly number[]): number[] => wanted.flatMap((count, i) => (count > 0 ? [i] : []));
-const fitting = (mixes: readonly MixCost[], wanted: readonly number[]): MixCost[] =>
-  mixes.filter(({ mix }) => mix.every((count, i) => count <= (wanted[i] ?? 0)));
+
+/** What is wanted, in parts that no mix holds together: each has its own cheapest way, and all of them are that of the whole. */
+function partsOf(wanted: readonly number[], mixes: readonly MixCost[]): Wanted[] {
+  const able = neededMixes(mixes.filter(({ mix }) => mix.every((count, i) => count <= (wanted[i] ?? 0))));
+  return groupsOf(askedFor(wanted), able).map((asked) => ({
+    wanted: wanted.map((count, i) => (asked.includes(i) ? count : 0)),
+    asked,
+    mixes: able.filter(({ mix }) => asked.some((i) => (mix[i] ?? 0) > 0)),
+  }));
+}
+
 /** Entries of the table of all needs, times the mixes each is tried with. */
-export const tableWork = (wanted: readonly number[], mixes: readonly MixCost[]): number =>
+const tableWork = ({ wanted, mixes }: Wanted): number =>
   wanted.reduce((product, count) => product * (count + 1), mixes.length);
 
+/** A way by the solver takes as long as a table of so many entries. */
+const SOLVER_WORK = 2_500_000;
+
+/** The cheapest passes of a family, as far as they were found without the solver. */
+export interface FoundPasses {
+  /** What was found; null where some member cannot be had from these mixes. */
+  readonly ways: readonly Way[] | null;
+  /** What is left for the solver. */
+  readonly left: readonly Wanted[];
+}
+
 /**
- * The cheapest passes that give exactly what is wanted of each member, from the mixes given; null where they cannot. Exact either
- * way: where the table of all needs is small by dynamic programming, else by whole numbers (each mix is a column, each
- * member a row). Mixes with more layers come first.
+ * Begins to look for the cheapest passes that give exactly what is wanted of each member, from the mixes given: by remainders where
+ * these say it, else where the table of all needs is small by dynamic programming.
  */
-export async function cheapestPasses(
+export function beginPasses(wanted: readonly number[], mixes: readonly MixCost[]): FoundPasses {
+  const ways: Way[] = [];
+  const left: Wanted[] = [];
+  for (const part of partsOf(wanted, mixes)) {
+    if (part.mixes.length === 0) return { ways: null, left: [] };
+    const passes = passesByRemainders(part);
+    const way = passes ? wayOf(passes, part, true) : tableWork(part) <= TABLE_WORK ? byTable(part) : undefined;
+    if (way === null) return { ways: null, left: [] };
+    if (way) ways.push(way);
+    else left.push(part);
+  }
+  return { ways, left };
+}
+
+/** What {@link endPasses} takes, in entries of a table. */
+export const workLeft = ({ left }: FoundPasses): number => left.length * SOLVER_WORK;
+
+/**
+ * The cheapest passes of all, exact: what is left is found by whole numbers (each mix is a column, each member a row). Mixes with
+ * more layers come first; null where they cannot be had.
+ */
+export async function endPasses({ ways, left }: FoundPasses, solver: () => Promise<LinearSolver>): Promise<Way | null> {
+  let found = ways?.reduce(bothWays, NOTHING) ?? null;
+  for (const part of left) {
+    const way = found && byMixes(part, await solver());
+    found = found && way && bothWays(found, way);
+  }
+  return found;
+}
+
+/** A cost, in steps, below which {@link endPasses} finds nothing; null where it finds nothing at all. Parts of passes count here. */
+export async function leastCost(
+  { ways, left }: FoundPasses,
+  solver: () => Promise<LinearSolver>,
+): Promise<number | null> {
+  if (!ways) return null;
+  let sum = ways.reduce((total, { cost }) => total + cost, 0);
+  for (const part of left) {
+    const answer = (await solver())(modelOf(part, false));
+    if (!answer) return null;
+    const passes = answer.columns.reduce((total, count) => total + count, 0);
+    // A solver of floats answers a hair too much at times.
+    sum += Math.floor((answer.cost - passes * PASS_HAIR) * COST_STEPS * (1 - SAME_SHARE)) - 1;
+  }
+  return sum;
+}
+
+/** The cheapest passes from the first to the last step. */
+export const cheapestPasses = (
   wanted: readonly number[],
   mixes: readonly MixCost[],
   solver: () => Promise<LinearSolver>,
-): Promise<Way | null> {
-  const asked = askedFor(wanted);
-  if (asked.length === 0) return NOTHING;
-  const able = fitting(mixes, wanted);
-  return tableWork(wanted, able) <= TABLE_WORK
-    ? byTable(wanted, asked, able)
-    : byMixes(wanted, asked, able, await solver());
-}
+): Promise<Way | null> => endPasses(beginPasses(wanted, mixes), solver);
+
+/** Two ways as one; of as many layers the mixes of the first come first. */
+const bothWays = (a: Way, b: Way): Way => ({
+  cost: a.cost + b.cost,
+  passes: a.passes + b.passes,
+  unevenness: a.unevenness + b.unevenness,
+  stacks: [...a.stacks, ...b.stacks].sort((one, other) => layersIn(other.mix) - layersIn(one.mix)),
+  blades: new Set([...a.blades, ...b.blades]),
+  proven: a.proven && b.proven,
+});
 
 /** The table is made where it is no more work than this, some 20 ms; beyond, the solver is as soon done, once it is loaded. */
-export const TABLE_WORK = 1_000_000;
+const TABLE_WORK = 1_000_000;
 
 /**
  * By dynamic programming: the table holds the cheapest way to each number of layers of every member that is asked for, counted
  * in mixed radix, so that what a mix is put on always stands before. Its loop makes no objects: it is gone through a
  * hundred thousand times.
  */
-function byTable(wanted: readonly number[], asked: readonly number[], mixes: readonly MixCost[]): Way | null {
+function byTable({ wanted, asked, mixes }: Wanted): Way | null {
   const rows = asked.length;
   const radix = asked.map((_member, row) =>
     asked.slice(0, row).reduce((product, i) => product * ((wanted[i] ?? 0) + 1), 1),
@@ -82,7 +145,7 @@ function byTable(wanted: readonly number[], asked: readonly number[], mixes: rea
   const steps = Uint32Array.from(mixes, ({ mix }) =>
     asked.reduce((sum, i, row) => sum + (mix[i] ?? 0) * (radix[row] ?? 0), 0),
   );
-  const prices = Float64Array.from(mixes, ({ cost }) => Math.round(cost * COST_STEPS));
+  const prices = Float64Array.from(mixes, costInSteps);
   const squares = Float64Array.from(mixes, ({ mix }) => layersIn(mix) ** 2);
   const states = asked.reduce((product, i) => product * ((wanted[i] ?? 0) + 1), 1);
   const costs = new Float64Array(states).fill(Infinity);
@@ -141,60 +204,40 @@ function countUp(made: Uint32Array, asked: readonly number[], wanted: readonly n
 }
 
 /** Of several members, by the solver. Of equal cost it takes fewer passes: each costs a hair more. */
-function byMixes(
-  wanted: readonly number[],
-  asked: readonly number[],
-  mixes: readonly MixCost[],
-  solver: LinearSolver,
-): Way | null {
-  // Without a mix of a member there is no answer: a model without columns is not for the solver.
-  if (!asked.every((i) => mixes.some(({ mix }) => (mix[i] ?? 0) > 0))) return null;
-  const answer = solver(modelOf(wanted, asked, mixes, true));
-  if (!answer) return null;
-  const passes = new Map(answer.columns.flatMap((count, i) => (count > 0 ? [[i, count] as const] : [])));
-  const sum = (of: (one: MixCost, count: number) => number): number =>
-    [...passes].reduce((total, [i, count]) => total + (mixes[i] ? of(mixes[i], count) : 0), 0);
+function byMixes(part: Wanted, solver: LinearSolver): Way | null {
+  const answer = solver(modelOf(part, true));
+  return answer && wayOf(new Map(answer.columns.map((count, i) => [i, count])), part, answer.isBest);
+}
+
+/** So many passes of each mix, by its place, as a way. */
+function wayOf(counts: ReadonlyMap<number, number>, { mixes }: Wanted, proven: boolean): Way {
+  const passes = new Map([...counts].filter(([, count]) => count > 0));
+  const sum = (of: (one: MixCost) => number): number =>
+    [...passes].reduce((total, [i, count]) => total + (mixes[i] ? of(mixes[i]) * count : 0), 0);
   return {
-    cost: sum(({ cost }, count) => Math.round(cost * COST_STEPS) * count),
-    passes: sum((_one, count) => count),
-    unevenness: sum(({ mix }, count) => layersIn(mix) ** 2 * count),
+    cost: sum(costInSteps),
+    passes: sum(() => 1),
+    unevenness: sum(({ mix }) => layersIn(mix) ** 2),
     ...stacksOf(passes, mixes),
-    proven: answer.isBest,
+    proven,
   };
 }
 
-const modelOf = (
-  wanted: readonly number[],
-  asked: readonly number[],
-  mixes: readonly MixCost[],
-  whole: boolean,
-): LinearModel => ({
+const modelOf = ({ wanted, asked, mixes }: Wanted, whole: boolean): LinearModel => ({
   columns: mixes.map(({ mix, cost }) => ({
-    cost: Math.round(cost * COST_STEPS) / COST_STEPS + PASS_HAIR,
-    rows: new Map(asked.flatMap((i, row) => ((mix[i] ?? 0) > 0 ? [[row, mix[i] ?? 0] as const] : []))),
+    cost: costInSteps({ cost }) / COST_STEPS + PASS_HAIR,
+    rows: new Map([
+      ...asked.flatMap((i, row) => ((mix[i] ?? 0) > 0 ? [[row, mix[i] ?? 0] as const] : [])),
+      [asked.length, 1] as const,
+    ]),
   })),
-  rows: asked.map((i) => ({ sense: '=', amount: wanted[i] ?? 0 })),
+  rows: [
+    ...asked.map((i) => ({ sense: '=' as const, amount: wanted[i] ?? 0 })),
+    // Known from the highest stack: without being told, a solver tries thousands of ways to do with fewer.
+    { sense: '>=', amount: Math.ceil(layersIn(wanted) / Math.max(...mixes.map(({ mix }) => layersIn(mix)))) },
+  ],
   whole,
 });
-
-/**
- * A cost, in steps, below which {@link cheapestPasses} finds nothing; null where it finds nothing at all. Parts of passes count
- * here, which is solved in a tenth of the time.
- */
-export async function leastCost(
-  wanted: readonly number[],
-  mixes: readonly MixCost[],
-  solver: () => Promise<LinearSolver>,
-): Promise<number | null> {
-  const asked = askedFor(wanted);
-  const able = fitting(mixes, wanted);
-  if (!asked.every((i) => able.some(({ mix }) => (mix[i] ?? 0) > 0))) return null;
-  const answer = (await solver())(modelOf(wanted, asked, able, false));
-  if (!answer) return null;
-  const passes = answer.columns.reduce((sum, count) => sum + count, 0);
-  // A solver of floats answers a hair too much at times.
-  return Math.floor((answer.cost - passes * PASS_HAIR) * COST_STEPS * (1 - SAME_SHARE)) - 1;
-}
 
 /** What a pass more costs beside its cost, so that of equal costs fewer passes are taken; far below the smallest coin. */
 const PASS_HAIR = 1e-4;

@@ -1,10 +1,14 @@
-import { TABLE_WORK } from './best-passes';
+import { howManyFit } from '../units';
 import { splitByKind, type Family } from './families';
 import { byKind } from './kinds';
 import type { PlanInput } from './model/input';
 
-/** Families whose stacks are found by the solver, at most: of a run with more, the last ones are stacked kind by kind. */
-const MOST_SOLVED = 6;
+/** Work done at most to find stacks of several kinds together, in steps of a fifth of a microsecond: a second or two. */
+const MOST_WORK = 6_500_000;
+/** One family counts for no more than this, so that six are found whatever they hold. */
+const MOST_OF_ONE = 1_000_000;
+/** Pricing a mix takes as long as so many steps to a remainder. */
+const PRICE_OF_MIX = 700;
 
 /** The families that are planned, and whether some were taken apart because they are too many. */
 export interface BudgetedFamilies {
@@ -12,25 +16,31 @@ export interface BudgetedFamilies {
   readonly isWhole: boolean;
 }
 
-/** Takes apart by kinds what would keep the maker waiting: large families beyond the first {@link MOST_SOLVED}. */
-export function withinBudget(families: readonly Family[], { run, shop }: PlanInput): BudgetedFamilies {
-  let solved = 0;
-  const kept = families.map((family) => {
-    if (!asksForSolver(family, run.maxLayers ?? shop.maxLayers)) return [family];
-    solved++;
-    return solved <= MOST_SOLVED ? [family] : splitByKind(family);
+/** Takes apart by kinds what would keep the maker waiting: what is more than {@link MOST_WORK} in all, the last families of the run. */
+export function withinBudget(families: readonly Family[], input: PlanInput): BudgetedFamilies {
+  let work = 0;
+  let isWhole = true;
+  const kept = families.flatMap((family) => {
+    const own = workOf(family, input);
+    if (own === 0) return [family];
+    work += own;
+    if (work <= MOST_WORK) return [family];
+    isWhole = false;
+    return splitByKind(family);
   });
-  return { families: kept.flat(), isWhole: solved <= MOST_SOLVED };
+  return { families: kept, isWhole };
 }
 
-/** True where the table of all needs, times the mixes of so many layers, is large: (kinds + layers) over layers of them. */
-function asksForSolver(family: Family, layers: number): boolean {
-  const wanted = byKind(
-    family,
-    // By what is needed in all, so that it stays as it is while the work goes on.
-    family.members.map(({ gang }) => Math.max(...gang.parts.map(({ needed }) => needed))),
+/** What a family of several kinds takes: every mix is priced, and tried at every remainder. */
+function workOf(family: Family, { run, shop }: PlanInput): number {
+  // By what is needed in all, so that it stays as it is while the work goes on.
+  const needed = family.members.map(({ gang }) => Math.max(...gang.parts.map((part) => part.needed)));
+  const kinds = byKind(family, needed).filter((count) => count > 0).length;
+  if (kinds < 2) return 0;
+  const thinnest = Math.min(...family.members.map(({ gang }) => gang.thicknessMm));
+  const layers = Math.min(run.maxLayers ?? shop.maxLayers, howManyFit(shop.saw.maxHeight.mm, thinnest));
+  const mixes = Array.from({ length: kinds }, (_none, kind) => (layers + kind + 1) / (kind + 1)).reduce(
+    (a, b) => a * b,
   );
-  if (wanted.length < 2) return false;
-  const mixes = wanted.reduce((ways, _count, kind) => (ways * (layers + kind + 1)) / (kind + 1), 1);
-  return wanted.reduce((product, count) => product * (count + 1), mixes) > TABLE_WORK;
+  return Math.min(MOST_OF_ONE, mixes * (PRICE_OF_MIX + layers ** kinds));
 }

@@ -3,7 +3,8 @@ import fc from 'fast-check';
 import type { WorkEvent } from '../ledger';
 import type { Part } from '../products';
 import { inches } from '../units';
-import { COST_STEPS, cheapestPasses, type MixCost } from './best-passes';
+import { cheapestPasses } from './best-passes';
+import { COST_STEPS, type MixCost } from './mix-cost';
 import { circle, inputFor, loadSolver, part, planned, quietKit, rectangle, template } from './fixtures.test-support';
 import { lanterns } from './lantern.test-support';
 import type { PlanInput } from './model/input';
@@ -62,16 +63,21 @@ describe('the cheapest passes of unlike layers', () => {
     );
   });
 
-  test('of small needs are found by a table, of large ones by the solver: where every pass costs the same, the fewest there can be', async () => {
-    const mixes = mixesUpTo(4, 3).map((mix): MixCost => ({ mix, cost: 7, blades: ['5'] }));
-    for (const [need, isLarge] of [
-      [[5, 9, 5], false],
-      [[41, 42, 43], true],
+  test('ask the solver only where there are many needs and unlike layers cost less together: the fewest passes there can be', async () => {
+    const kinds = (mix: readonly number[]): number => mix.filter((count) => count > 0).length;
+    const priced = (alone: number): MixCost[] =>
+      mixesUpTo(4, 3).map((mix) => ({ mix, cost: kinds(mix) === 1 ? alone : 7, blades: ['5'] }));
+    for (const [need, alone, isForSolver] of [
+      [[5, 9, 5], 7, false],
+      [[41, 42, 43], 7, false],
+      [[5, 9, 5], 8, false],
+      [[41, 42, 43], 8, true],
     ] as const) {
       const asked: string[] = [];
-      const found = await cheapestPasses(need, mixes, () => (asked.push('solver'), loadSolver()));
-      expect(asked.length > 0).toBe(isLarge);
-      expect(found).toMatchObject({ passes: Math.ceil((need[0] + need[1] + need[2]) / 4), proven: true });
+      const found = await cheapestPasses(need, priced(alone), () => (asked.push('solver'), loadSolver()));
+      expect(asked.length > 0).toBe(isForSolver);
+      const fewest = Math.ceil((need[0] + need[1] + need[2]) / 4);
+      expect(found).toMatchObject({ passes: fewest, cost: fewest * 7 * COST_STEPS, proven: true });
     }
   });
 

@@ -149,6 +149,13 @@ test('two hundred parts with long names: the run plans, the page scrolls, nothin
   const strip = page.getByRole('list', { name: 'The order of the work' });
   // 200 parts, 9 of each.
   await expect(strip.getByRole('listitem').first()).toContainText('1800');
+  // Stacks are drawn as one comes to them: thousands at once would hold up the page.
+  const wall = page.getByRole('region', { name: 'The wall of stacks' });
+  const more = wall.getByRole('button', { name: /more stacks$/ }).first();
+  const drawn = await wall.getByRole('article').count();
+  expect(drawn).toBeLessThan(100);
+  await more.press('Enter');
+  await expect.poll(() => wall.getByRole('article').count()).toBeGreaterThan(drawn);
   expect(await overflow(page)).toBe(0);
 });
 

@@ -3,6 +3,7 @@ import { Box, Typography } from '@mui/material';
 import { formatMinutes, woodById, type BlankNeed, type Plan } from '@rapid-jig/core';
 import { woodFill } from '../drawing/WoodDefs';
 import { Area, Measure, Size } from '../drawing/Measure';
+import { Growing } from '../shell/Growing';
 import { FIGURE } from '../theme/theme';
 import { counted } from '../words/counted';
 
@@ -63,28 +64,36 @@ function WoodBlanks({ blanks, scale }: { readonly blanks: readonly BlankNeed[]; 
         </Typography>
       </Typography>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 3, alignItems: 'end', mt: 1 }}>
-        {blanks.map((blank) => (
-          <Box key={blank.parts.join() + String(blank.length)} sx={{ maxWidth: 230 }}>
-            <svg width={blank.length * scale + 2} height={blank.width * scale + 2} aria-hidden focusable="false">
-              <rect
-                x="1"
-                y="1"
-                width={blank.length * scale}
-                height={blank.width * scale}
-                fill={woodFill(blank.woodId)}
-                stroke="var(--rj-palette-edge)"
-              />
-            </svg>
-            <Typography sx={FIGURE}>
-              <b>{blank.count}</b> of <Size length={blank.length} width={blank.width} />
-            </Typography>
-            <Typography variant="body2" color="textSecondary" sx={{ overflowWrap: 'anywhere' }}>
-              {ruleWords(blank)}
-              {blank.parts.join(', ')}
-            </Typography>
-          </Box>
-        ))}
+        <Growing items={blanks} noun="blank size">
+          {(shown) =>
+            shown.map((blank) => <Blank key={blank.parts.join() + String(blank.length)} blank={blank} scale={scale} />)
+          }
+        </Growing>
       </Box>
+    </Box>
+  );
+}
+
+function Blank({ blank, scale }: { readonly blank: BlankNeed; readonly scale: number }) {
+  return (
+    <Box sx={{ maxWidth: 230 }}>
+      <svg width={blank.length * scale + 2} height={blank.width * scale + 2} aria-hidden focusable="false">
+        <rect
+          x="1"
+          y="1"
+          width={blank.length * scale}
+          height={blank.width * scale}
+          fill={woodFill(blank.woodId)}
+          stroke="var(--rj-palette-edge)"
+        />
+      </svg>
+      <Typography sx={FIGURE}>
+        <b>{blank.count}</b> of <Size length={blank.length} width={blank.width} />
+      </Typography>
+      <Typography variant="body2" color="textSecondary" sx={{ overflowWrap: 'anywhere' }}>
+        {ruleWords(blank)}
+        {blank.parts.join(', ')}
+      </Typography>
     </Box>
   );
 }

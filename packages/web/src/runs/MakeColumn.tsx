@@ -3,6 +3,7 @@ import { Autocomplete, Box, Button, FormControlLabel, Switch, TextField, Typogra
 import { withoutWish, type Plan, type Run, type RunLine, type Wish } from '@rapid-jig/core';
 import { CountField } from '../fields/CountField';
 import { useShop } from '../services';
+import { Growing } from '../shell/Growing';
 import { FIGURE } from '../theme/theme';
 import { MeasuredWoods } from './MeasuredWoods';
 import { PartCounts } from './PartCounts';
@@ -20,9 +21,9 @@ export const MakeColumn = memo(function MakeColumn({ plan }: { readonly plan: Pl
       aria-label="What to make"
       sx={{ width: { xs: '100%', md: 330, lg: 400 }, flex: 'none', display: 'flex', flexDirection: 'column', gap: 2 }}
     >
-      {lines.map((line) => (
-        <Line key={line.templateId} line={line} plan={plan} />
-      ))}
+      <Growing items={lines} noun="template">
+        {(shown) => shown.map((line) => <Line key={line.templateId} line={line} plan={plan} />)}
+      </Growing>
       <AddTemplate taken={lines.map(({ templateId }) => templateId).join()} />
       <RunHabits />
       {plan && <MeasuredWoods plan={plan} />}

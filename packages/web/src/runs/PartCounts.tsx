@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { Box, Button, Typography } from '@mui/material';
 import type { Plan, RunLine, Tally } from '@rapid-jig/core';
 import { CountField } from '../fields/CountField';
+import { Growing } from '../shell/Growing';
 import { FIGURE } from '../theme/theme';
 import { useOpenRun, useRunDoc } from './RunRoute';
 import { SpareField } from './SpareField';
@@ -18,51 +19,63 @@ export function PartCounts({ line, plan, onChange }: PartCountsProps) {
   const [open, setOpen] = useState<string | null>(null);
   const parts = countedThings(plan, line.templateId);
   if (parts.length === 0) return null;
-  const headings = ['Part', 'needed', 'spare', 'total', 'to saw'];
   return (
     <>
-      <Box
-        component="table"
-        sx={{
-          width: '100%',
-          borderCollapse: 'collapse',
-          mt: 1,
-          fontSize: '0.9rem',
-          '& td, & th': { py: 0.4, px: 0.5, textAlign: 'right' },
-          '& td:first-of-type, & th:first-of-type': { textAlign: 'left', pl: 0 },
-        }}
-      >
-        <thead>
-          <tr>
-            {headings.map((heading) => (
-              <Box
-                component="th"
-                scope="col"
-                key={heading}
-                sx={{ fontWeight: 400, color: 'text.secondary', whiteSpace: 'nowrap' }}
-              >
-                {heading}
-              </Box>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {parts.map((part) => (
-            <CountRow
-              key={part.id}
-              part={part}
-              open={open === part.id}
-              onOpen={() => setOpen(open === part.id ? null : part.id)}
-            />
-          ))}
-        </tbody>
-      </Box>
+      <Growing items={parts} noun="part">
+        {(shown) => <CountTable parts={shown} open={open} onOpen={(id) => setOpen(open === id ? null : id)} />}
+      </Growing>
       {parts
         .filter(({ id }) => id === open)
         .map((part) => (
           <PartExtras key={part.id} part={part} line={line} onChange={onChange} />
         ))}
     </>
+  );
+}
+
+const HEADINGS = ['Part', 'needed', 'spare', 'total', 'to saw'];
+
+function CountTable({
+  parts,
+  open,
+  onOpen,
+}: {
+  readonly parts: readonly Counted[];
+  readonly open: string | null;
+  readonly onOpen: (id: string) => void;
+}) {
+  return (
+    <Box
+      component="table"
+      sx={{
+        width: '100%',
+        borderCollapse: 'collapse',
+        mt: 1,
+        fontSize: '0.9rem',
+        '& td, & th': { py: 0.4, px: 0.5, textAlign: 'right' },
+        '& td:first-of-type, & th:first-of-type': { textAlign: 'left', pl: 0 },
+      }}
+    >
+      <thead>
+        <tr>
+          {HEADINGS.map((heading) => (
+            <Box
+              component="th"
+              scope="col"
+              key={heading}
+              sx={{ fontWeight: 400, color: 'text.secondary', whiteSpace: 'nowrap' }}
+            >
+              {heading}
+            </Box>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {parts.map((part) => (
+          <CountRow key={part.id} part={part} open={open === part.id} onOpen={() => onOpen(part.id)} />
+        ))}
+      </tbody>
+    </Box>
   );
 }
 

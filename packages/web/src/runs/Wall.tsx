@@ -3,6 +3,7 @@ import { Box, Typography } from '@mui/material';
 import { bladesInOrder, isToSaw, type Plan, type PlannedStack } from '@rapid-jig/core';
 import type { DrawnPart } from '../drawing/paths';
 import { drawnSize } from '../drawing/StackPicture';
+import { Growing } from '../shell/Growing';
 import { FORM_WORDS } from '../words/plan';
 import { BeforeGlue } from './BeforeGlue';
 import { DraggedLayer } from './LayersToMove';
@@ -96,9 +97,9 @@ function Shelf({
           pb: 1.5,
         }}
       >
-        {stacks.map((stack) => (
-          <StackCard key={stack.key} stack={stack} drawn={drawn} scale={scale} />
-        ))}
+        <Growing items={stacks} noun="stack">
+          {(shown) => shown.map((stack) => <StackCard key={stack.key} stack={stack} drawn={drawn} scale={scale} />)}
+        </Growing>
       </Box>
     </Box>
   );

@@ -6,6 +6,7 @@ import { benchDrawings } from './drawings';
 import { benchLayers } from './layers';
 import { benchLarge } from './large';
 import { benchLengths } from './lengths';
+import { benchManyParts } from './many-parts';
 import { benchPlanning } from './planning';
 import { benchReading } from './reading';
 import { benchSawing } from './sawing';
@@ -15,6 +16,7 @@ import { benchWood } from './wood';
 /** What can be measured by its name. */
 const benches: Readonly<Record<string, () => void | Promise<void>>> = {
   planning: benchPlanning,
+  parts: benchManyParts,
   stacks: benchStacks,
   sawing: benchSawing,
   layers: benchLayers,

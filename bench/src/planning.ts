@@ -19,7 +19,6 @@ import {
 import { KIT } from './kit';
 import { medianMs, printRow } from './measure';
 
-const ALIKE = 2000;
 const DRAWINGS = ['honeycomb-trivet', 'rocking-whale', 'luggage-tags', 'harbour-tray', 'harbour-boats'];
 
 async function partsOf(name: string, prefix: string): Promise<Part[]> {
@@ -70,19 +69,4 @@ export async function benchPlanning(): Promise<void> {
     const ms = await medianMs(() => planRun(input, KIT));
     printRow(`plan a run of ${String(made.length)} templates, ${String(parts)} parts`, `${ms.toFixed(1)} ms`);
   }
-  // One outline, alike in everything: one family of as many members.
-  const [plate] = await partsOf('luggage-tags', 'alike');
-  if (!plate) throw new Error('the drawing of the tags has no part');
-  const alike = Array.from({ length: ALIKE }, (_none, i) => ({
-    ...plate,
-    id: `alike ${String(i)}`,
-    outline: { ...plate.outline, id: `outline ${String(i)}` },
-    insideCuts: [],
-    holes: [],
-  }));
-  const input = inputOf([{ ...emptyTemplate('alike', 'alike'), parts: alike }]);
-  printRow(
-    `plan ${String(ALIKE)} parts of one outline`,
-    `${(await medianMs(() => planRun(input, KIT), 3)).toFixed(0)} ms`,
-  );
 }

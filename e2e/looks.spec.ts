@@ -1,6 +1,5 @@
-import type { Part, Template } from '@rapid-jig/core';
-import { randomUUID } from 'node:crypto';
 import { expect, test, type Page } from './app';
+import { keepTemplate, sawnPart } from './kept-template';
 
 const PLACES = [
   '/demo/runs',
@@ -93,55 +92,17 @@ test('two hundred parts with long names: the run plans, the page scrolls, nothin
   app,
   page,
 }) => {
-  const corner = (x: number, y: number) => ({ kind: 'line' as const, to: { x, y } });
-  // Of the type that the program has: a field that is missing here is told before the test runs.
-  const parts = Array.from({ length: 200 }, (_, i): Part => ({
-    id: randomUUID(),
-    name: i === 0 ? LONG : `Piece ${String(i)}`,
-    perCopy: 1,
-    woodId: ['cherry', 'red-oak', 'birch-plywood', 'walnut'][i % 4] ?? 'cherry',
-    thickness: { mm: 6.35, typed: '1/4' },
-    grain: 'along-x',
-    outline: {
-      id: randomUUID(),
-      line: null,
-      path: { start: { x: 0, y: 0 }, closed: true, segments: [corner(40 + (i % 30), 0), corner(20, 45), corner(0, 0)] },
-    },
-    drawing: null,
-    insideCuts: [],
-    throughCuts: [],
-    holes: [],
-    marks: [],
-    datum: null,
-    sharedBlank: null,
-    pinnedLayers: null,
-    gluedTo: [],
-    variantId: null,
-    apartClean: false,
-    wants: [],
-    cutRules: {},
-    holeUses: {},
-    laid: null,
-  }));
-  const template: Template = {
-    id: randomUUID(),
-    name: LONG,
-    note: '',
-    parts,
-    bodies: [],
-    meant: [],
-    rods: [],
-    hardware: [],
-    variants: [],
-    drawings: [],
-    archived: false,
-  };
-  const put = await page.request.put(`${app.address}/api/templates/${template.id}`, {
-    headers: { 'If-Match': '"0"', 'Idempotency-Key': randomUUID() },
-    data: template,
-  });
-  expect(put.status()).toBe(200);
-  await page.goto(`${app.address}/templates/${template.id}`);
+  const parts = Array.from({ length: 200 }, (_, i) =>
+    sawnPart({
+      name: i === 0 ? LONG : `Piece ${String(i)}`,
+      woodId: ['cherry', 'red-oak', 'birch-plywood', 'walnut'][i % 4] ?? 'cherry',
+      corners: [
+        [40 + (i % 30), 0],
+        [20, 45],
+      ],
+    }),
+  );
+  await keepTemplate(page, app.address, LONG, parts);
   await expect(page.getByRole('list', { name: 'Parts' }).getByRole('listitem')).toHaveCount(200);
   await page.getByRole('button', { name: 'Make some' }).click();
   await expect(page.getByText('At the saw in all')).toBeVisible();

@@ -1,4 +1,5 @@
 import { expect, test } from './app';
+import { keepTemplate, sawnPart } from './kept-template';
 
 test('a layer is dragged onto another stack, or moved by keys; the wish has its price and is dropped', async ({
   app,
@@ -134,4 +135,25 @@ test('a cut is tilted in its template, and the run saws it layer by layer with t
   await page.getByRole('button', { name: 'Make some' }).click();
   await page.getByRole('textbox', { name: 'Copies of Lantern money box' }).fill('4');
   await expect(page.getByText(/table tilted 12°/).first()).toBeVisible();
+});
+
+test('a run with too many ways to stack says that it may be dearer; patience is a wish with its price', async ({
+  app,
+  page,
+}) => {
+  const woods = ['cherry', 'walnut', 'white-pine', 'birch-plywood', 'sugar-maple', 'red-oak'];
+  const parts = Array.from({ length: 8 * woods.length }, (_, i) => {
+    const width = 80 + 10 * Math.floor(i / woods.length);
+    const corners = [[width, 0] as const, [width, 60] as const, [0, 60] as const];
+    return sawnPart({ name: `Tile ${String(i)}`, woodId: woods[i % woods.length] ?? 'cherry', corners });
+  });
+  await keepTemplate(page, app.address, 'Tiles of six woods', parts);
+  await page.getByRole('button', { name: 'Make some' }).click();
+  const every = page.getByRole('button', { name: 'Look at every way' });
+  await every.click();
+  await expect(every).toHaveCount(0);
+  const wishes = page.getByRole('region', { name: 'Your wishes for the stacks' });
+  await expect(wishes).toContainText(/Every way to stack unlike layers is looked at.*: saves/);
+  await wishes.getByRole('button', { name: /^Drop the wish/ }).click();
+  await expect(page.getByText('There may be cheaper stacks')).toBeVisible();
 });

@@ -119,6 +119,7 @@ const run: Run = {
     patterns: { [uuid(3)]: 'carbon' },
     first: [uuid(1)],
     cutOrders: [{ stackKey: 'ab12', phaseKey: 'cd34', cutIds: [uuid(5), uuid(6)] }],
+    patient: false,
   },
   archived: false,
 };

@@ -96,6 +96,7 @@ const stackWishes = Joi.object<Wire<StackWishes>, true>({
   patterns: Joi.object<StackWishes['patterns']>().pattern(id, patternMethod).required(),
   first: Joi.array().items(id).max(200).unique().required(),
   cutOrders: Joi.array().items(ownCutOrder).max(500).required(),
+  patient: Joi.boolean().required(),
 });
 
 export const runSchema = Joi.object<Wire<Run>, true>({

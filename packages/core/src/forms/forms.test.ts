@@ -39,8 +39,10 @@ test('a template, a run and a shop from before cuts had rules and copies variant
   const { variants: _none, ...line } = today.lines[0]!;
   const { patterns: _as, ...stacks } = today.stacks;
   expect(openForm('run', { form: 3, doc: { ...today, lines: [line], stacks } })).toEqual({ ok: true, value: today });
-  const { first: _f, cutOrders: _c, ...unordered } = today.stacks;
+  const { first: _f, cutOrders: _c, patient: _p, ...unordered } = today.stacks;
   expect(openForm('run', { form: 4, doc: { ...today, stacks: unordered } })).toEqual({ ok: true, value: today });
+  const { patient: _q, ...hurried } = today.stacks;
+  expect(openForm('run', { form: 5, doc: { ...today, stacks: hurried } })).toEqual({ ok: true, value: today });
 });
 
 test('a plan of form 4 has its patterns in the one way there was, and every blank is one board', async () => {

@@ -15,7 +15,7 @@ import { templateWithHoleUses } from './template-5';
 /** Each kind of stored document and the number of its form today. */
 export const FORMS = {
   template: 5,
-  run: 5,
+  run: 6,
   settings: 7,
   stockItem: 2,
   stockMove: 1,
@@ -58,6 +58,8 @@ const STEPS: Readonly<Record<FormKind, readonly ((doc: Doc) => Doc)[]>> = {
       ...run,
       stacks: { ...(isRecord(run['stacks']) ? run['stacks'] : {}), first: [], cutOrders: [] },
     }),
+    // No run was waited for.
+    (run) => ({ ...run, stacks: { ...(isRecord(run['stacks']) ? run['stacks'] : {}), patient: false } }),
   ],
   // Of the shop, not of its drawer: what was taken apart after the outline was sawn layer by layer; patterns were on tape.
   settings: [

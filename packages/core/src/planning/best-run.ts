@@ -35,8 +35,8 @@ export function familyChoice(
   };
 }
 
-/** Work done at most to weigh sets of blades; where there would be more, each blade is only tried to be done without. */
-const MOST_WORK = 1e9;
+/** Work done at most to weigh sets of blades, unless the maker waits; where there would be more, each blade is only tried to be done without. */
+export const MOST_WORK = 1e9;
 const MOST_BLADES = 12;
 /** No way takes less than a table of so many entries. */
 const LEAST_WORK = 2_000;
@@ -51,6 +51,7 @@ export async function bestOfRun(
   families: readonly FamilyChoice[],
   changeCost: number,
   mounted: ReadonlySet<string> = new Set(),
+  mostWork = MOST_WORK,
 ): Promise<Way[]> {
   const all = new Set([...mounted, ...families.flatMap(({ blades }) => blades)]);
   const free = await waysWithin(families, all);
@@ -60,7 +61,7 @@ export async function bestOfRun(
   let best = { ways: free, total: sumOf(free, changesFor(put.size, changeCost)) };
   const ownSets = ({ blades }: FamilyChoice): number => 2 ** blades.filter((blade) => !mounted.has(blade)).length;
   const work = families.reduce((sum, family) => sum + ownSets(family) * Math.max(LEAST_WORK, family.work), 0);
-  const isExact = work <= MOST_WORK && extra.length <= MOST_BLADES;
+  const isExact = work <= mostWork && extra.length <= MOST_BLADES;
   const sets = isExact ? subsetsOf(extra) : [...put].map((one) => [...put].filter((blade) => blade !== one));
   for (const { blades, least } of await promisingSets(sets, families, free, mounted, best.total.cost, changeCost)) {
     if (least > best.total.cost) break;

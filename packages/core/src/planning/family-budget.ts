@@ -16,8 +16,9 @@ export interface BudgetedFamilies {
   readonly isWhole: boolean;
 }
 
-/** Takes apart by kinds what would keep the maker waiting: what is more than {@link MOST_WORK} in all, the last families of the run. */
+/** Takes apart by kinds what would keep the maker waiting, unless the run says that it may: what is more than {@link MOST_WORK} in all, the last families of the run. */
 export function withinBudget(families: readonly Family[], input: PlanInput): BudgetedFamilies {
+  if (input.run.stacks.patient) return { families, isWhole: true };
   let work = 0;
   let isWhole = true;
   const kept = families.flatMap((family) => {

@@ -295,4 +295,27 @@ describe('the lantern money box', () => {
     expect(withFront.length).toBeGreaterThan(0);
     expect(Math.max(...withFront.map(({ layers }) => layers.length))).toBeLessThanOrEqual(2);
   });
+
+  test('of more families than are looked at in a second some are stacked part by part; patience proves the whole, no dearer', async () => {
+    const woods = ['cherry', 'walnut', 'white-pine', 'birch-plywood', 'sugar-maple', 'red-oak'];
+    const outlines = Array.from({ length: 8 }, (_none, n) => rectangle(80 + 10 * n, 60));
+    const parts = outlines.flatMap((path, n) =>
+      woods.map((woodId) =>
+        part(`${woodId} ${String(n)}`, { woodId, outline: { id: `o ${woodId} ${String(n)}`, line: null, path } }),
+      ),
+    );
+    const hurried = inputFor([template('t', parts)], 1, { run: { stacks: NO_STACK_WISHES } });
+    const patient = { ...hurried, run: { ...hurried.run, stacks: { ...NO_STACK_WISHES, patient: true } } };
+    const [soon, whole] = [await planned(hurried), await planned(patient)];
+    for (const [plan, input] of [
+      [soon, hurried],
+      [whole, patient],
+    ] as const)
+      expect(verifyPlan(plan, input)).toEqual([]);
+    expect([soon.proven, whole.proven]).toEqual([false, true]);
+    // One of each wood: only stacks of unlike layers are higher than one.
+    const singles = ({ stacks }: Plan): number => stacks.filter(({ layers }) => layers.length === 1).length;
+    expect([singles(soon), singles(whole)]).toEqual([12, 0]);
+    expect(withChanges(whole, patient)).toBeLessThan(withChanges(soon, hurried));
+  });
 });

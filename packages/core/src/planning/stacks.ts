@@ -3,7 +3,7 @@ import type { LinearSolver } from '../rods';
 import { err, ok, type Result } from '../result';
 import { compareMm } from '../units';
 import type { Way } from './best-passes';
-import { bestOfRun, familyChoice } from './best-run';
+import { bestOfRun, familyChoice, MOST_WORK } from './best-run';
 import type { Family } from './families';
 import { withinBudget } from './family-budget';
 import { heldOf } from './held';
@@ -71,6 +71,7 @@ export async function chooseStacks(
     open.map(({ context, stacks, wanted }) => familyChoice(byKind(context.family, wanted), stacks, solver)),
     worthOf(factorsInForce(input.shop.factors).changeBlade, input.shop),
     new Set(open.flatMap(bladesInUse)),
+    input.run.stacks.patient ? Infinity : MOST_WORK,
   );
   const stacks: Stack[] = [];
   for (const [i, family] of open.entries()) {

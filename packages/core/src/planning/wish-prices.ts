@@ -12,6 +12,7 @@ export type Wish =
   | { readonly kind: 'pattern'; readonly partId: string }
   | { readonly kind: 'pin'; readonly place: number }
   | { readonly kind: 'first'; readonly templateId: string }
+  | { readonly kind: 'patient' }
   | { readonly kind: 'layers' };
 
 /** What a run costs more for a wish, figure by figure; below 0 it saves. null where there is no plan without it. */
@@ -28,6 +29,7 @@ export function wishesOf({ stacks, maxLayers }: PlanInput['run']): Wish[] {
     ...stacks.apart.map((partId): Wish => ({ kind: 'apart', partId })),
     ...Object.keys(stacks.patterns).map((partId): Wish => ({ kind: 'pattern', partId })),
     ...stacks.first.map((templateId): Wish => ({ kind: 'first', templateId })),
+    ...(stacks.patient ? [{ kind: 'patient' } as const] : []),
     ...(maxLayers === null ? [] : [{ kind: 'layers' } as const]),
   ];
 }
@@ -47,6 +49,8 @@ export function withoutWish(run: PlanInput['run'], wish: Wish): PlanInput['run']
       return wished({ pins: stacks.pins.filter((_pin, place) => place !== wish.place) });
     case 'first':
       return wished({ first: stacks.first.filter((id) => id !== wish.templateId) });
+    case 'patient':
+      return wished({ patient: false });
     case 'layers':
       return { ...run, maxLayers: null };
   }

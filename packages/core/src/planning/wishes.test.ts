@@ -92,7 +92,13 @@ describe('what a wish costs', () => {
   });
 
   test('every wish can be dropped, and then there are none', () => {
-    let { run } = pair({ apart: ['a', 'b'], most: { a: 2 }, patterns: { b: 'carbon' }, pins: [pinOfOne] });
+    let { run } = pair({
+      apart: ['a', 'b'],
+      most: { a: 2 },
+      patterns: { b: 'carbon' },
+      pins: [pinOfOne],
+      patient: true,
+    });
     run = { ...run, maxLayers: 3 };
     for (let [wish] = wishesOf(run); wish; [wish] = wishesOf(run)) run = withoutWish(run, wish);
     expect(run.stacks).toEqual(NO_STACK_WISHES);

@@ -18,7 +18,7 @@ import { Wall } from './Wall';
 /** A run: what to make on the left, the wall of stacks it comes to on the right, in the order of the work. */
 export function RunView() {
   const { session } = useOpenRun();
-  const { planned, error, revisions, change, trouble, isStalled } = useRunState();
+  const { planned, error, revisions, change, trouble, isStalled, isSlow } = useRunState();
   const hasLines = useRunDoc((run) => run.lines.length > 0);
   // The plan is drawn when there is time: typing and clicking go first, and no drawing holds up the page.
   const shown = useDeferredValue(planned);
@@ -39,6 +39,9 @@ export function RunView() {
         )}
         {isStalled && <Stalled onRetry={() => void session.plan()} />}
         {!shop.saw.confirmed && hasLines && <SawQuestion />}
+        <Box role="status" sx={{ mt: 1 }}>
+          {isSlow && <Typography color="textSecondary">Looking for the cheapest stacks …</Typography>}
+        </Box>
         {shown && !error && hasLines && <OrderStrip planned={shown} change={change} />}
         <Box sx={{ display: 'flex', gap: 3, alignItems: 'start', flexDirection: { xs: 'column', md: 'row' }, mt: 2 }}>
           <MakeColumn plan={shown?.plan ?? null} />

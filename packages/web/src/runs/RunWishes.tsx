@@ -67,6 +67,8 @@ function wishWords(wish: Wish, { stacks, maxLayers }: Run, revisions: readonly T
     }
     case 'first':
       return `${templateName(wish.templateId)}: sawn first`;
+    case 'patient':
+      return 'Every way to stack unlike layers is looked at, however long it takes';
     case 'layers':
       return `${counted(maxLayers ?? 1, 'layer')} in a stack at most`;
   }

@@ -7,6 +7,7 @@ import { Growing } from '../shell/Growing';
 import { FORM_WORDS } from '../words/plan';
 import { BeforeGlue } from './BeforeGlue';
 import { DraggedLayer } from './LayersToMove';
+import { MayBeCheaper } from './MayBeCheaper';
 import { RunWishes } from './RunWishes';
 import { StackCard } from './StackCard';
 import { WallFoot } from './WallFoot';
@@ -28,6 +29,7 @@ export const Wall = memo(function Wall({ plan, drawn }: WallProps) {
   const finished = plan.stacks.filter((stack) => !isToSaw(stack));
   return (
     <Box component="section" id="wall" aria-label="The wall of stacks">
+      {!plan.proven && <MayBeCheaper />}
       {shelvesOf(plan).map(({ title, stacks }, i) => (
         <Shelf key={i} title={title} stacks={stacks} drawn={drawn} scale={scale} />
       ))}

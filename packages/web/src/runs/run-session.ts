@@ -50,6 +50,8 @@ export interface RunState {
   readonly error: PlanError | null;
   /** True while what plans cannot be started, so that the plan in view may be an old one. */
   readonly isStalled: boolean;
+  /** True while a plan takes so long that the page says so. */
+  readonly isSlow: boolean;
   /** What the last edits cost, against the plan before them. */
   readonly change: PlanCost | null;
   /** Why what was marked is not recorded yet, or was refused, in words. */
@@ -97,6 +99,8 @@ export interface RunSession {
 
 /** Edits closer together than this are one, and their cost is shown together. */
 const ONE_EDIT_MS = 1500;
+/** A plan that takes longer is told to be on its way. */
+const SLOW_MS = 700;
 /** A second tap within this is the same tap. */
 const BOUNCE_MS = 600;
 
@@ -151,6 +155,7 @@ function createRunSession(
     planned: null,
     error: null,
     isStalled: false,
+    isSlow: false,
     change: null,
   }));
   const take = ({ events, startedAt }: StoredEvents): void => {
@@ -218,7 +223,10 @@ function createRunSession(
       drawer: bladesOf({ drawer, bladeLedger }),
       work: now.events,
     };
+    const slow = setTimeout(() => store.setState({ isSlow: true }), SLOW_MS);
     const result = await planner.plan(input).catch(stalled);
+    clearTimeout(slow);
+    if (store.getState().isSlow) store.setState({ isSlow: false });
     if (result === null) return;
     if (!result.ok) {
       store.setState({ error: result.error, isStalled: false });

@@ -74,7 +74,17 @@ export interface StackWishes {
   /** Ids of templates whose stacks are sawn to their end before any other: what is due first. */
   readonly first: readonly string[];
   readonly cutOrders: readonly OwnCutOrder[];
+  /** True where the maker waits for the cheapest stacks of all families, however many there are. */
+  readonly patient: boolean;
 }
 
 /** Nothing wished: the cheapest stacks. */
-export const NO_STACK_WISHES: StackWishes = { apart: [], most: {}, pins: [], patterns: {}, first: [], cutOrders: [] };
+export const NO_STACK_WISHES: StackWishes = {
+  apart: [],
+  most: {},
+  pins: [],
+  patterns: {},
+  first: [],
+  cutOrders: [],
+  patient: false,
+};

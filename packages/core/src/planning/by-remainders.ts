@@ -127,8 +127,8 @@ const PASS_KEY = 1e-4;
 function shortestWay({ asked, wanted }: Wanted, { alone, sizes, steps }: Remainders): Step[] | null {
   const radix = sizes.map((_size, row) => sizes.slice(0, row).reduce((product, size) => product * size, 1));
   const states = sizes.reduce((product, size) => product * size, 1);
-  const labels = [0, 1, 2].map(() => new Float64Array(states).fill(Infinity));
-  const [costs = new Float64Array(), passes = costs, unevenness = costs] = labels;
+  const unknown = (): Float64Array => new Float64Array(states).fill(Infinity);
+  const [costs, passes, unevenness] = [unknown(), unknown(), unknown()];
   const [last, before] = [new Int32Array(states), new Int32Array(states)];
   const goal = asked.reduce(
     (sum, member, row) => sum + ((wanted[member] ?? 0) % (sizes[row] ?? 1)) * (radix[row] ?? 0),
@@ -138,7 +138,7 @@ function shortestWay({ asked, wanted }: Wanted, { alone, sizes, steps }: Remaind
   const prices = Float64Array.from(steps, ({ cost }) => cost);
   const made = new Int32Array(sizes.length);
   const queue = new FlatQueue<number>();
-  for (const label of labels) label[0] = 0;
+  costs[0] = passes[0] = unevenness[0] = 0;
   queue.push(0, 0);
   for (let state = queue.pop(); state !== undefined; state = queue.pop()) {
     const cost = costs[state] ?? 0;

@@ -16,8 +16,15 @@ export interface BudgetedFamilies {
   readonly isWhole: boolean;
 }
 
-/** Takes apart by kinds what would keep the maker waiting, unless the run says that it may: what is more than {@link MOST_WORK} in all, the last families of the run. */
-export function withinBudget(families: readonly Family[], input: PlanInput): BudgetedFamilies {
+/**
+ * Takes apart by kinds what would keep the maker waiting, unless the run says that it may: what is more than {@link MOST_WORK} in
+ * all, the last families of the run. What was `sawn` together, by the keys of its gangs, stays so: it could not be drawn apart.
+ */
+export function withinBudget(
+  families: readonly Family[],
+  input: PlanInput,
+  sawn: ReadonlySet<string>,
+): BudgetedFamilies {
   if (input.run.stacks.patient) return { families, isWhole: true };
   let work = 0;
   let isWhole = true;
@@ -25,7 +32,7 @@ export function withinBudget(families: readonly Family[], input: PlanInput): Bud
     const own = workOf(family, input);
     if (own === 0) return [family];
     work += own;
-    if (work <= MOST_WORK) return [family];
+    if (work <= MOST_WORK || family.members.some(({ gang }) => sawn.has(gang.key))) return [family];
     isWhole = false;
     return splitByKind(family);
   });

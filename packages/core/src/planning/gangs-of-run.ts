@@ -30,7 +30,7 @@ export function gangsOfRun(asked: PlanInput): Result<GangsOfRun, PlanError> {
 }
 
 /** Keys of gangs whose layers were sawn in one stack with those of others. */
-function sawnTogether({ passes }: WorkDone): ReadonlySet<string> {
+export function sawnTogether({ passes }: WorkDone): ReadonlySet<string> {
   const stacks = passes.map(({ stackLayers }) => new Set((stackLayers ?? []).map(gangKeyOf)));
   return new Set(stacks.flatMap((keys) => (keys.size > 1 ? [...keys] : [])));
 }

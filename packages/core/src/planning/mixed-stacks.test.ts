@@ -317,5 +317,13 @@ describe('the lantern money box', () => {
     const singles = ({ stacks }: Plan): number => stacks.filter(({ layers }) => layers.length === 1).length;
     expect([singles(soon), singles(whole)]).toEqual([12, 0]);
     expect(withChanges(whole, patient)).toBeLessThan(withChanges(soon, hurried));
+
+    // A pass of unlike layers that is sawn stays in its stack when the maker waits no longer.
+    const last = whole.stacks.find(({ gangs }) => gangs.some(({ parts: [one] }) => one!.partId.endsWith(' 7')))!;
+    const mark = passSawn(last, last.phases[0]!, 1, { spoiled: [], lost: [] });
+    const work: WorkEvent[] = [{ ...mark, id: 'e', clientId: 'c', at: '2026-11-28T10:00:00Z' }];
+    const then = await planned({ ...hurried, work });
+    expect(verifyPlan(then, { ...hurried, work })).toEqual([]);
+    expect(then.stacks.find(({ key }) => key === last.key)).toMatchObject({ done: [1], passesToCut: 0 });
   });
 });

@@ -6,6 +6,7 @@ import type { Way } from './best-passes';
 import { bestOfRun, familyChoice, MOST_WORK } from './best-run';
 import type { Family } from './families';
 import { withinBudget } from './family-budget';
+import { sawnTogether } from './gangs-of-run';
 import { heldOf } from './held';
 import { allotToMembers, byKind, onesOfKinds, type MemberPasses } from './kinds';
 import { countsOf, layersInAll, mixName, type MemberMix } from './member-mix';
@@ -51,7 +52,7 @@ export async function chooseStacks(
   work: WorkDone,
   solver: () => Promise<LinearSolver>,
 ): Promise<Result<ChosenStacks, PlanError>> {
-  const { families, isWhole } = withinBudget(all, input);
+  const { families, isWhole } = withinBudget(all, input, sawnTogether(work));
   const faults: PlanFault[] = [];
   const open: OpenFamily[] = [];
   const pins = input.run.stacks.pins.map((pin) => ({ pin, mix: pinnedMix(families, pin) }));

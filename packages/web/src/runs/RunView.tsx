@@ -39,8 +39,12 @@ export function RunView() {
         )}
         {isStalled && <Stalled onRetry={() => void session.plan()} />}
         {!shop.saw.confirmed && hasLines && <SawQuestion />}
-        <Box role="status" sx={{ mt: 1 }}>
-          {isSlow && <Typography color="textSecondary">Looking for the cheapest stacks …</Typography>}
+        <Box role="status">
+          {isSlow && (
+            <Typography color="textSecondary" sx={{ mt: 1 }}>
+              Looking for the cheapest stacks …
+            </Typography>
+          )}
         </Box>
         {shown && !error && hasLines && <OrderStrip planned={shown} change={change} />}
         <Box sx={{ display: 'flex', gap: 3, alignItems: 'start', flexDirection: { xs: 'column', md: 'row' }, mt: 2 }}>

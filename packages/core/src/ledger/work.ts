@@ -47,7 +47,7 @@ function countsOfSpoils(
 ): (readonly [string, PieceCount])[] {
   const seen = new Set<string>();
   return spoils.flatMap(({ stack, pass, lost }) => {
-    const marks = passes.filter((mark) => mark.stack === stack && mark.pass === pass);
+    const marks = passesOf(passes, stack).filter((mark) => mark.pass === pass);
     return lost.flatMap(({ layerId, finishedIn, pieces }) => {
       const key = `${stack} ${String(pass)} ${layerId}`;
       const isKnown = marks.some(({ spoiled }) => spoiled.some((one) => one.layerId === layerId));
@@ -72,12 +72,28 @@ function isNewMark({ stack, pass, phase }: PassSawn, marked: Map<string, Set<str
   return true;
 }
 
+/** Finds what is of a stack; put together once for each list, since a run of thousands of stacks asks for each of them. */
+function ofStack<T extends { readonly stack: string }>(): (all: readonly T[], stack: string) => readonly T[] {
+  const known = new WeakMap<readonly T[], Map<string, T[]>>();
+  return (all, stack) => {
+    const byStack = known.get(all) ?? new Map<string, T[]>();
+    if (!known.has(all)) {
+      known.set(all, byStack);
+      for (const one of all) byStack.set(one.stack, [...(byStack.get(one.stack) ?? []), one]);
+    }
+    return byStack.get(stack) ?? [];
+  };
+}
+
+const passesOf = ofStack<PassSawn>();
+const spoilsOf = ofStack<LayersSpoiled>();
+
 /**
  * What was marked of the passes of a stack, by their number: those recorded without one take the lowest numbers that are
  * free, in the order they were recorded.
  */
 export function passesByNumber({ passes }: WorkDone, stack: string): ReadonlyMap<number, readonly PassSawn[]> {
-  const own = passes.filter((pass) => pass.stack === stack);
+  const own = passesOf(passes, stack);
   const byNumber = new Map<number, PassSawn[]>();
   for (const pass of own) if (pass.pass !== null) byNumber.set(pass.pass, [...(byNumber.get(pass.pass) ?? []), pass]);
   let next = 1;
@@ -107,7 +123,7 @@ export function inHandBy(event: StandingEvent): PassesInHand | null {
 
 /** Ids of the layers of a pass that are spoiled, by its marks or apart from them. */
 export function lostIn({ spoils }: WorkDone, stack: string, pass: number, marks: readonly PassSawn[]): string[] {
-  const own = spoils.filter((one) => one.stack === stack && one.pass === pass);
+  const own = spoilsOf(spoils, stack).filter((one) => one.pass === pass);
   return [
     ...new Set([
       ...marks.flatMap(({ spoiled }) => spoiled.flatMap(({ layerId }) => layerId ?? [])),
@@ -127,7 +143,11 @@ function countsOf(event: StandingEvent): (readonly [string, PieceCount])[] {
  * Layers of a gang for which blanks are cut and not yet sawn: each pass, when it is first marked or in hand, uses up as many as
  * `layersIn` says its stack has of it, as far as they were marked as cut before.
  */
-export function layersReady({ standing }: WorkDone, gang: string, layersIn: (stack: StackOfPass) => number): number {
+export function layersReady(
+  { standing }: Pick<WorkDone, 'standing'>,
+  gang: string,
+  layersIn: (stack: StackOfPass) => number,
+): number {
   const begun = new Set<string>();
   return standing.reduce((ready, event) => {
     if (event.kind === 'blanks-cut') return ready + (event.layers[gang] ?? 0);

@@ -1,5 +1,6 @@
 import { inHandBy, lostIn, passesByNumber, type PassSawn, type StackOfPass, type WorkDone } from '../ledger';
 import type { Result } from '../result';
+import { eventsOfGangs } from './events-of-gangs';
 import type { Family } from './families';
 import { lastPhases } from './last-phases';
 import type { PlanError } from './model/input';
@@ -36,17 +37,20 @@ export function sawnMixes(
 ): SawnMix[] {
   const mixes = new Map<string, MemberMix>();
   const places = new Map(members.map(({ gang }, place) => [gang.key, place]));
-  const uniform = uniformMixes(members, work);
-  const inHand = work.standing.flatMap((event) => inHandBy(event) ?? []);
-  for (const { stack, stackLayers } of [...work.passes, ...inHand]) {
+  const events = eventsOfGangs(work, [...places.keys()]);
+  const passes = events.filter((event) => event.kind === 'pass-sawn');
+  const uniform = uniformMixes(members, passes);
+  const inHand = events.flatMap((event) => inHandBy(event) ?? []);
+  const held = new Map<string, number[]>();
+  for (const { stack, passes: own } of inHand) held.set(stack, [...(held.get(stack) ?? []), ...own]);
+  for (const { stack, stackLayers } of [...passes, ...inHand]) {
     const mix = stackLayers ? mixOfLayers(places, stackLayers) : uniform.get(stack);
     if (mix) mixes.set(stack, mix);
   }
   return [...mixes].map(([key, mix]) => {
     const [done, begun]: [number[], SawnMix['begun'][number][]] = [[], []];
     const marked = passesByNumber(work, key);
-    const held = inHand.flatMap(({ stack, passes }) => (stack === key ? passes : []));
-    for (const pass of new Set([...marked.keys(), ...held])) {
+    for (const pass of new Set([...marked.keys(), ...(held.get(key) ?? [])])) {
       const marks = marked.get(pass) ?? [];
       const stack = stackOf(mix);
       const lost = lostIn(work, key, pass, marks);
@@ -59,7 +63,7 @@ export function sawnMixes(
 }
 
 /** The stacks of one gang alone that early passes may have named, by key. */
-function uniformMixes(members: Family['members'], { passes }: WorkDone): ReadonlyMap<string, MemberMix> {
+function uniformMixes(members: Family['members'], passes: readonly PassSawn[]): ReadonlyMap<string, MemberMix> {
   const heights = new Set(passes.flatMap(({ stackLayers, layers }) => (stackLayers ? [] : [layers])));
   return new Map(
     members.flatMap(({ gang }, i) =>

@@ -4,6 +4,7 @@ import { err, ok, type Result } from '../result';
 import { compareMm } from '../units';
 import type { Way } from './best-passes';
 import { bestOfRun, familyChoice, MOST_WORK } from './best-run';
+import { eventsOfGangs } from './events-of-gangs';
 import type { Family } from './families';
 import { withinBudget } from './family-budget';
 import { sawnTogether } from './gangs-of-run';
@@ -194,7 +195,7 @@ function stacksOf(family: OpenFamily, way: Way | undefined, work: WorkDone): Res
   const sawnBy = new Map(sawn.map((one) => [mixName(one.mix), one]));
   const mixes = new Map([...todo, ...sawn].map(({ mix }) => [mixName(mix), mix]));
   const ready = context.family.members.map(({ gang }) =>
-    layersReady(work, gang.key, (pass) => layersOfPass(pass, gang)),
+    layersReady({ standing: eventsOfGangs(work, [gang.key]) }, gang.key, (pass) => layersOfPass(pass, gang)),
   );
   const limitedBy = limitOf(limit, todo);
   const cheapest = cheapestHeights(family);

@@ -1,5 +1,14 @@
-import { expect, test } from './app';
+import { expect, test, type Page } from './app';
 import { keepTemplate, sawnPart } from './kept-template';
+
+/** Chooses a part of the template in view; until it is in the panel, what is opened there is another's. */
+async function choosePart(page: Page, name: string): Promise<void> {
+  await page
+    .getByRole('list', { name: 'Parts' })
+    .getByRole('button', { name: new RegExp(name) })
+    .click();
+  await expect(page.getByRole('img', { name: new RegExp(`^${name}.* with its cuts$`) })).toBeVisible();
+}
 
 test('a layer is dragged onto another stack, or moved by keys; the wish has its price and is dropped', async ({
   app,
@@ -55,10 +64,7 @@ test('bought things and variants of a template are counted in its run, and taken
     await page.getByRole('button', { name: 'A variant' }).click();
     await page.getByRole('textbox', { name: 'Name of the variant' }).last().fill(name);
   }
-  await page
-    .getByRole('list', { name: 'Parts' })
-    .getByRole('button', { name: /Boat tag/ })
-    .click();
+  await choosePart(page, 'Boat tag');
   await page.getByRole('combobox', { name: 'It is part of' }).click();
   await page.getByRole('option', { name: 'Boat' }).click();
   await page.getByRole('button', { name: 'Make some' }).click();
@@ -119,10 +125,7 @@ test('a cut is tilted in its template, and the run saws it layer by layer with t
 }) => {
   await page.goto(`${app.address}/demo/templates`);
   await page.getByRole('link', { name: /Lantern money box/ }).click();
-  await page
-    .getByRole('list', { name: 'Parts' })
-    .getByRole('button', { name: /Hollow/ })
-    .click();
+  await choosePart(page, 'Hollow');
   const rules = page.getByRole('region', { name: 'How its cuts are sawn' });
   await rules.getByRole('combobox', { name: 'Cut' }).click();
   await page.getByRole('option', { name: 'Inside cut 1' }).click();

@@ -7,16 +7,26 @@ import { copiesFor, isSame, pinnedTemplates } from './expected';
 
 /** What counts of the events: each id and each pass of a stack once, what was taken back not at all. */
 export function standingOf(events: readonly WorkEvent[]): WorkEvent[] {
-  const isBack = ({ id }: WorkEvent): boolean =>
-    events.some((other) => other.kind === 'pass-taken-back' && other.event === id);
-  const left = events.filter((event) => event.kind !== 'pass-taken-back' && !isBack(event));
-  const isSamePass = (a: WorkEvent, b: WorkEvent): boolean =>
-    a.kind === 'pass-sawn' && b.kind === 'pass-sawn' && a.stack === b.stack && a.pass !== null && a.pass === b.pass;
-  const isSameMark = (a: WorkEvent, b: WorkEvent): boolean =>
-    isSamePass(a, b) && 'phase' in a && 'phase' in b && (a.phase === null || b.phase === null || a.phase === b.phase);
+  const back = new Set(events.flatMap((event) => (event.kind === 'pass-taken-back' ? [event.event] : [])));
+  const seen = new Set<string>();
+  const marked = new Map<string, (string | null)[]>();
   const standing: WorkEvent[] = [];
-  for (const event of left)
-    if (!standing.some((other) => other.id === event.id || isSameMark(other, event))) standing.push(event);
+  for (const event of events) {
+    if (event.kind === 'pass-taken-back' || back.has(event.id) || seen.has(event.id)) continue;
+    if (event.kind === 'pass-sawn' && event.pass !== null) {
+      const pass = `${event.stack} ${String(event.pass)}`;
+      const before = marked.get(pass) ?? [];
+      // A mark of the whole pass is one of each of its phases.
+      if (
+        before.length > 0 &&
+        (event.phase === null || before.some((phase) => phase === null || phase === event.phase))
+      )
+        continue;
+      marked.set(pass, [...before, event.phase]);
+    }
+    seen.add(event.id);
+    standing.push(event);
+  }
   return standing;
 }
 

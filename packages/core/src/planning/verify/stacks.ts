@@ -58,6 +58,7 @@ function readyLayers({ key }: ExpectedGang, standing: PlanInput['work']): number
   const begun = new Set<string>();
   for (const event of standing) {
     if (event.kind === 'blanks-cut') ready += event.layers[key] ?? 0;
+    if ('stackLayers' in event && event.stackLayers?.every((layer) => !layer.startsWith(key))) continue;
     for (const { mark, own } of blanksTaken(event, key)) {
       if (begun.has(mark)) continue;
       begun.add(mark);
@@ -77,21 +78,24 @@ function blanksTaken(event: PlanInput['work'][number], gang: string): { mark: st
     }));
   if (event.kind !== 'pass-sawn' && event.kind !== 'layers-spoiled') return [];
   const { stack, stackLayers, layers, pass, id } = event;
-  const early = stack === shortKey({ gang, layers }) ? layers : 0;
-  return [{ mark: `${stack} ${String(pass ?? id)}`, own: stackLayers ? layersIn(stackLayers) : early }];
+  const early = (): number => (stack === shortKey({ gang, layers }) ? layers : 0);
+  return [{ mark: `${stack} ${String(pass ?? id)}`, own: stackLayers ? layersIn(stackLayers) : early() }];
 }
 
 /** Each stack against its gangs, its cuts against the templates, its blades against drawer and saw. */
 export function eachStackWrong(plan: Plan, input: PlanInput, gangs: readonly ExpectedGang[]): string[] {
   const rows = new Map(plan.parts.map((row) => [row.partId, row]));
   const byKey = new Map(gangs.map((gang) => [gang.key, gang]));
-  const standing = standingOf(input.work);
+  const byStack = new Map<string, PlanInput['work'][number][]>();
+  for (const event of standingOf(input.work))
+    if ('stack' in event && event.stack !== null)
+      byStack.set(event.stack, [...(byStack.get(event.stack) ?? []), event]);
   return plan.stacks.flatMap((stack) => {
     const name = stack.gangs.map(({ parts }) => parts.map(({ partName }) => partName).join(' + ')).join(' / ');
     const own = stack.gangs.flatMap(({ key }) => byKey.get(key) ?? []);
     if (own.length === 0 || own.length < stack.gangs.length)
       return [`${name}: no such parts lie together in the templates`];
-    return stackWrong(stack, own, rows, input, standing).map((what) => `${name}: ${what}`);
+    return stackWrong(stack, own, rows, input, byStack.get(stack.key) ?? []).map((what) => `${name}: ${what}`);
   });
 }
 

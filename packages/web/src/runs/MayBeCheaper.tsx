@@ -16,8 +16,8 @@ export function MayBeCheaper() {
         <>
           <Typography variant="body2">
             <b>There may be cheaper stacks</b>: this run has more ways to lay unlike layers on each other than are
-            looked at in a second or two, so some parts are stacked with their own copies only. To look at every way may
-            take a minute after each edit.
+            looked at in a second or two, and some parts may be stacked with their own copies only for that. To look at
+            every way may take a minute after each edit.
           </Typography>
           <Button onClick={wait} size="small" sx={{ ml: -0.5 }}>
             Look at every way

@@ -111,13 +111,6 @@ export async function leastCost(
   return sum;
 }
 
-/** The cheapest passes from the first to the last step. */
-export const cheapestPasses = (
-  wanted: readonly number[],
-  mixes: readonly MixCost[],
-  solver: () => Promise<LinearSolver>,
-): Promise<Way | null> => endPasses(beginPasses(wanted, mixes), solver);
-
 /** Two ways as one; of as many layers the mixes of the first come first. */
 const bothWays = (a: Way, b: Way): Way => ({
   cost: a.cost + b.cost,

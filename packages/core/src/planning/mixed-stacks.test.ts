@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import type { WorkEvent } from '../ledger';
 import type { Part } from '../products';
 import { inches } from '../units';
-import { cheapestPasses } from './best-passes';
+import { beginPasses, endPasses } from './best-passes';
 import { COST_STEPS, type MixCost } from './mix-cost';
 import { circle, inputFor, loadSolver, part, planned, quietKit, rectangle, template } from './fixtures.test-support';
 import { lanterns } from './lantern.test-support';
@@ -13,6 +13,9 @@ import { NO_STACK_WISHES } from './model/wishes';
 import { passSawn } from './pass-sawn';
 import { planRun } from './plan';
 import { verifyPlan } from './verify';
+
+const cheapestPasses = (wanted: readonly number[], mixes: readonly MixCost[], solver: typeof loadSolver) =>
+  endPasses(beginPasses(wanted, mixes), solver);
 
 /** What all passes of a plan cost, minor units, with each blade put in once. */
 const costOfStacks = ({ stacks }: Plan): number =>

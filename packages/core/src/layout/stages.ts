@@ -1,3 +1,4 @@
+import { greatestCommonDivisor } from '../units';
 import { joinBlocks, type Block } from './block';
 import { takePiece, type Kinds, type Left, type PieceKind } from './kinds';
 
@@ -215,11 +216,9 @@ export class Stages {
 
 const NO_ROW = { worth: new Float64Array(0), last: new Int16Array(0) };
 
-const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
-
 /** The cell of which all sizes are multiples, or one so large that there are not too many of them. */
 function cellOf(sizes: readonly number[], most: number): number {
-  const exact = sizes.reduce(gcd, 0);
+  const exact = sizes.reduce((common, size) => greatestCommonDivisor(common, size), 0);
   return exact > 0 && most / exact <= MOST_CELLS ? exact : Math.ceil(most / MOST_CELLS);
 }
 

@@ -74,15 +74,22 @@ function isNewMark({ stack, pass, phase }: PassSawn, marked: Map<string, Set<str
 
 /** Finds what is of a stack; put together once for each list, since a run of thousands of stacks asks for each of them. */
 function ofStack<T extends { readonly stack: string }>(): (all: readonly T[], stack: string) => readonly T[] {
-  const known = new WeakMap<readonly T[], Map<string, T[]>>();
+  const known = new WeakMap<readonly T[], ReadonlyMap<string, readonly T[]>>();
   return (all, stack) => {
-    const byStack = known.get(all) ?? new Map<string, T[]>();
-    if (!known.has(all)) {
-      known.set(all, byStack);
-      for (const one of all) byStack.set(one.stack, [...(byStack.get(one.stack) ?? []), one]);
-    }
+    const byStack = known.get(all) ?? groupedByStack(all);
+    known.set(all, byStack);
     return byStack.get(stack) ?? [];
   };
+}
+
+function groupedByStack<T extends { readonly stack: string }>(all: readonly T[]): ReadonlyMap<string, readonly T[]> {
+  const groups = new Map<string, T[]>();
+  for (const one of all) {
+    const own = groups.get(one.stack) ?? [];
+    groups.set(one.stack, own);
+    own.push(one);
+  }
+  return groups;
 }
 
 const passesOf = ofStack<PassSawn>();

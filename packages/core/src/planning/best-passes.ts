@@ -1,7 +1,7 @@
 import type { LinearModel, LinearSolver } from '../rods';
 import { SAME_SHARE } from '../units';
 import { passesByRemainders, type Wanted } from './by-remainders';
-import { COST_STEPS, costInSteps, type MixCost } from './mix-cost';
+import { COST_STEPS, costInSteps, type Compared, type MixCost } from './mix-cost';
 import { layersIn } from './mixes';
 import { groupsOf, neededMixes } from './needed-mixes';
 import type { Mix } from './phases';
@@ -12,13 +12,8 @@ export interface MixPasses {
   readonly passes: number;
 }
 
-/** A way to saw all that is wanted of a family. What is compared, in this order: cost, passes, unevenness. */
-export interface Way {
-  /** In steps of {@link COST_STEPS} to a unit of money. */
-  readonly cost: number;
-  readonly passes: number;
-  /** Sum of the squares of the layers: of as many passes the most even have the least. */
-  readonly unevenness: number;
+/** A way to saw all that is wanted of a family. */
+export interface Way extends Compared {
   readonly stacks: readonly MixPasses[];
   /** Every blade that one of them asks for. */
   readonly blades: ReadonlySet<string>;
@@ -27,11 +22,6 @@ export interface Way {
 }
 
 const NOTHING: Way = { cost: 0, passes: 0, unevenness: 0, stacks: [], blades: new Set(), proven: true };
-
-type Compared = Pick<Way, 'cost' | 'passes' | 'unevenness'>;
-
-export const isBetter = (a: Compared, b: Compared): boolean =>
-  a.cost !== b.cost ? a.cost < b.cost : a.passes !== b.passes ? a.passes < b.passes : a.unevenness < b.unevenness;
 
 const askedFor = (wanted: readonly number[]): number[] => wanted.flatMap((count, i) => (count > 0 ? [i] : []));
 

@@ -1,6 +1,6 @@
 import type { LinearSolver } from '../rods';
-import { beginPasses, endPasses, isBetter, leastCost, workLeft, type Way } from './best-passes';
-import { COST_STEPS, type MixCost } from './mix-cost';
+import { beginPasses, endPasses, leastCost, workLeft, type Way } from './best-passes';
+import { COST_STEPS, isBetter, type Compared, type MixCost } from './mix-cost';
 
 /** What one family may be sawn with. */
 export interface FamilyChoice {
@@ -36,7 +36,7 @@ export function familyChoice(
 }
 
 /** Work done at most to weigh sets of blades, unless the maker waits; where there would be more, each blade is only tried to be done without. */
-export const MOST_WORK = 1e9;
+const MOST_WORK = 1e9;
 const MOST_BLADES = 12;
 /** No way takes less than a table of so many entries. */
 const LEAST_WORK = 2_000;
@@ -51,7 +51,7 @@ export async function bestOfRun(
   families: readonly FamilyChoice[],
   changeCost: number,
   mounted: ReadonlySet<string> = new Set(),
-  mostWork = MOST_WORK,
+  isPatient = false,
 ): Promise<Way[]> {
   const all = new Set([...mounted, ...families.flatMap(({ blades }) => blades)]);
   const free = await waysWithin(families, all);
@@ -61,7 +61,7 @@ export async function bestOfRun(
   let best = { ways: free, total: sumOf(free, changesFor(put.size, changeCost)) };
   const ownSets = ({ blades }: FamilyChoice): number => 2 ** blades.filter((blade) => !mounted.has(blade)).length;
   const work = families.reduce((sum, family) => sum + ownSets(family) * Math.max(LEAST_WORK, family.work), 0);
-  const isExact = work <= mostWork && extra.length <= MOST_BLADES;
+  const isExact = (isPatient || work <= MOST_WORK) && extra.length <= MOST_BLADES;
   const sets = isExact ? subsetsOf(extra) : [...put].map((one) => [...put].filter((blade) => blade !== one));
   for (const { blades, least } of await promisingSets(sets, families, free, mounted, best.total.cost, changeCost)) {
     if (least > best.total.cost) break;
@@ -154,7 +154,7 @@ function remembered<T>(
   };
 }
 
-const sumOf = (ways: readonly Way[], changes: number): Pick<Way, 'cost' | 'passes' | 'unevenness'> =>
+const sumOf = (ways: readonly Way[], changes: number): Compared =>
   ways.reduce(
     (sum, { cost, passes, unevenness }) => ({
       cost: sum.cost + cost,

@@ -1,5 +1,6 @@
 import FlatQueue from 'flatqueue';
-import { costInSteps, type MixCost } from './mix-cost';
+import { leastCommonMultiple } from '../units';
+import { costInSteps, isBetter, type Compared, type MixCost } from './mix-cost';
 import { layersIn } from './mixes';
 
 /** What is wanted of members, from these mixes; members that nothing is wanted of are in none. */
@@ -21,12 +22,9 @@ interface Alone {
 }
 
 /** A mix beside the stacks alone that its layers would be otherwise; all figures times {@link Remainders.scale}, so that they are whole. */
-interface Step {
+interface Step extends Compared {
   readonly mix: number;
   readonly counts: readonly number[];
-  readonly cost: number;
-  readonly passes: number;
-  readonly unevenness: number;
 }
 
 interface Remainders {
@@ -114,11 +112,7 @@ function stepOf(mix: number, { asked, mixes }: Wanted, alone: readonly Alone[], 
 }
 
 /** True where a mix is better than the stacks alone, compared as ways are: then there is no end of taking it. */
-const isGain = ({ cost, passes, unevenness }: Step): boolean =>
-  cost < 0 || (cost === 0 && (passes < 0 || (passes === 0 && unevenness < 0)));
-
-const leastCommonMultiple = (a: number, b: number): number => (a * b) / greatestCommonDivisor(a, b);
-const greatestCommonDivisor = (a: number, b: number): number => (b === 0 ? a : greatestCommonDivisor(b, a % b));
+const isGain = (step: Step): boolean => isBetter(step, { cost: 0, passes: 0, unevenness: 0 });
 
 /** Of ways that cost the same those with fewer passes are gone on first: so few have to be gone twice. */
 const PASS_KEY = 1e-4;

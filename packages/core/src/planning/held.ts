@@ -26,8 +26,8 @@ export const holdingAt = ({ holding, holdHigh }: Pick<Shop, 'holding' | 'holdHig
   holdHigh !== null && compareMm(heightMm, holdHigh.from.mm) >= 0 ? holdHigh.holding : holding;
 
 /**
- * How a stack is held: as the shop does at its height, brads with their places; `family` is just of its members. With tape instead where brads have no room, and
- * where layers that must come apart clean would be stuck face to face.
+ * How a stack is held: as the shop does at its height, brads with their places. With tape instead where brads have no room, and
+ * where layers that must come apart clean would be stuck face to face. The family is that of its members alone.
  */
 export function heldOf(stack: SawnStack, { family, input: { shop } }: Pick<FamilyContext, 'family' | 'input'>): Held {
   if (stack.layers.length < 2) return heldBy(null);

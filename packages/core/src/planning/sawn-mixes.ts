@@ -50,9 +50,9 @@ export function sawnMixes(
   return [...mixes].map(([key, mix]) => {
     const [done, begun]: [number[], SawnMix['begun'][number][]] = [[], []];
     const marked = passesByNumber(work, key);
+    const stack = stackOf(mix);
     for (const pass of new Set([...marked.keys(), ...(held.get(key) ?? [])])) {
       const marks = marked.get(pass) ?? [];
-      const stack = stackOf(mix);
       const lost = lostIn(work, key, pass, marks);
       const left = stack.ok ? phasesLeft(stack.value, marks, lost) : [];
       if (!stack.ok || left.length === 0) done.push(pass);

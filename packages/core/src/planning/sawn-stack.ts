@@ -39,6 +39,8 @@ export interface FamilyContext {
   readonly sawn: Map<string, Result<UnnamedStack, PlanError>>;
   readonly outlines: Map<string, readonly PhaseOutline[]>;
   readonly described: Map<Member, StackedGang>;
+  /** Contexts of some members alone, by their places. */
+  readonly within: Map<string, FamilyContext>;
   readonly found: Map<string, ReturnType<typeof bladesForCut>>;
   /** Entry holes by cut and bit, looked for once where two are wanted. */
   readonly entries: Map<string, PlannedCut['entries']>;
@@ -51,17 +53,24 @@ export const newContext = (family: Family, input: PlanInput, reaches: ReadonlyMa
   sawn: new Map(),
   outlines: new Map(),
   described: new Map(),
+  within: new Map(),
   found: new Map(),
   entries: new Map(),
 });
 
-/** The same for some members of the family alone; what was found out of cuts and members is shared. */
-export const contextAt = (context: FamilyContext, places: readonly number[]): FamilyContext => ({
-  ...context,
-  family: familyAt(context.family, places),
-  sawn: new Map(),
-  outlines: new Map(),
-});
+/** The same for some members of the family alone, made once; what was found out of cuts and members is shared. */
+export function contextAt(context: FamilyContext, places: readonly number[]): FamilyContext {
+  const key = places.join(' ');
+  const known = context.within.get(key) ?? {
+    ...context,
+    family: familyAt(context.family, places),
+    sawn: new Map(),
+    outlines: new Map(),
+    within: new Map(),
+  };
+  context.within.set(key, known);
+  return known;
+}
 
 /** What lies under the blade: its height, the hardest of its woods, which limits it, and what all of them take. */
 interface UnderBlade {

@@ -3,7 +3,7 @@ import type { LinearSolver } from '../rods';
 import { err, ok, type Result } from '../result';
 import { compareMm } from '../units';
 import type { Way } from './best-passes';
-import { bestOfRun, familyChoice, MOST_WORK } from './best-run';
+import { bestOfRun, familyChoice } from './best-run';
 import { eventsOfGangs } from './events-of-gangs';
 import type { Family } from './families';
 import { withinBudget } from './family-budget';
@@ -73,7 +73,7 @@ export async function chooseStacks(
     open.map(({ context, stacks, wanted }) => familyChoice(byKind(context.family, wanted), stacks, solver)),
     worthOf(factorsInForce(input.shop.factors).changeBlade, input.shop),
     new Set(open.flatMap(bladesInUse)),
-    input.run.stacks.patient ? Infinity : MOST_WORK,
+    input.run.stacks.patient,
   );
   const stacks: Stack[] = [];
   for (const [i, family] of open.entries()) {
@@ -190,19 +190,23 @@ function stacksOf(family: OpenFamily, way: Way | undefined, work: WorkDone): Res
   const { context, sawn, pinned, limit } = family;
   const chosen = allotToMembers(context.family, way?.stacks ?? [], family.wanted);
   const todo = [...pinned, ...chosen].filter(({ passes }) => passes > 0);
-  const passes = new Map<string, number>();
-  for (const one of todo) passes.set(mixName(one.mix), (passes.get(mixName(one.mix)) ?? 0) + one.passes);
-  const sawnBy = new Map(sawn.map((one) => [mixName(one.mix), one]));
-  const mixes = new Map([...todo, ...sawn].map(({ mix }) => [mixName(mix), mix]));
+  const mixes = new Map<string, { readonly mix: MemberMix; passesToCut: number; own?: SawnMix }>();
+  const named = (mix: MemberMix) => {
+    const name = mixName(mix);
+    const known = mixes.get(name) ?? { mix, passesToCut: 0 };
+    mixes.set(name, known);
+    return known;
+  };
+  for (const { mix, passes } of todo) named(mix).passesToCut += passes;
+  for (const own of sawn) named(own.mix).own = own;
   const ready = context.family.members.map(({ gang }) =>
     layersReady({ standing: eventsOfGangs(work, [gang.key]) }, gang.key, (pass) => layersOfPass(pass, gang)),
   );
   const limitedBy = limitOf(limit, todo);
   const cheapest = cheapestHeights(family);
   const stacks: Stack[] = [];
-  for (const [name, mix] of [...mixes].sort(([, a], [, b]) => layersInAll(b) - layersInAll(a))) {
-    const passesToCut = passes.get(name) ?? 0;
-    const own = sawnBy.get(name);
+  const highestFirst = [...mixes.values()].sort((a, b) => layersInAll(b.mix) - layersInAll(a.mix));
+  for (const { mix, passesToCut, own } of highestFirst) {
     const inMix = contextOf(mix, context);
     const stack = sawnStack(inMix, countsOf(mix));
     if (!stack.ok) {

@@ -25,5 +25,6 @@ export {
   TOUCHING,
 } from './tolerances';
 export { formatArea, formatDecimal, formatDistance, formatFaceArea, formatFine, formatShare } from './measures';
+export { greatestCommonDivisor, leastCommonMultiple } from './whole';
 export { formatMinutes } from './minutes';
 export { formatMoney, minorDigits } from './money';

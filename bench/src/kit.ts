@@ -1,7 +1,12 @@
 import loadHighs from 'highs';
 import {
+  followSteps,
   highsSolver,
+  inches,
   newRun,
+  noSteps,
+  partsFromDrawing,
+  readDrawing,
   TYPICAL_BLADES,
   TYPICAL_SHOP,
   type LinearSolver,
@@ -9,6 +14,7 @@ import {
   type PlanInput,
   type PlanKit,
   type Shop,
+  type Template,
   newRunLine,
   emptyTemplate,
 } from '@rapid-jig/core';
@@ -31,6 +37,33 @@ export const runOf = (parts: readonly Part[], copies: number, changes: Partial<S
     },
   ],
   shop: { ...TYPICAL_SHOP, ...changes },
+  drawer: TYPICAL_BLADES,
+  work: [],
+});
+
+/** The parts of a drawing in quarter-inch wood, as a maker would take them in. */
+export function partsDrawn(text: string, id: string, woodId = 'birch-plywood'): Part[] {
+  const raw = readDrawing(text);
+  const drawing = raw.ok ? followSteps(raw.value, noSteps(raw.value.mmPerUnit ?? 1)) : raw;
+  if (!drawing.ok) throw new Error(drawing.error.message);
+  const thickness = { mm: inches(1 / 4), typed: '1/4' };
+  let made = 0;
+  const newId = (): string => `${id} ${String(made++)}`;
+  return partsFromDrawing(drawing.value, { drawing: id, woodId, thickness, together: false, newId });
+}
+
+/** A run of 5 to 17 copies of each template, with a twentieth more as spares. */
+export const runOfTemplates = (templates: readonly Template[]): PlanInput => ({
+  run: {
+    ...newRun(
+      'bench',
+      'bench',
+      templates.map(({ id }, i) => newRunLine(id, 1, 5 + (i % 13))),
+    ),
+    spares: { kind: 'percent', percent: 5 },
+  },
+  revisions: templates.map((template) => ({ revision: 1, template })),
+  shop: TYPICAL_SHOP,
   drawer: TYPICAL_BLADES,
   work: [],
 });

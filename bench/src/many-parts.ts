@@ -1,19 +1,5 @@
-import {
-  emptyTemplate,
-  followSteps,
-  inches,
-  newRun,
-  newRunLine,
-  noSteps,
-  partsFromDrawing,
-  planRun,
-  readDrawing,
-  TYPICAL_BLADES,
-  TYPICAL_SHOP,
-  type Part,
-  type PlanInput,
-} from '@rapid-jig/core';
-import { KIT } from './kit';
+import { emptyTemplate, planRun, type Part, type PlanInput } from '@rapid-jig/core';
+import { KIT, partsDrawn, runOfTemplates } from './kit';
 import { medianMs, printRow } from './measure';
 
 const WOODS = ['cherry', 'red-oak', 'white-pine', 'yellow-poplar', 'basswood', 'walnut'];
@@ -26,36 +12,23 @@ interface Board {
   readonly wood?: string | undefined;
 }
 
-function partOf({ width, height, opening, wood = 'birch-plywood' }: Board, id: string): Part {
+function partOf({ width, height, opening, wood }: Board, id: string): Part {
   const [x, y] = [10 + (opening % 4) * 8, 10 + Math.floor(opening / 4) * 8];
   const [w, h] = [String(width), String(height)];
   const text = `<svg xmlns="http://www.w3.org/2000/svg" width="${w}mm" viewBox="0 0 ${w} ${h}"><rect width="${w}" height="${h}"/><circle cx="${String(x)}" cy="${String(y)}" r="3"/></svg>`;
-  const raw = readDrawing(text);
-  const drawing = raw.ok ? followSteps(raw.value, noSteps(raw.value.mmPerUnit ?? 1)) : raw;
-  if (!drawing.ok) throw new Error(drawing.error.message);
-  const thickness = { mm: inches(1 / 4), typed: '1/4' };
-  let made = 0;
-  const newId = (): string => `${id} ${String(made++)}`;
-  const [part] = partsFromDrawing(drawing.value, { drawing: id, woodId: wood, thickness, together: false, newId });
+  const [part] = partsDrawn(text, id, wood);
   if (!part) throw new Error(`the drawing of ${id} has no part`);
   return part;
 }
 
-/** A run of 5 to 17 copies of so many templates, with a board of its own for each part. */
-function runOf(templates: number, parts: number, boardAt: (template: number, part: number) => Board): PlanInput {
-  const made = Array.from({ length: templates }, (_none, t) => ({
-    ...emptyTemplate(`t${String(t)}`, `t${String(t)}`),
-    parts: Array.from({ length: parts }, (_part, p) => partOf(boardAt(t, p), `t${String(t)} p${String(p)}`)),
-  }));
-  const lines = made.map(({ id }, i) => newRunLine(id, 1, 5 + (i % 13)));
-  return {
-    run: { ...newRun('many', 'many', lines), spares: { kind: 'percent', percent: 5 } },
-    revisions: made.map((template) => ({ revision: 1, template })),
-    shop: TYPICAL_SHOP,
-    drawer: TYPICAL_BLADES,
-    work: [],
-  };
-}
+/** A run of so many templates, with a board of its own for each part. */
+const runOf = (templates: number, parts: number, boardAt: (template: number, part: number) => Board): PlanInput =>
+  runOfTemplates(
+    Array.from({ length: templates }, (_none, t) => ({
+      ...emptyTemplate(`t${String(t)}`, `t${String(t)}`),
+      parts: Array.from({ length: parts }, (_part, p) => partOf(boardAt(t, p), `t${String(t)} p${String(p)}`)),
+    })),
+  );
 
 const CASES: readonly (readonly [string, () => PlanInput])[] = [
   ['2,000 parts of one outline', () => runOf(40, 50, () => ({ width: 60, height: 80, opening: 1 }))],

@@ -11,6 +11,9 @@ const FAULTY = svgFile(
     <path d="M120 50L170 90V50L120 90Z"/></g></svg>`,
 );
 
+/** A file that comes sooner after another was dropped twice by one hand, and is not taken. */
+const BETWEEN_FILES_MS = 700;
+
 test('a drawing with three faults: mend it, scale it with a held slot, keep it, print it', async ({ app, page }) => {
   await bringDrawing(page, app.address, FAULTY);
   const faults = page.getByRole('list', { name: 'Faults' }).getByRole('listitem');
@@ -97,10 +100,10 @@ test('a template goes out as a file and comes into another shop; a file that is 
       .setInputFiles({ name: file.suggestedFilename(), mimeType: 'application/json', buffer });
   await bring(Buffer.from('{"program": "another"}'));
   await expect(page.getByText('plate.json: This file holds no template', { exact: false })).toBeVisible();
-  await page.waitForTimeout(700);
+  await page.waitForTimeout(BETWEEN_FILES_MS);
   await bring(Buffer.from(text.replace('"perCopy": 1', '"perCopy": -1')));
   await expect(page.getByText('parts[0].perCopy', { exact: false })).toBeVisible();
-  await page.waitForTimeout(700);
+  await page.waitForTimeout(BETWEEN_FILES_MS);
   await bring(Buffer.from(text));
   await expect(page.getByLabel('Name of the template')).toHaveValue('Plate');
   await other.remove();

@@ -2,7 +2,7 @@
 const shared = {
   transform: {
     '\\.(m|c)?[jt]sx?$': [
-      '@swc/jest',
+      '<rootDir>/../../scripts/jest-transform.mjs',
       {
         jsc: {
           parser: { syntax: 'typescript', tsx: true },
@@ -14,7 +14,10 @@ const shared = {
     ],
   },
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
-  transformIgnorePatterns: ['/node_modules/'],
+  // Libraries too: see there. Those that come in one great file are left as they are.
+  transformIgnorePatterns: [
+    '/node_modules/(?!clipper2-ts|flatbush|flatqueue|polylabel|svgpath|fast-xml-parser|fast-check|jsts|polygon-clipping|maxrects-packer|fft.js|simplify-js|@noble|css-select|pure-rand)',
+  ],
 };
 
 const project = (name) => ({

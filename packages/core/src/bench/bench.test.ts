@@ -5,6 +5,7 @@ import { planRun, totalMinutes, verifyPlan, type Plan, type PlanInput } from '..
 import { circle, inputFor, part, quietKit, rectangle, template } from '../planning/fixtures.test-support';
 import { lanterns } from '../planning/lantern.test-support';
 import { benchSteps, isOfOneCut, layersSpoiled, recordedTimes, tickCut, tickedIn, tickStep, type BenchStep } from '.';
+import { tried } from '../cases.test-support';
 
 const planOf = async (input: PlanInput): Promise<Plan> => {
   const plan = await planRun(input, quietKit);
@@ -302,6 +303,7 @@ describe('what is spoiled at the bench', () => {
           lostIn(one, stack!.key, 1, passesByNumber(one, stack!.key).get(1) ?? []).sort();
         expect(lost(work)).toEqual(lost(once));
       }),
+      tried(100),
     );
     expect(Object.values(once.pieces).reduce((sum, { spoiled }) => sum + spoiled, 0)).toBe(2);
   });

@@ -8,6 +8,7 @@ import { lanterns } from '../planning/lantern.test-support';
 import { cutsOf } from '../products';
 import { drillListCsv } from '../sheets';
 import { bitOnHand, drillCard } from '.';
+import { tried } from '../cases.test-support';
 
 /** By counting the crossings of a ray: another way than the one that chose the places. */
 function holds(ring: readonly Point[], { x, y }: Point): boolean {
@@ -159,6 +160,7 @@ describe('the bit at hand', () => {
           expect(proposed(wanted, ...others, mm)).toBe(mm);
         },
       ),
+      tried(100),
     );
     const large = { kind: 'stays' as const, fit: 'plain' as const, diameterMm: 25, roomMm: 25 };
     expect(bitOnHand(large, [bit(25), bit(25, 'forstner')])).toMatchObject({

@@ -18,6 +18,7 @@ import {
 import { inches } from '../units';
 import { WOODS } from '../wood';
 import { demandOf, LARGER as larger, outlineIn as demand, SMALLER as smaller } from './demands.test-support';
+import { tried } from '../cases.test-support';
 
 const chosen = (cut: CutDemand, preferences: BladePreferences) => {
   const result = chooseBlades(cut, TYPICAL_BLADES, preferences);
@@ -127,7 +128,7 @@ describe('what a maker would pick', () => {
           expect(sizeOf(finer, school)).toBeLessThanOrEqual(size);
         },
       ),
-      { numRuns: 2000 },
+      tried(2000),
     );
   });
 
@@ -266,6 +267,7 @@ test('whatever is chosen is in the drawer and can saw the height', () => {
         }
       },
     ),
+    tried(100),
   );
 });
 
@@ -303,7 +305,7 @@ test('one more blade in the drawer never makes the best worse by more than the b
         expect(Math.min(...after)).toBeLessThanOrEqual(Math.min(...before) * 1.06 + 1e-9);
       },
     ),
-    { numRuns: 600 },
+    tried(600),
   );
 });
 

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { driftBy, leanOfBlock, squarenessBy } from './square';
+import { tried } from '../cases.test-support';
 
 interface P {
   readonly x: number;
@@ -32,6 +33,7 @@ describe('a strip sawn on both sides', () => {
           expect(lower).toBe(lean > 0 ? 'right' : 'left');
         },
       ),
+      tried(100),
     );
   });
 

@@ -1,6 +1,7 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { fromFile, toFile } from './file';
+import { tried } from '../cases.test-support';
 
 test('what is written comes back; a file of an earlier form is raised', () => {
   const doc = { name: 'Luggage tag', parts: [] };
@@ -17,5 +18,6 @@ test('a file of another kind, of a newer form, or of another program is told', (
     fc.property(fc.oneof(fc.string(), fc.json()), (text) => {
       expect(fromFile('template', text).ok).toBe(false);
     }),
+    tried(100),
   );
 });

@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { bendsOf, type Path } from '.';
 import { circle, polygon } from './shapes.test-support';
+import { tried } from '../cases.test-support';
 
 describe('bends', () => {
   test('a plus sign has twelve right-angle corners, four of them inside', () => {
@@ -81,6 +82,7 @@ describe('bends', () => {
           expect(tightest?.at.x).toBeCloseTo(0, 4);
         },
       ),
+      tried(100),
     );
   });
 
@@ -137,7 +139,7 @@ describe('bends of lines drawn in short steps', () => {
           expect(Math.abs(tightest!.radius / least - 1)).toBeLessThan(0.1);
         },
       ),
-      { numRuns: 60 },
+      tried(60),
     );
   });
 

@@ -4,6 +4,7 @@ import GeoJSONReader from 'jsts/org/locationtech/jts/io/GeoJSONReader.js';
 import BufferOp from 'jsts/org/locationtech/jts/operation/buffer/BufferOp.js';
 import polygonClipping, { type Polygon } from 'polygon-clipping';
 import { intersectRings, offsetRings, shoelace, subtractRings, uniteRings, type Point } from '.';
+import { tried } from '../cases.test-support';
 
 /** A star-shaped polygon: its corners at rising angles, so that it never crosses itself. */
 const star = (x: number, y: number): fc.Arbitrary<Point[]> =>
@@ -30,6 +31,7 @@ describe('against a second library, on random shapes', () => {
         expect(area(subtractRings([a], [b]))).toBeCloseTo(polygonsArea(polygonClipping.difference(one!, other!)), 1);
         expect(area(intersectRings([a], [b]))).toBeCloseTo(polygonsArea(polygonClipping.intersection(one!, other!)), 1);
       }),
+      tried(100),
     );
   });
 
@@ -41,6 +43,7 @@ describe('against a second library, on random shapes', () => {
         const other = BufferOp.bufferOp(polygon, by, 32).getArea();
         expect(Math.abs(area(offsetRings([ring], by)) - other)).toBeLessThan(0.3);
       }),
+      tried(100),
     );
   });
 

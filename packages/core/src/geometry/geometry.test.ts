@@ -13,6 +13,7 @@ import {
   type Path,
 } from '.';
 import { circle, polygon } from './shapes.test-support';
+import { tried } from '../cases.test-support';
 
 const square = (side: number, x = 0, y = 0): Path =>
   polygon([x, y], [x + side, y], [x + side, y + side], [x, y + side]);
@@ -53,6 +54,7 @@ describe('length, area and box', () => {
         const rough = shoelace(flatten(path, 0.001));
         expect(Math.abs(signedArea(path) - rough)).toBeLessThan(0.5);
       }),
+      tried(100),
     );
   });
 
@@ -65,6 +67,7 @@ describe('length, area and box', () => {
         expect(Math.max(...points.map((p) => p.x))).toBeCloseTo(box.maxX, 1);
         expect(Math.min(...points.map((p) => p.y))).toBeCloseTo(box.minY, 1);
       }),
+      tried(100),
     );
   });
 
@@ -116,6 +119,7 @@ describe('nesting', () => {
         const expected = discs.map((a) => discs.filter((b) => b.r > a.r && gap(a, b) < b.r).length);
         expect(depths).toEqual(expected);
       }),
+      tried(100),
     );
   });
 

@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { crossingsOf, isInside, piecesOf, pointIn, shoelace, type IndexedLine } from '.';
 import { blob, chance, disc, rectangle, ring } from './shapes.test-support';
+import { tried } from '../cases.test-support';
 
 const open = (...figures: readonly (readonly [number, number])[]): IndexedLine => ({
   points: ring(...figures),
@@ -61,7 +62,7 @@ test('k lines from edge to edge with x crossings make k + x + 1 pieces that add 
       expect(pieces).toHaveLength(lines.length + crossings.length + 1);
       expect(pieces.reduce((sum, { area }) => sum + area, 0)).toBeCloseTo(6000, 0);
     }),
-    { numRuns: 200 },
+    tried(200),
   );
 });
 

@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { MaxRectsPacker } from 'maxrects-packer/dist/maxrects-packer.mjs';
 import { layOnBoards, layOnRoll, piecesIn, rollTree, seededSearch, verifyCuts, type LaidPiece } from '.';
+import { tried } from '../cases.test-support';
 
 const batch = fc.record({
   length: fc.integer({ min: 16, max: 176 }),
@@ -35,7 +36,7 @@ describe('batches of equal blanks', () => {
         ).toEqual(placesIn(pieces.length));
         expect(laid.length).toBeGreaterThanOrEqual(laid.bound);
       }),
-      { numRuns: 25 },
+      tried(25),
     );
   });
 
@@ -49,7 +50,7 @@ describe('batches of equal blanks', () => {
         const onSheets = laid.used.flatMap(({ tree }) => piecesIn(tree).map(({ piece }) => piece));
         expect([...onSheets, ...laid.missing].sort((a, b) => a - b)).toEqual(placesIn(pieces.length));
       }),
-      { numRuns: 25 },
+      tried(25),
     );
   });
 

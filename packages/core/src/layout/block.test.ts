@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { joinBlocks, pieceBlock, piecesOf, treeOf } from './block';
 import { type CutTree, eachNode, type LaidPiece } from './tree';
 import { verifyCuts } from './verify';
+import { tried } from '../cases.test-support';
 
 const piece = (length: number, width: number): LaidPiece => ({ length, width, turnable: false });
 const restsOf = (tree: CutTree): [number, number][] => {
@@ -50,6 +51,7 @@ describe('a block cut out of a board', () => {
         const board = { x: 0, y: 0, length: length + longer, width: width + wider };
         expect(verifyCuts(treeOf(block, board, kerf), board, pieces, kerf)).toEqual([]);
       }),
+      tried(100),
     );
   });
 });

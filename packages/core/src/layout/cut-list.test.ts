@@ -14,6 +14,7 @@ import {
   seededSearch,
   verifyCuts,
 } from '.';
+import { tried } from '../cases.test-support';
 
 interface Rectangle {
   readonly x: number;
@@ -154,7 +155,7 @@ describe('the list of cuts', () => {
         },
       ),
       // Two flaws whose edges are nearer than a kerf.
-      { numRuns: 250, examples: [NEAR_FLAWS, TWO_KERFS] },
+      { ...tried(250), examples: [NEAR_FLAWS, TWO_KERFS] },
     );
   });
 
@@ -191,7 +192,7 @@ describe('the list of cuts', () => {
             expect([...sawn(cutList(own, letterOf), whole, kerf).keys()].sort()).toEqual(laid.map(letterOf).sort());
         }
       }),
-      { numRuns: 200 },
+      tried(200),
     );
   });
 
@@ -208,6 +209,7 @@ describe('the list of cuts', () => {
           expect(area).toBe(board.length * board.width);
         }
       }),
+      tried(100),
     );
   });
 });

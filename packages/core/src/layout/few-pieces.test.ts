@@ -1,6 +1,7 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { type LaidPiece, layOnBoards, layOnRoll, seededSearch } from '.';
+import { tried } from '../cases.test-support';
 
 interface Size {
   readonly length: number;
@@ -53,7 +54,7 @@ test('every way tried: up to six pieces on a roll are never laid longer than the
         expect(found.length).toBe(leastLength(grown, 120 + kerf) - kerf);
       },
     ),
-    { numRuns: 60 },
+    tried(60),
   );
 });
 
@@ -73,7 +74,7 @@ test('every way tried: up to five pieces have room on a board just where some wa
         expect(missing.length === 0).toBe(spare >= 0);
       },
     ),
-    { numRuns: 60 },
+    tried(60),
   );
 });
 

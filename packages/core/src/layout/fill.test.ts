@@ -6,6 +6,7 @@ import { Filler } from './fill';
 import { seededSearch } from './search';
 import type { LaidPiece } from './tree';
 import { verifyCuts } from './verify';
+import { tried } from '../cases.test-support';
 
 const side = fc.integer({ min: 5, max: 90 });
 const pieces = fc.array(fc.record({ length: side, width: side, turnable: fc.boolean() }), {
@@ -40,6 +41,7 @@ describe('filling a place', () => {
         expect(verifyCuts(treeOf(block, place, kerf), place, all, kerf)).toEqual([]);
         expect(new Set(piecesOf(block)).size).toBe(block.count);
       }),
+      tried(100),
     );
   });
 

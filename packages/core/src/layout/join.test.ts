@@ -4,6 +4,7 @@ import { type Block, pieceBlock, piecesOf } from './block';
 import { joinAgreeing } from './join';
 import { seededSearch } from './search';
 import type { LaidPiece } from './tree';
+import { tried } from '../cases.test-support';
 
 const piece = (length: number, width: number): LaidPiece => ({ length, width, turnable: false });
 const leavesOf = (pieces: readonly LaidPiece[]): Block[] => pieces.map((one, i) => pieceBlock(one, i, 0));
@@ -54,6 +55,7 @@ describe('joining pieces whose sides agree', () => {
           expect(isSound(block, pieces)).toBe(true);
         }
       }),
+      tried(100),
     );
   });
 });

@@ -13,6 +13,7 @@ import {
   seededSearch,
   verifyCuts,
 } from '.';
+import { tried } from '../cases.test-support';
 
 const piece = (length: number, width: number, turnable = false): LaidPiece => ({ length, width, turnable });
 const board = (length: number, width: number, flaws: LaidBoard['flaws'] = []): LaidBoard => ({
@@ -67,7 +68,7 @@ describe('on a roll', () => {
         expect(laidIn(tree)).toEqual(fixed.map((_one, i) => i));
         expect(found.length).toBeGreaterThanOrEqual(found.bound);
       }),
-      { numRuns: 60 },
+      tried(60),
     );
   });
 
@@ -111,7 +112,7 @@ describe('on boards', () => {
             expect(verifyCuts(tree, boards[n]!, pieces, kerf, boards[n]!.flaws)).toEqual([]);
         },
       ),
-      { numRuns: 500 },
+      tried(500),
     );
   });
 
@@ -148,7 +149,7 @@ describe('on boards', () => {
         const laid = layout.used.flatMap((one) => laidIn(one.tree));
         expect([...laid, ...layout.missing].sort((a, b) => a - b)).toEqual(pieces.map((_one, i) => i));
       }),
-      { numRuns: 500 },
+      tried(500),
     );
   });
 
@@ -176,7 +177,7 @@ describe('on boards', () => {
         for (const { board: n, tree } of layout.used)
           expect(verifyCuts(tree, boards[n]!, pieces, 2, boards[n]!.flaws)).toEqual([]);
       }),
-      { numRuns: 300 },
+      tried(300),
     );
   });
 
@@ -235,7 +236,7 @@ describe('on boards', () => {
         expect(layout.missing).toEqual([]);
         expect(layout.used.length).toBe(fewest);
       }),
-      { numRuns: 40 },
+      tried(40),
     );
   });
 

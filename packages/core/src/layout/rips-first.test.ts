@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { type CutTree, eachNode, type LaidPiece, layOnBoards, ripsFirst, seededSearch, verifyCuts } from '.';
+import { tried } from '../cases.test-support';
 
 const placesIn = (tree: CutTree): string[] => {
   const places: string[] = [];
@@ -86,7 +87,7 @@ describe('rips come before crosscuts where both ways give the same', () => {
           }
         },
       ),
-      { numRuns: 300 },
+      tried(300),
     );
   });
 });

@@ -9,6 +9,7 @@ import { followSteps, noSteps, readDrawing } from '../patterns';
 import { partsFromDrawing } from '../products';
 import { seededSearch } from './search';
 import { layShapes, type LaidShape, type Shape } from './true-shape';
+import { tried } from '../cases.test-support';
 
 const turns = (count: number) => Array.from({ length: count }, (_none, i) => (2 * Math.PI * i) / count);
 const QUARTERS = turns(4);
@@ -178,7 +179,7 @@ describe('pieces laid by their true shape', () => {
         const layout = check(shapes, gap, 2000);
         if (layout) expect(layout.width * layout.height).toBeLessThan(rectangles(shapes, gap));
       }),
-      { numRuns: 15 },
+      tried(15, 15),
     );
   }, 60_000);
 });

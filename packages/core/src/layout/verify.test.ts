@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { type CutNode, type CutTree, type LaidPiece, layOnBoards, restNode, seededSearch, verifyCuts } from '.';
+import { tried } from '../cases.test-support';
 
 /**
  * A board of 100 by 40 with a kerf of 2: crosscut at 60, the left part ripped at 20. By hand: pieces of 60 by 20 and
@@ -110,7 +111,7 @@ describe('the checker of layouts finds each fault that is put in', () => {
           expect(verifyCuts(moved, size, pieces, KERF)).not.toEqual([]);
         }
       }),
-      { numRuns: 200 },
+      tried(200),
     );
   });
 });

@@ -2,6 +2,7 @@ import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { BLADE_MOVES, bladesLeft, bladesNow, bladeTally, toOrder, type BladeMove, type DrawerBlade } from '.';
 import { typicalBlade } from '../blades';
+import { tried } from '../cases.test-support';
 
 const blade = (id: string, onHand: number | null, reorderAt: number | null = null): DrawerBlade => {
   const { inSaw: _none, ...drawn } = typicalBlade('5', 'skip', 'plain');
@@ -85,5 +86,6 @@ test('taps of two devices in any order, some sent twice, leave the same number o
       const counts = (list: readonly BladeMove[]) => bladesNow(drawer, list).map(({ onHand }) => onHand);
       expect(counts([...shuffled, ...moves])).toEqual(counts(moves));
     }),
+    tried(100),
   );
 });

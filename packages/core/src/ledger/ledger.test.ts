@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { addUpWork, layersReady, passesByNumber, type PassSawn, type WorkEvent } from '.';
+import { tried } from '../cases.test-support';
 
 const pass = (id: string, good: number, spoiled = 0, number: number | null = null): PassSawn => ({
   kind: 'pass-sawn',
@@ -96,6 +97,7 @@ describe('adding up work', () => {
         expect(addUpWork(events).pieces['body']?.good ?? 0).toBe(expected);
         expect(addUpWork([...events].reverse()).pieces['body']?.good ?? 0).toBe(expected);
       }),
+      tried(100),
     );
   });
 });

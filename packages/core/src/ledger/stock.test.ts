@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { countStock, stockCount, type StockMove, type StockMoveKind } from '.';
+import { tried } from '../cases.test-support';
 
 let made = 0;
 const move = (kind: StockMoveKind, count: number, runId: string | null = null, id = String(made++)): StockMove => ({
@@ -52,6 +53,7 @@ describe('the ledger of stock', () => {
           expect(once.free).toBe(once.onHand - Object.values(once.reserved).reduce((sum, count) => sum + count, 0));
         },
       ),
+      tried(100),
     );
   });
 });

@@ -4,6 +4,7 @@ import { dirname, join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
 import polygonClipping, { type Ring } from 'polygon-clipping';
 import { flatten, pathLength, type Path } from '../geometry';
+import { cases } from '../cases.test-support';
 import { followSteps, noSteps, readDrawing, writeDxf, writeSvg } from '.';
 
 /** Icons are drawn in a box of 24 units; at 5 mm to the unit they are the size of a small plaque. */
@@ -18,7 +19,7 @@ describe('a general-purpose package of filled icons', () => {
   test('every icon reads, and its lines have the area a second library finds, or are reported as crossing', () => {
     expect(icons.length).toBeGreaterThan(500);
     let compared = 0;
-    for (const name of icons) {
+    for (const name of icons.filter((_name, i) => i % 600 < cases(600))) {
       const raw = readDrawing(readFileSync(join(folder, name), 'utf8'));
       if (!raw.ok) throw new Error(`${name}: ${raw.error.message}`);
       const drawing = followSteps(raw.value, noSteps(MM_PER_UNIT));
@@ -36,11 +37,11 @@ describe('a general-purpose package of filled icons', () => {
         if (agrees) compared++;
       }
     }
-    expect(compared).toBeGreaterThan(1000);
+    expect(compared).toBeGreaterThan(cases(1000));
   });
 
   test('every fourth icon goes out as SVG and as DXF and comes back as the same lines', () => {
-    for (const name of icons.filter((_name, i) => i % 4 === 0)) {
+    for (const name of icons.filter((_name, i) => i % 4 === 0 && i < cases(600))) {
       const drawn = linesOf(readFileSync(join(folder, name), 'utf8'), MM_PER_UNIT);
       const lines = drawn.flatMap(({ kind, path }) => (kind === 'ignore' ? [] : [{ kind, path }]));
       for (const text of [writeSvg(lines, name), writeDxf(lines)]) {

@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { pathBox } from '../geometry';
 import { followSteps, measureCut, noSteps, readDrawing, type Drawing } from '.';
+import { tried } from '../cases.test-support';
 
 const svg = (inside: string, root = 'width="100mm" height="100mm" viewBox="0 0 100 100"') =>
   `<svg xmlns="http://www.w3.org/2000/svg" ${root}>${inside}</svg>`;
@@ -114,6 +115,7 @@ describe('shapes and paths', () => {
         // SVG's positive sweep runs clockwise to the eye, which is negative with y up.
         expect(Math.sign(segment.sweep)).toBe(positive ? -1 : 1);
       }),
+      tried(100),
     );
   });
 });
@@ -209,6 +211,7 @@ describe('bad files', () => {
           else expect(['taken', 'no-lines', 'too-large-a-drawing', 'too-small-a-drawing']).toContain(refusal(text));
         },
       ),
+      tried(100),
     );
   });
 });

@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import type { MixCost } from './mix-cost';
 import { bestOfRun, familyChoice } from './best-run';
 import { loadSolver } from './fixtures.test-support';
+import { tried } from '../cases.test-support';
 
 /** A height of a stack of one gang. */
 interface PassCost {
@@ -74,6 +75,7 @@ describe('splitting layers at the least cost', () => {
           expect(priceOf(ours, all, change)).toBe(least);
         },
       ),
+      tried(100),
     );
   });
 
@@ -112,6 +114,7 @@ describe('splitting layers at the least cost', () => {
           expect(left.reduce((sum, { passes }) => sum + passes, 0)).toBe(first.length - 1);
         },
       ),
+      tried(100),
     );
   });
 

@@ -4,6 +4,7 @@ import { inches } from '../units';
 import { blanksOf, SMALL_BLANK } from './blanks';
 import { circle, inputFor, part, planned, rectangle, template } from './fixtures.test-support';
 import { roughCuts } from './rough-cuts';
+import { tried } from '../cases.test-support';
 
 const rowOf = async (path: ReturnType<typeof rectangle>, copies: number, layers: number, changes = {}) => {
   const one = part('one', { outline: { id: 'o', line: null, path }, ...changes });
@@ -77,7 +78,7 @@ describe('the size of a blank', () => {
           }
         },
       ),
-      { numRuns: 100 },
+      tried(100),
     );
   });
 });

@@ -5,6 +5,7 @@ import { inches } from '../units';
 import { BRAD_MM, bradLength, bradPlaces, bradsFor, CLEAR_OF_EDGE, CLEAR_OF_LINE } from './brads';
 import { circle, inputFor, part, planned, rectangle, template } from './fixtures.test-support';
 import { verifyPlan } from './verify';
+import { tried } from '../cases.test-support';
 
 const blankOf = (width: number, height: number, margin: number) => ({
   minX: -margin,
@@ -61,7 +62,7 @@ describe('places for brads', () => {
           expect(Math.min(y - blank.minY, blank.maxY - y)).toBeGreaterThanOrEqual(CLEAR_OF_EDGE + BRAD_MM / 2 - 1e-9);
         }
       }),
-      { numRuns: 60 },
+      tried(60),
     );
   });
 });

@@ -5,6 +5,7 @@ import { loadSolver } from './fixtures.test-support';
 import { costInSteps, COST_STEPS, type MixCost } from './mix-cost';
 import { layersIn } from './mixes';
 import { groupsOf, neededMixes } from './needed-mixes';
+import { cases, tried } from '../cases.test-support';
 
 /** Cost, passes and unevenness of a way, compared in this order. */
 type Figures = readonly [number, number, number];
@@ -91,9 +92,9 @@ describe('the cheapest passes by remainders', () => {
         expect(given(passes, part)).toEqual(part.wanted);
         expect(figuresOf(passes, part.mixes)).toEqual(leastOf(part.wanted, part.mixes));
       }),
-      { numRuns: 300 },
+      tried(300),
     );
-    expect(answered).toBeGreaterThan(200);
+    expect(answered).toBeGreaterThan(cases(200));
   });
 
   test('of hundreds of copies of four members they cost what a solver of whole numbers finds', async () => {
@@ -112,7 +113,7 @@ describe('the cheapest passes by remainders', () => {
         expect(given(passes, part)).toEqual(counts);
         if (solved?.isBest) expect(figuresOf(passes, part.mixes)[0] / COST_STEPS).toBeCloseTo(solved.cost, 4);
       }),
-      { numRuns: 40 },
+      tried(40),
     );
   });
 

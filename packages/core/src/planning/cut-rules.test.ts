@@ -6,6 +6,7 @@ import { circle, inputFor, part, planned, quietKit, rectangle, template } from '
 import { NO_STACK_WISHES } from './model/wishes';
 import { planRun } from './plan';
 import { verifyPlan } from './verify';
+import { tried } from '../cases.test-support';
 
 const line = (id: string, path: ReturnType<typeof rectangle>) => ({ id, line: null, path });
 const rule = (changes: Partial<CutRule>): CutRule => ({ line: 'on', tiltDegrees: 0, kept: null, ...changes });
@@ -259,6 +260,6 @@ test('whatever the rules, boards and variants: the plan is found right by its ch
         expect(verifyPlan(result.value, input)).toEqual([]);
       },
     ),
-    { numRuns: 60 },
+    tried(60),
   );
 });

@@ -1,6 +1,7 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { isWeighed, leastHandled } from './phase-order';
+import { tried } from '../cases.test-support';
 
 interface Handled {
   readonly layerIds: readonly string[];
@@ -69,7 +70,7 @@ test('no other order takes hands less, whatever the phases: every order tried', 
         expect(minutesOf(order, own)).toBe(Math.min(...ordersOf(all).map((one) => minutesOf(one, own))));
       },
     ),
-    { numRuns: 150 },
+    tried(150),
   );
 });
 

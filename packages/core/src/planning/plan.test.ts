@@ -27,6 +27,7 @@ import {
   sawn,
   template,
 } from './fixtures.test-support';
+import { cases, tried } from '../cases.test-support';
 
 const sizes = (plan: Awaited<ReturnType<typeof planned>>) =>
   plan.stacks.filter((s) => s.passesToCut > 0).map(({ layers, passesToCut }) => `${passesToCut}x${layers.length}`);
@@ -380,9 +381,9 @@ describe('any run', () => {
         expect(verifyPlan(result.value, input)).toEqual([]);
         expect(JSON.stringify(await planned(structuredClone(input)))).toBe(JSON.stringify(result.value));
       }),
-      { numRuns: 300 },
+      tried(300),
     );
-    expect(plans).toBeGreaterThan(100);
+    expect(plans).toBeGreaterThan(cases(100));
   });
 
   test('sawing pass after pass ends with every part satisfied and the plan empty', async () => {
@@ -409,7 +410,7 @@ describe('any run', () => {
         expect(costOf(plan)).toMatchObject({ passes: 0, blanks: 0 });
         expect(plan.stacks.flatMap(({ done }) => done)).toHaveLength(passes);
       }),
-      { numRuns: 60 },
+      tried(60),
     );
   });
 });
@@ -465,7 +466,7 @@ describe('reach along a line', () => {
           );
         },
       ),
-      { numRuns: 300 },
+      tried(300),
     );
   });
 

@@ -6,6 +6,7 @@ import type { PlannedCut, Stack } from './model/stack';
 import { costOfChanges, scheduleSpells, spellsOf } from './schedule';
 import { verifyPlan } from './verify';
 import { priceWishes } from './wish-prices';
+import { tried } from '../cases.test-support';
 
 const COSTS = { blade: 1, tilt: 2 };
 
@@ -69,7 +70,7 @@ describe('the order of sawing across stacks', () => {
       fc.property(anyStacks(3), (stacks) => {
         expect(costOfChanges(scheduleSpells(stacks, COSTS), COSTS)).toBe(least(stacks));
       }),
-      { numRuns: 300 },
+      tried(300),
     );
   });
 
@@ -82,7 +83,7 @@ describe('the order of sawing across stacks', () => {
         expect([...isAhead].sort((a, b) => Number(b) - Number(a))).toEqual(isAhead);
         expect(order).toHaveLength(stacks.flatMap(spellsOf).length);
       }),
-      { numRuns: 300 },
+      tried(300),
     );
   });
 
@@ -98,7 +99,7 @@ describe('the order of sawing across stacks', () => {
         expect(scheduleSpells(stacks, COSTS)).toEqual(order);
         expect(costOfChanges(order, COSTS)).toBeLessThanOrEqual(costOfChanges(stacks.flatMap(spellsOf), COSTS));
       }),
-      { numRuns: 200 },
+      tried(200),
     );
   });
 

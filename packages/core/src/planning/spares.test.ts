@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { inputFor, part, planned, template } from './fixtures.test-support';
 import { likelihood, sparesByRisk, type PartAtRisk } from './spares';
 import { verifyPlan } from './verify';
+import { tried } from '../cases.test-support';
 
 const of = (needed: number, layers: number, layerRisk: number, passRisk: number): PartAtRisk => ({
   needed,
@@ -44,7 +45,7 @@ describe('spares by risk', () => {
         const one = of(needed, layers, layerRisk, passRisk);
         expect(likelihood(one, spares)).toBeCloseTo(byHand(one, spares), 9);
       }),
-      { numRuns: 60 },
+      tried(60),
     );
   });
 
@@ -77,7 +78,7 @@ describe('spares by risk', () => {
             ).toBeLessThan(confidence);
         },
       ),
-      { numRuns: 80 },
+      tried(80),
     );
   });
 

@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { FACTORS, factorsInForce, filmSheetsFor, hashOf, judgeReach } from '.';
 import { circle, rectangle } from './fixtures.test-support';
+import { tried } from '../cases.test-support';
 
 describe('reach', () => {
   const board = { minX: 0, minY: 0, maxX: 800, maxY: 200 };
@@ -43,6 +44,7 @@ describe('reach', () => {
           expect(order.indexOf(judgeReach(circle(20, x, y), board, reach + more))).toBeGreaterThanOrEqual(near);
         },
       ),
+      tried(100),
     );
   });
 

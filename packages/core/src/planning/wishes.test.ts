@@ -8,6 +8,7 @@ import { NO_STACK_WISHES, type PinnedStack, type StackWishes } from './model/wis
 import { isSamePin, pinOf, pinsAfterMove } from './stack-pins';
 import { verifyPlan } from './verify';
 import { otherSchool, priceOfOtherSchool, priceWishes, wishesOf, withoutWish } from './wish-prices';
+import { tried } from '../cases.test-support';
 
 const pair = (stacks: Partial<StackWishes>, copies = 6): PlanInput =>
   inputFor([template('t', [part('a'), part('b')])], copies, { run: { stacks: { ...NO_STACK_WISHES, ...stacks } } });
@@ -68,6 +69,7 @@ describe('a layer moved from one stack to another', () => {
         expect(layersOf(pins)).toEqual(layersOf(all));
         return Promise.resolve();
       }),
+      tried(100),
     );
   });
 });

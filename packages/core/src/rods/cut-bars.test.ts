@@ -2,6 +2,7 @@ import { beforeAll, describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import loadHighs from 'highs';
 import { type Bars, cutBars, highsSolver, type Lengths, type LinearSolver } from '.';
+import { tried } from '../cases.test-support';
 
 let solver: LinearSolver;
 beforeAll(async () => {
@@ -67,7 +68,7 @@ describe('lengths from bars', () => {
           expect(layout.proven).toBe(true);
         },
       ),
-      { numRuns: 60 },
+      tried(60),
     );
   });
 
@@ -93,7 +94,7 @@ describe('lengths from bars', () => {
           });
         },
       ),
-      { numRuns: 80 },
+      tried(80),
     );
   });
 

@@ -1,6 +1,7 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { type Fillable, waysToFill } from './ways-to-fill';
+import { tried } from '../cases.test-support';
 
 /** Every way there is, by counting through all of them. */
 function everyWay(things: readonly Fillable[], room: number): number[][] {
@@ -28,6 +29,7 @@ test('the last of ever better ways is the best of all', () => {
       const most = Math.max(...everyWay(things, size).map((way) => valueOf(things, way)));
       expect(best ? valueOf(things, best) : 0).toBe(most);
     }),
+    tried(100),
   );
 });
 
@@ -46,6 +48,7 @@ test('all ways above a mark: just those that counting through finds', () => {
         way.forEach((count, i) => expect(count).toBeLessThanOrEqual(things[i]!.most));
       }
     }),
+    tried(100),
   );
 });
 

@@ -6,6 +6,7 @@ import type { SawLine, WorkToSaw } from './line';
 import { GIVEN_UP, brokenRules, orderOfCuts, supportAlong } from './order';
 import { supportOf } from './support';
 import { travelOf } from './travel';
+import { tried } from '../cases.test-support';
 
 const opening = (id: string, path: ReturnType<typeof rectangle>, changes: Partial<SawLine> = {}): SawLine => {
   const points = flatten(path);
@@ -47,7 +48,7 @@ describe('the order of cuts', () => {
         expect([...found.ids].sort()).toEqual(lines.map(({ id }) => id).sort());
         expect(brokenRules(found.ids, work(lines))).toEqual([]);
       }),
-      { numRuns: 60 },
+      tried(60),
     );
   });
 
@@ -59,7 +60,7 @@ describe('the order of cuts', () => {
         const shortest = Math.min(...[...permutations(lines)].map(travelOf));
         expect(orderOfCuts(work(lines)).travelMm).toBeCloseTo(shortest, 6);
       }),
-      { numRuns: 60 },
+      tried(60),
     );
   });
 
@@ -80,7 +81,7 @@ describe('the order of cuts', () => {
         if (Math.min(...supportAlong(found.ids, work(lines))) > 6.35)
           expect(found.travelMm).toBeLessThanOrEqual(travelOf(drawn) + 1e-9);
       }),
-      { numRuns: 40 },
+      tried(40),
     );
   });
 

@@ -12,6 +12,7 @@ import { LEAST_OVERLAP } from './tiles';
 import { marksBox, wrapText } from './marks';
 import { drawPattern } from './pattern';
 import { printedFor } from './printed.test-support';
+import { tried } from '../cases.test-support';
 
 const OPTIONS = defaultPatternOptions({ paper: 'a4', units: 'mm' });
 const pattern = (width: number, height: number, changes: Partial<Pattern> = {}): Pattern => ({
@@ -97,7 +98,7 @@ describe('patterns on paper', () => {
         const order = (a: number[], b: number[]) => a[0]! - b[0]! || a[1]! - b[1]!;
         expect(found.sort(order)).toEqual(asked.sort(order));
       }),
-      { numRuns: 40 },
+      tried(40),
     );
   });
 
@@ -319,6 +320,7 @@ describe('what to print', () => {
       fc.property(fc.string({ maxLength: 80 }), fc.integer({ min: 20, max: 90 }), (text, width) => {
         expect(wrapText(text, width, 2.7).join('').replace(/\s/g, '')).toBe(text.replace(/\s/g, ''));
       }),
+      tried(100),
     );
   });
 });

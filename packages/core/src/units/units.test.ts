@@ -14,6 +14,7 @@ import {
   sumMm,
   typedUnit,
 } from '.';
+import { tried } from '../cases.test-support';
 
 const read = (text: string, unit: 'in' | 'mm' = 'in') => {
   const result = parseLength(text, unit);
@@ -95,6 +96,7 @@ describe('reading a length', () => {
         const result = parseLength(text, unit);
         if (result.ok) expect(result.value.mm > 0 && Number.isFinite(result.value.mm)).toBe(true);
       }),
+      tried(100),
     );
   });
 });
@@ -108,6 +110,7 @@ describe('printing a length', () => {
         expect(whole + numerator / denominator).toBe(n / 64);
         expect(read(formatLength(inches(n / 64), 'in'))).toBe(inches(n / 64));
       }),
+      tried(100),
     );
   });
 
@@ -161,6 +164,7 @@ describe('a size that can be set on a rule', () => {
         expect(more).toBeGreaterThan(-1e-5);
         expect(more).toBeLessThan(unit === 'in' ? 25.4 / 16 : 1);
       }),
+      tried(100),
     );
   });
 });

@@ -14,6 +14,7 @@ import {
   WOODS,
 } from '.';
 import type { StockItem } from '.';
+import { tried } from '../cases.test-support';
 
 const typed = (text: string, unit: 'in' | 'mm' = 'in') => {
   const read = parseStock(text, unit);
@@ -116,6 +117,7 @@ describe('the rack as a table', () => {
             expect(read.value.item[side]!.mm).toBeCloseTo(item[side]!.mm, 5);
         });
       }),
+      tried(100),
     );
   });
 
@@ -230,6 +232,7 @@ describe('a board too wide for a machine is ripped first, where a saw rips', () 
           if (strips > 1) expect(widthMm).toBeLessThanOrEqual(inches(12) + 1e-6);
         }
       }),
+      tried(100),
     );
   });
 });

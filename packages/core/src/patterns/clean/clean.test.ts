@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { fromSvg } from '../reading.test-support';
+import { tried } from '../../cases.test-support';
 
 const stroked = (d: string, id = '') => `<path d="${d}" fill="none" stroke="#000"${id ? ` id="${id}"` : ''}/>`;
 const faultsOf = (body: string, mends = {}, joinWithin = 0.1) => fromSvg(body, { mends, joinWithin }).faults;
@@ -124,6 +125,7 @@ describe('what may not be meant', () => {
         const told = faultsOf(plate + drawn).filter(({ kind }) => kind === 'crossing');
         expect(told).toHaveLength(room.filter(({ inside, outside }) => inside > 0 && outside > 0).length);
       }),
+      tried(100),
     );
   });
 

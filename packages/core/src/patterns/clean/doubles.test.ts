@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { pathLength } from '../../geometry';
 import { dxfText, fromSvg, fromText, IN_MM } from '../reading.test-support';
+import { tried } from '../../cases.test-support';
 
 const open = (d: string) => `<path fill="none" stroke="#000" d="${d}"/>`;
 const seen = (body: string, keep = false) => {
@@ -68,7 +69,7 @@ describe('one line drawn twice in another form is one cut, and told', () => {
         const covered = Math.max(a, b, c, d) - Math.min(a, b, c, d);
         expect(lengths).toEqual([covered, 320]);
       }),
-      { numRuns: 60 },
+      tried(60),
     );
   });
 });

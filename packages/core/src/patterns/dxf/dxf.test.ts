@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { pathLength } from '../../geometry';
 import { followSteps, noSteps, readDrawing } from '..';
 import { dxfText, fromText, IN_MM } from '../reading.test-support';
+import { tried } from '../../cases.test-support';
 
 const line = (x1: number, y1: number, x2: number, y2: number, layer = '0') => [
   0,
@@ -98,6 +99,7 @@ describe('entities against closed forms', () => {
         expect(drawn!.area).toBeCloseTo((radius ** 2 * (sweep - Math.sin(sweep))) / 2, 3);
         expect(pathLength(drawn!.path)).toBeCloseTo(radius * sweep + 2 * radius * Math.sin(sweep / 2), 3);
       }),
+      tried(100),
     );
   });
 
@@ -336,6 +338,7 @@ describe('bad files', () => {
           'too-many-points',
         ]).toContain(kind(dxfText(groups.flat(), IN_MM)));
       }),
+      tried(100),
     );
   });
 });

@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { pathLength } from '../../geometry';
 import { followSteps, noSteps, readDrawing } from '..';
 import { dxfText, fromText, IN_MM } from '../reading.test-support';
+import { tried } from '../../cases.test-support';
 
 const linesOf = (entities: readonly (string | number)[]) => fromText(dxfText(entities, IN_MM)).lines;
 const near = (figure: number) => expect.closeTo(figure, 6);
@@ -159,7 +160,7 @@ describe('files that would never end', () => {
         }
         expect(answer(lines.join('\n'))).toMatch(/^(taken|not-a-d|no-lines|too-|binary)/);
       }),
-      { numRuns: 300 },
+      tried(300),
     );
   });
 });

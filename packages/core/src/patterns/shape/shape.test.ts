@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { pathLength, pathBox } from '../../geometry';
 import type { ShapeStep } from '..';
 import { fromSvg } from '../reading.test-support';
+import { tried } from '../../cases.test-support';
 
 const mm = (value: number) => ({ mm: value, typed: null });
 /** A plate 100 by 60 with a slot 6 wide and 20 deep let into its upper edge, and a hole. */
@@ -57,7 +58,7 @@ describe('scale', () => {
         });
         expect(after.width).toBeCloseTo(100 * factor, 4);
       }),
-      { numRuns: 30 },
+      tried(30),
     );
   });
 });

@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { circlePath, type Path, type Point } from '../../geometry';
 import { likeParts, openingRoom } from '.';
 import { shapes, understood } from './understanding.test-support';
+import { tried } from '../../cases.test-support';
 
 describe('drawings larger than any saw needs are answered', () => {
   test('a comb of eight thousand teeth, six hundred circles in each other, a scribble', () => {
@@ -62,6 +63,7 @@ describe('drawings larger than any saw needs are answered', () => {
           expect(Math.abs(openingRoom(line(turned), []) - across)).toBeLessThan(0.02);
         },
       ),
+      tried(100),
     );
     // A wedge: the radius of the circle in a triangle is twice its area over its girth.
     const wedge = openingRoom(

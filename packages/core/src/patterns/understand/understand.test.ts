@@ -13,6 +13,7 @@ import {
   type KnownWays,
 } from '.';
 import { CONTEXT, shapes, understood } from './understanding.test-support';
+import { tried } from '../../cases.test-support';
 
 const polygon = (...points: readonly (readonly [number, number])[]): Point[] => points.map(([x, y]) => ({ x, y }));
 const box = (w: number, h: number, x = 0, y = 0) => polygon([x, y], [x + w, y], [x + w, y + h], [x, y + h]);
@@ -223,7 +224,7 @@ describe('pierce holes', () => {
           expect(frame!.falling.some(({ path }) => isInside(at, flatten(path)))).toBe(false);
         }
       }),
-      { numRuns: 60 },
+      tried(60),
     );
   });
 });

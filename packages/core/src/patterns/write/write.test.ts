@@ -5,6 +5,7 @@ import { DxfWriter, LWPolylineFlags, point2d, point3d, Units } from '@tarikjabir
 import { circlePath, movePath, pathBox, pathLength, signedArea, type Path, type Segment } from '../../geometry';
 import { followSteps, noSteps, readDrawing, type Drawing } from '..';
 import { writeDxf, writeSvg, type WrittenLine } from '.';
+import { tried } from '../../cases.test-support';
 
 function back(text: string): Drawing {
   const raw = readDrawing(text);
@@ -73,7 +74,7 @@ describe.each([
           lines.map(({ kind, path }) => `${kind} ${Math.abs(signedArea(path)).toFixed(0)}`).sort(),
         );
       }),
-      { numRuns: 60 },
+      tried(60),
     );
   });
 
@@ -114,7 +115,7 @@ describe.each([
         expect(Math.abs(one!.area - Math.abs(signedArea(path)))).toBeLessThan(0.5);
         expect(pathLength(one!.path)).toBeCloseTo(pathLength(path), 0);
       }),
-      { numRuns: 40 },
+      tried(40),
     );
   });
 });

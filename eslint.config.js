@@ -45,6 +45,27 @@ const roomRules = FLOORS.flatMap((rooms, floor) =>
   })),
 );
 
+/** Rooms of planning, low to high: each imports only rooms before it, and of those what their index names. */
+const PLANNING = ['model', 'needs', 'blanks', 'phases', 'costs', 'stack', 'choice', 'schedule', 'supply', 'verify'];
+
+const abovePlanning = FLOORS.slice(FLOORS.findIndex((rooms) => rooms.includes('planning')) + 1).flat();
+
+const planningRules = PLANNING.map((room, floor) => {
+  const above = ['plan', 'wish-prices', 'ways-out', 'index', ...PLANNING.slice(floor + 1)].join('|');
+  const below = PLANNING.slice(0, floor).filter((one) => one !== 'model');
+  const regex = [
+    room === 'model' ? String.raw`^\.\./(?!\.\./)` : String.raw`^\.\.(/(${above})(/|$)|$)`,
+    ...(below.length > 0 ? [String.raw`^\.\./(${below.join('|')})/`] : []),
+    String.raw`^\.\./\.\./(${abovePlanning.join('|')})(/|$)`,
+    '^(@rapid-jig/|react|express|drizzle-orm|node:)',
+  ].join('|');
+  const message = `planning/${room} may import only the rooms below it, by their index, and the floors below planning`;
+  return {
+    files: [`packages/core/src/planning/${room}/*.ts`],
+    rules: { 'no-restricted-imports': ['error', { patterns: [{ regex, message }] }] },
+  };
+});
+
 /** The floors of the web app: its rooms in turn, each knowing only those before it; a view knows the views before its own. */
 const WEB_FLOORS = [
   ['theme', 'workers'],
@@ -79,17 +100,6 @@ const webRules = WEB_FLOORS.flatMap((rooms, floor) =>
 
 const COLOUR = /^#[0-9a-f]{3,8}$|rgba?\(|hsl/i;
 
-/** Types of a plan know types of the rooms below and each other, not the algorithms that make them. */
-const modelRule = {
-  files: ['packages/core/src/planning/model/*.ts'],
-  rules: {
-    'no-restricted-imports': [
-      'error',
-      { patterns: [{ regex: '^\\.\\./(?!\\.\\./)', message: 'the model of a plan knows none of its algorithms' }] },
-    ],
-  },
-};
-
 export default ts.config(
   { ignores: ['**/dist/', '**/node_modules/', 'data/', 'test-results/', 'packages/server/drizzle/'] },
   js.configs.recommended,
@@ -121,7 +131,7 @@ export default ts.config(
     },
   },
   ...roomRules,
-  modelRule,
+  ...planningRules,
   {
     files: ['packages/core/src/**/*.ts'],
     ignores: ['**/*.test.ts'],

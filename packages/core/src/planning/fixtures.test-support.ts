@@ -9,7 +9,7 @@ import { newRun, newRunLine, type PlanInput, type PlanKit, type RunLine } from '
 import type { Plan } from './model/plan';
 import { type Shop, TYPICAL_SHOP } from './model/shop';
 import type { Phase } from './model/stack';
-import { passSawn } from './pass-sawn';
+import { passSawn } from './phases/pass-sawn';
 import { NO_STACK_WISHES } from './model/wishes';
 import { planRun } from './plan';
 

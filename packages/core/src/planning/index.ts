@@ -1,32 +1,57 @@
-export { blanksOf } from './blanks';
-export { compareCosts, costOf } from './compare';
-export { besideCut, bitForLayer, hintsForCut } from './cut-blades';
-export { filmSheetsFor } from './consumables';
-export { sparesFor } from './count';
-export { bitOfSizes, bitsOf, phaseMinutes, timesToSaw, totalMinutes } from './estimate';
-export { gangOfLayer } from './gang-of-layer';
+export {
+  blanksOf,
+  familiesOfRun,
+  GANG_GAP,
+  gangName,
+  gangOfLayer,
+  hashOf,
+  isTilted,
+  judgeReach,
+  type LaidClose,
+  layClose,
+  mayLieClose,
+  stackName,
+} from './blanks';
+export {
+  bitOfSizes,
+  bitsOf,
+  compareCosts,
+  costOf,
+  filmSheetsFor,
+  otherPatternWays,
+  type OtherWay,
+  patternMinutes,
+  patternsPut,
+  peelMinutes,
+  phaseMinutes,
+  timesToSaw,
+  totalMinutes,
+  worthOf,
+} from './costs';
+export { besideCut, bitForLayer, hintsForCut } from './stack';
+export { copiesByVariant, rodsOfRun, sparesFor, type Surplus, surplusOf } from './needs';
 export { PATTERN_METHODS, PATTERN_WAYS } from './model/pattern-method';
 export type { PatternMaterial, PatternMethod, PatternWay } from './model/pattern-method';
-export { handlingByPhase } from './handling';
-export { otherPatternWays, patternMinutes, patternsPut, peelMinutes } from './patterns-on';
-export type { OtherWay } from './patterns-on';
-export { lastPhases, layersFinishedIn, layersInHand, phasesMissing } from './last-phases';
+export {
+  handlingByPhase,
+  type Incomplete,
+  incompleteIn,
+  lastPhases,
+  layersFinishedIn,
+  layersInHand,
+  leftBeforeGlue,
+  type LeftToDo,
+  type MarkedPass,
+  passSawn,
+  phasesMissing,
+  type SpoiledInPass,
+  wantsSecondEntry,
+} from './phases';
 export { FACTORS, factorsInForce } from './model/factors';
 export type { Factor, FactorId, FactorValues } from './model/factors';
-export { gangName, stackName } from './gangs';
-export { GANG_GAP, layClose, mayLieClose } from './lay-close';
-export type { LaidClose } from './lay-close';
-export { incompleteIn, leftBeforeGlue } from './completeness';
-export type { Incomplete, LeftToDo } from './completeness';
-export { surplusOf } from './surplus';
-export type { Surplus } from './surplus';
-export { familiesOfRun } from './gangs-of-run';
-export { copiesByVariant } from './variants';
-export { isSamePin, pinOf, pinsAfterMove } from './stack-pins';
+export { couldBeSawn, isSamePin, pinOf, pinsAfterMove } from './choice';
 export { otherSchool, priceOfOtherSchool, priceWishes, wishesOf, withCutOrder, withoutWish } from './wish-prices';
 export type { Wish, WishPrice } from './wish-prices';
-export { hashOf } from './key';
-export { couldBeSawn } from './known-stack';
 export { newRun, newRunLine } from './model/input';
 export type {
   MeasuredThickness,
@@ -100,18 +125,10 @@ export type {
   WoodPlanInput,
   WoodProgress,
 } from './model/supply';
-export { wantsSecondEntry } from './entries';
-export { isTilted } from './tilt';
 export { NO_STACK_WISHES, NO_WISHES } from './model/wishes';
 export type { OwnCutOrder, PinnedBlank, PinnedStack, StackWishes, Substitute, WoodWishes } from './model/wishes';
-export { bladesInOrder, isToSaw } from './order';
-export { spellsOf } from './schedule';
-export type { Spell } from './schedule';
-export { passSawn } from './pass-sawn';
-export type { MarkedPass, SpoiledInPass } from './pass-sawn';
-export { worthOf } from './pass-cost';
+export { bladesInOrder, isToSaw, type Spell, spellsOf } from './schedule';
 export { planRun } from './plan';
-export { judgeReach } from './reach';
 export {
   measuredOnBoards,
   boughtNeeds,
@@ -126,20 +143,11 @@ export {
   planRods,
   planWood,
   rackOfRun,
-  rodsOfRun,
   stripsToRip,
   takenWood,
   verifyWood,
-  waysOut,
 } from './supply';
-export type {
-  BoughtNeed,
-  CutCaution,
-  DrawDown,
-  MillingCaution,
-  PassOnBoards,
-  PinFault,
-  WayOut,
-  WayOutKind,
-} from './supply';
+export type { BoughtNeed, CutCaution, DrawDown, MillingCaution, PassOnBoards, PinFault } from './supply';
 export { verifyPlan } from './verify';
+export { waysOut } from './ways-out';
+export type { WayOut, WayOutKind } from './ways-out';

@@ -1,16 +1,20 @@
 import { err, ok, type Result } from '../result';
 import { snapMm, toNm } from '../units';
-import { blanksOf } from './blanks';
-import { consumablesFor } from './consumables';
-import { bladeUses } from './blade-changes';
-import { addMinutes, NO_MINUTES, passMinutes, phaseMinutes, timesMinutes, timesToSaw } from './estimate';
-import { gangOfLayer } from './gang-of-layer';
-import type { CountedPart } from './count';
-import { layersInHand } from './last-phases';
+import { blanksOf, gangOfLayer, gangsOfRun, settingsOf } from './blanks';
+import { addMinutes, consumablesFor, NO_MINUTES, passMinutes, phaseMinutes, timesMinutes, timesToSaw } from './costs';
+import {
+  bladeTurns,
+  bladeUses,
+  costOfChanges,
+  glueUpsOf,
+  inOrderOf,
+  isToSaw,
+  scheduleSpells,
+  spellsOf,
+} from './schedule';
+import { type CountedPart, hardwareOfRun, rodsOfRun } from './needs';
+import { layersInHand } from './phases';
 import { factorsInForce } from './model/factors';
-import { gangsOfRun } from './gangs-of-run';
-import { glueUpsOf } from './glue-ups';
-import { hardwareOfRun } from './hardware';
 import type { PartCount } from './model/count';
 import type { PlanError, PlanInput, PlanKit } from './model/input';
 import type {
@@ -25,12 +29,8 @@ import type {
 } from './model/plan';
 import type { CutBlank, SawnStack, Stack, StackedGang } from './model/stack';
 import type { PinnedStack } from './model/wishes';
-import { bladeTurns, inOrderOf, isToSaw } from './order';
-import { costOfChanges, scheduleSpells, spellsOf } from './schedule';
-import { chooseStacks } from './stacks';
-import { rodsOfRun } from './supply/rods';
-import { settingsOf } from './tilt';
-import { bladeWarnings, stackWarnings } from './warnings';
+import { chooseStacks } from './choice';
+import { bladeWarnings, stackWarnings } from './stack';
 
 /**
  * Plans a run: what to cut from what, in which stacks, with which blade, in which order. Pure: the same input gives the

@@ -1,4 +1,4 @@
-import { compareCosts, costOf } from './compare';
+import { compareCosts, costOf } from './costs';
 import type { PlanInput, PlanKit } from './model/input';
 import type { Plan, PlanCost } from './model/plan';
 import type { Shop } from './model/shop';

@@ -1,11 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { costOf } from './compare';
+import { costOf } from './costs/compare';
 import { part, planned, quietKit, template, inputFor, rectangle } from './fixtures.test-support';
 import { lanterns } from './lantern.test-support';
 import type { PlanInput } from './model/input';
 import { NO_STACK_WISHES, type PinnedStack, type StackWishes } from './model/wishes';
-import { isSamePin, pinOf, pinsAfterMove } from './stack-pins';
+import { isSamePin, pinOf, pinsAfterMove } from './choice/stack-pins';
 import { verifyPlan } from './verify';
 import { otherSchool, priceOfOtherSchool, priceWishes, wishesOf, withoutWish } from './wish-prices';
 import { tried } from '../cases.test-support';

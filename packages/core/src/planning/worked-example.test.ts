@@ -7,7 +7,7 @@ import { highsSolver, type LinearSolver } from '../rods';
 import { printedFor } from '../sheets/printed.test-support';
 import { inches } from '../units';
 import { TYPICAL_MACHINES } from '../wood';
-import { bitsOf } from './estimate';
+import { bitsOf } from './costs/estimate';
 import { inputFor, part, planned, rectangle, template } from './fixtures.test-support';
 import type { PlanInput } from './model/input';
 import type { Plan } from './model/plan';

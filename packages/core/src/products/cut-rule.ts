@@ -1,5 +1,3 @@
-import type { Part } from './template';
-
 /** On which side of its line the blade runs; outside and inside are those of the part. */
 export const LINE_RULES = ['on', 'outside', 'inside'] as const;
 export type LineRule = (typeof LINE_RULES)[number];
@@ -23,12 +21,17 @@ export interface CutRule {
 /** On the line, square to the table, and what falls out is thrown away. */
 export const PLAIN_CUT: CutRule = { line: 'on', tiltDegrees: 0, kept: null };
 
-export const ruleOf = ({ cutRules }: Pick<Part, 'cutRules'>, cutId: string): CutRule => cutRules[cutId] ?? PLAIN_CUT;
+/** What says how its cuts are sawn, by their ids: a part. */
+interface WithRules {
+  readonly cutRules: Readonly<Record<string, CutRule>>;
+}
+
+export const ruleOf = ({ cutRules }: WithRules, cutId: string): CutRule => cutRules[cutId] ?? PLAIN_CUT;
 
 const isPlain = ({ line, tiltDegrees, kept }: CutRule): boolean => line === 'on' && tiltDegrees === 0 && kept === null;
 
 /** The part with another rule for a cut; a plain one is not kept. */
-export function withRule(part: Part, cutId: string, changes: Partial<CutRule>): Part {
+export function withRule<P extends WithRules>(part: P, cutId: string, changes: Partial<CutRule>): P {
   const rule = { ...ruleOf(part, cutId), ...changes };
   const { [cutId]: _before, ...others } = part.cutRules;
   return { ...part, cutRules: isPlain(rule) ? others : { ...others, [cutId]: rule } };

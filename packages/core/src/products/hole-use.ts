@@ -1,5 +1,4 @@
 import type { Length } from '../units';
-import type { Part } from './template';
 
 /** What goes into a hole that stays: nothing that fits, what is fixed in it, or what turns or slides in it. */
 export const HOLE_FITS = ['plain', 'tight', 'loose'] as const;
@@ -15,11 +14,15 @@ export interface HoleUse {
 /** Right through, with nothing that has to fit. */
 export const PLAIN_HOLE: HoleUse = { fit: 'plain', depth: null };
 
-export const holeUseOf = ({ holeUses }: Pick<Part, 'holeUses'>, holeId: string): HoleUse =>
-  holeUses[holeId] ?? PLAIN_HOLE;
+/** What says how its holes are used, by their ids: a part. */
+interface WithUses {
+  readonly holeUses: Readonly<Record<string, HoleUse>>;
+}
+
+export const holeUseOf = ({ holeUses }: WithUses, holeId: string): HoleUse => holeUses[holeId] ?? PLAIN_HOLE;
 
 /** The part with another use of a hole; a plain one is not kept. */
-export function withHoleUse(part: Part, holeId: string, changes: Partial<HoleUse>): Part {
+export function withHoleUse<P extends WithUses>(part: P, holeId: string, changes: Partial<HoleUse>): P {
   const use = { ...holeUseOf(part, holeId), ...changes };
   const { [holeId]: _before, ...others } = part.holeUses;
   const isPlain = use.fit === 'plain' && use.depth === null;

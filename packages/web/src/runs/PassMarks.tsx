@@ -1,24 +1,16 @@
 import { useMemo, useState } from 'react';
 import { Box, Button, Typography } from '@mui/material';
-import { passesByNumber, stackName, type PassSawn, type PlannedStack, type SpoiledLayer } from '@rapid-jig/core';
+import { passesByNumber, stackName, type PlannedStack, type SpoiledLayer } from '@rapid-jig/core';
 import { CountField } from '../fields/CountField';
 import { counted } from '../words/counted';
 import { OnceButton } from '../fields/OnceButton';
 import { useOpenRun, useRunState } from './RunRoute';
+import { passNumbers, TICKS, type MarksProps } from './marks';
 import { PhaseMarks } from './PhaseMarks';
 import { SpoiledLayers } from './SpoiledLayers';
 
 /** More boxes than this are a number: nobody counts forty ticks. */
 const MOST_BOXES = 12;
-
-/** Plain boxes in targets for a dusty finger; a wall may hold hundreds. */
-export const TICKS = {
-  display: 'flex',
-  flexWrap: 'wrap',
-  my: 0.5,
-  '& label': { width: 44, height: 44, display: 'grid', placeItems: 'center', cursor: 'pointer' },
-  '& input': { width: 30, height: 30, m: 0, accentColor: 'var(--rj-palette-primary-main)', cursor: 'pointer' },
-} as const;
 
 /** A box for every pass of a stack, or for each phase of it: ticked ones are sawn; a tick taken off takes that back. */
 export function PassMarks({ stack }: { readonly stack: PlannedStack }) {
@@ -51,15 +43,6 @@ export function PassMarks({ stack }: { readonly stack: PlannedStack }) {
         ))}
     </Box>
   );
-}
-
-export interface MarksProps {
-  readonly stack: PlannedStack;
-  readonly sawn: ReadonlyMap<number, readonly PassSawn[]>;
-  /** How many passes there are, sawn or not. */
-  readonly all: number;
-  readonly spoiled: readonly SpoiledLayer[];
-  readonly onMarked: () => void;
 }
 
 function Boxes({ stack, sawn, all, spoiled, onMarked }: MarksProps) {
@@ -106,13 +89,6 @@ function OneByOne({ stack, sawn, all, spoiled, onMarked }: MarksProps) {
       </OnceButton>
     </Box>
   );
-}
-
-/** The numbers of the passes sawn and, to make up `all`, the lowest that no pass has; in order. */
-export function passNumbers(sawn: ReadonlyMap<number, unknown>, all: number): number[] {
-  const numbers = [...sawn.keys()];
-  for (let pass = 1; numbers.length < all; pass++) if (!sawn.has(pass)) numbers.push(pass);
-  return numbers.sort((a, b) => a - b);
 }
 
 /** Pieces of the next pass that were spoiled; asked for only when wanted. */

@@ -3,7 +3,7 @@ import { phasesMissing, stackName, type PassSawn, type Phase, type PlannedStack 
 import { OnceButton } from '../fields/OnceButton';
 import { FIGURE } from '../theme/theme';
 import { layersWords, phaseWords } from '../words/stacks';
-import { passNumbers, TICKS, type MarksProps } from './PassMarks';
+import { passNumbers, TICKS, type MarksProps } from './marks';
 import { useOpenRun } from './RunRoute';
 
 /** Passes that are shown with all their boxes; the others wait in a line of their own. */

@@ -7,7 +7,7 @@ import type { PlanInput } from '../model/input';
 import type { RodGroup } from '../model/rod';
 import type { WoodGroup } from '../model/supply';
 import { NO_WISHES } from '../model/wishes';
-import { passSawn } from '../pass-sawn';
+import { passSawn } from '../phases/pass-sawn';
 import { verifyPlan } from '../verify';
 import { drawDown, planWood, verifyWood } from '.';
 import { onRack } from './rack.test-support';

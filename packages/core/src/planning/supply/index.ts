@@ -11,7 +11,5 @@ export type { PassOnBoards } from './passes-on-boards';
 export { pinBlank, pinOnBoard } from './pins';
 export type { PinFault } from './pins';
 export { rackOfRun } from './rack-of-run';
-export { planRods, rodsOfRun, stripsToRip } from './rods';
+export { planRods, stripsToRip } from './rods';
 export { verifyWood } from './verify-wood';
-export { waysOut } from './ways-out';
-export type { WayOut, WayOutKind } from './ways-out';

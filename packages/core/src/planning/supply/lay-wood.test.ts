@@ -4,7 +4,8 @@ import { inches } from '../../units';
 import { TYPICAL_MACHINES } from '../../wood';
 import { inputFor, part, planned, quietKit, rectangle, template } from '../fixtures.test-support';
 import { NO_WISHES, type WoodWishes } from '../model/wishes';
-import { layingWood, pinBlank, pinOnBoard, planWood, waysOut } from '.';
+import { layingWood, pinBlank, pinOnBoard, planWood } from '.';
+import { waysOut } from '../ways-out';
 import type { RackEntry, WoodGroup } from '../model/supply';
 import { onRack } from './rack.test-support';
 

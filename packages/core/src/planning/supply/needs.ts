@@ -1,7 +1,5 @@
 import { toNm } from '../../units';
-import { blanksOf } from '../blanks';
-import { gangOfLayer } from '../gang-of-layer';
-import { gangName } from '../gangs';
+import { blanksOf, gangName, gangOfLayer } from '../blanks';
 import type { Plan } from '../model/plan';
 import type { PlannedRod } from '../model/rod';
 import type { NeededBlank, WoodNeeds } from '../model/supply';

@@ -1,6 +1,6 @@
 import { compareMm, snapMm, sumMm } from '../../units';
 import { type Machines, waysFrom } from '../../wood';
-import { gangOfLayer } from '../gang-of-layer';
+import { gangOfLayer } from '../blanks';
 import type { PlannedStack } from '../model/plan';
 import type { StackedGang } from '../model/stack';
 import type { NeededBlank, RackEntry, WoodGroup } from '../model/supply';

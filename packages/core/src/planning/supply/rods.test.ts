@@ -4,7 +4,8 @@ import { highsSolver, type LinearSolver } from '../../rods';
 import { inches } from '../../units';
 import { parseStock, TYPICAL_MACHINES } from '../../wood';
 import { inputFor, template } from '../fixtures.test-support';
-import { planRods, rodsOfRun, stripsToRip } from '.';
+import { rodsOfRun } from '../needs/rods';
+import { planRods, stripsToRip } from '.';
 
 let solver: LinearSolver;
 beforeAll(async () => {

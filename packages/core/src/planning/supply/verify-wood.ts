@@ -3,8 +3,7 @@ import { compareMm, fromNm, sumMm, toNm } from '../../units';
 import { waysFrom, type Defect, type StockItem } from '../../wood';
 import type { PlannedRod, RodGroup } from '../model/rod';
 import type { NeededBlank, RackEntry, TakenBoard, TakenGroup, WoodPlanInput } from '../model/supply';
-import { blanksOf } from '../blanks';
-import { hashOf } from '../key';
+import { blanksOf, hashOf } from '../blanks';
 import { isOfSection } from './rods';
 import { boardOf, copiesOf, flawsOf, isAllowed } from './sources';
 

@@ -1,7 +1,7 @@
 import { boxUnion, pathBox, type Box } from '../../geometry';
 import type { Part, Ply, Template } from '../../products';
 import { fromNm, toNm } from '../../units';
-import { shortKey, canonicalJson } from '../key';
+import { canonicalJson, shortKey } from '../blanks';
 import type { PlanInput, RunLine } from '../model/input';
 import type { PatternMethod } from '../model/pattern-method';
 

@@ -2,8 +2,7 @@ import { flatten, movePath, nearestOnPiece, type Path, type Point } from '../../
 import { cutsOf } from '../../products';
 import { toNm } from '../../units';
 import { hardnessClass, woodById } from '../../wood';
-import { BRAD_MM, CLEAR_OF_EDGE, CLEAR_OF_LINE, FEWEST_BRADS } from '../brads';
-import { PILOT_MM } from '../held';
+import { BRAD_MM, CLEAR_OF_EDGE, CLEAR_OF_LINE, FEWEST_BRADS, PILOT_MM } from '../stack';
 import type { PlanInput } from '../model/input';
 import type { PlannedStack } from '../model/plan';
 import { marginOf, type ExpectedGang } from './expected';

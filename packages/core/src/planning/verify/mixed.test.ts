@@ -6,7 +6,7 @@ import type { PlanInput } from '../model/input';
 import type { Plan, PlannedStack } from '../model/plan';
 import type { Held, Phase } from '../model/stack';
 import { NO_STACK_WISHES } from '../model/wishes';
-import { passSawn } from '../pass-sawn';
+import { passSawn } from '../phases/pass-sawn';
 import { verifyPlan } from '.';
 
 /** Lanterns whose five layers are one stack, held with brads; of the first pass the window and the slots are sawn, a slotted layer is lost. */

@@ -4,13 +4,12 @@ import { keptIn, measureCut, openingRoom, pierceHolesFor } from '../../patterns'
 import { cutsOf, shapeOfPart, type Part } from '../../products';
 import { compareMm } from '../../units';
 import { NEWTONS_PER_POUND_FORCE } from '../../wood';
-import { bladesForCut } from '../cut-blades';
-import { shortKey } from '../key';
+import { bladesForCut } from '../stack';
+import { judgeReach, shortKey } from '../blanks';
 import type { PlanInput } from '../model/input';
 import type { PlannedStack } from '../model/plan';
 import { bladePreferences } from '../model/shop';
 import type { Phase, PlannedCut, PlannedHole } from '../model/stack';
-import { judgeReach } from '../reach';
 import { isSame, marginOf, type ExpectedGang } from './expected';
 import { isOneHole, isOneLine } from './families';
 import { gangsOfPhase } from './minutes';

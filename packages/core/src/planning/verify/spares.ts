@@ -1,7 +1,6 @@
 import type { PlanInput } from '../model/input';
 import type { Plan } from '../model/plan';
-import { riskOf } from '../part-risk';
-import { mostSpares, type PartAtRisk } from '../spares';
+import { mostSpares, type PartAtRisk, riskOf } from '../needs';
 import { copiesFor, pinnedTemplates } from './expected';
 
 /** What floats lose on the way to a likelihood. */

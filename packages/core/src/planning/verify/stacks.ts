@@ -1,12 +1,11 @@
 import { inches, compareMm, TOUCHING } from '../../units';
 import { woodById } from '../../wood';
-import { shortKey } from '../key';
+import { roughCuts, shortKey } from '../blanks';
 import { factorsInForce } from '../model/factors';
 import type { PlanInput } from '../model/input';
 import type { Minutes, Plan, PlannedStack } from '../model/plan';
 import type { HeightCost, StackedGang } from '../model/stack';
-import { roughCuts } from '../rough-cuts';
-import { stackWarnings } from '../warnings';
+import { stackWarnings } from '../stack';
 import { boxGrown } from '../../geometry';
 import { marksOf, standingOf } from './counts';
 import { isSame, marginOf, type ExpectedGang } from './expected';

@@ -1,12 +1,11 @@
 import { fromNm, SAME_SHARE, toNm } from '../../units';
-import { blanksOf } from '../blanks';
-import { filmSheetsFor } from '../consumables';
+import { blanksOf, canonicalJson } from '../blanks';
+import { filmSheetsFor } from '../costs';
 import { factorsInForce } from '../model/factors';
 import type { PlanInput } from '../model/input';
 import { changesWrong } from './blade-changes';
 import { changingMinutes, sawnInTurns, stackByStack } from './turns';
 import type { Consumables, Minutes, PatternsUsed, Plan, PlannedStack } from '../model/plan';
-import { canonicalJson } from '../key';
 import { isSame } from './expected';
 import { PATTERN_METHODS, PATTERN_WAYS, type PatternMethod } from '../model/pattern-method';
 import { minutesOfPhase, patternsIn, perMm, slanted, timesOf } from './minutes';

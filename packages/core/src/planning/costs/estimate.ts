@@ -1,0 +1,145 @@
+import {
+  comfortOf,
+  cornerShare,
+  lineMinutes,
+  plyUnder,
+  slantedPace,
+  slowedBy,
+  wearingMm,
+  woodPace,
+  type SawnPly,
+} from '../../blades';
+import { gangOfLayer, slantOf } from '../blanks';
+import { goesOf, handlingOf } from '../phases';
+import { patternMinutes } from './patterns-on';
+import { economyOf, factorsInForce, type FactorValues } from '../model/factors';
+import type { Minutes } from '../model/plan';
+import type { Shop } from '../model/shop';
+import type { Phase, PlannedCut, Stack, UnnamedStack } from '../model/stack';
+
+export const NO_MINUTES: Minutes = { pattern: 0, drilling: 0, threading: 0, cutting: 0, corners: 0, changing: 0 };
+
+/** All hands-on minutes of an estimate. */
+export const totalMinutes = (minutes: Minutes): number =>
+  minutes.pattern + minutes.drilling + minutes.threading + minutes.cutting + minutes.corners + minutes.changing;
+
+export const addMinutes = (a: Minutes, b: Minutes): Minutes => ({
+  pattern: a.pattern + b.pattern,
+  drilling: a.drilling + b.drilling,
+  threading: a.threading + b.threading,
+  cutting: a.cutting + b.cutting,
+  corners: a.corners + b.corners,
+  changing: a.changing + b.changing,
+});
+
+export const timesMinutes = (minutes: Minutes, times: number): Minutes => ({
+  pattern: minutes.pattern * times,
+  drilling: minutes.drilling * times,
+  threading: minutes.threading * times,
+  cutting: minutes.cutting * times,
+  corners: minutes.corners * times,
+  changing: minutes.changing * times,
+});
+
+/** Sizes that differ by less are drilled with one bit, mm: a drawing has 6.35 and 6.3500001 for a quarter of an inch. */
+const ONE_BIT = 0.05;
+
+/** The bit of each size of hole, mm: of sizes that one bit makes the smallest. */
+export function bitOfSizes(diametersMm: readonly number[]): ReadonlyMap<number, number> {
+  const bits = new Map<number, number>();
+  let bit = -Infinity;
+  for (const size of [...diametersMm].sort((a, b) => a - b)) {
+    if (size - bit > ONE_BIT) bit = size;
+    bits.set(size, bit);
+  }
+  return bits;
+}
+
+/** Bits of a phase with the holes each makes in one pass, smallest first: for holes that stay, and for those the blade goes through. */
+export function bitsOf(phases: readonly Phase[]): { readonly diameterMm: number; readonly count: number }[] {
+  const counts = new Map<number, number>();
+  const sizes = phases.flatMap((phase) => [...phase.pierceBits, ...phase.holes].map(({ diameterMm }) => diameterMm));
+  const bits = bitOfSizes(sizes);
+  const add = (diameterMm: number, count: number): void => {
+    const bit = bits.get(diameterMm) ?? diameterMm;
+    counts.set(bit, (counts.get(bit) ?? 0) + count);
+  };
+  for (const phase of phases) {
+    for (const { diameterMm, count } of phase.pierceBits) add(diameterMm, count);
+    for (const { diameterMm } of phase.holes) add(diameterMm, goesOf(phase));
+  }
+  return [...counts].sort(([a], [b]) => a - b).map(([diameterMm, count]) => ({ diameterMm, count }));
+}
+
+/** Minutes of one pass of a stack, all phases, without changing blades. */
+export function passMinutes(stack: UnnamedStack, shop: Shop): Minutes {
+  const factors = factorsInForce(shop.factors);
+  const handled = handlingOf(stack);
+  const { joins, splits } = handled;
+  const patterns = patternMinutes(stack, factors, undefined, handled);
+  const handling = patterns + factors.holdLayer * joins + factors.splitStack * splits;
+  return stack.phases
+    .map((phase) => phaseMinutes(phase, stack, factors))
+    .reduce(addMinutes, { ...NO_MINUTES, pattern: handling });
+}
+
+/** Of a phase what is drilled, threaded and sawn; the drill is set up for each bit. */
+export function phaseMinutes(phase: Phase, stack: UnnamedStack, factors: FactorValues): Minutes {
+  const goes = goesOf(phase);
+  const plies = pliesUnder(phase, stack);
+  const hardnessN = Math.max(...plies.map((ply) => ply.hardnessN));
+  const pace = woodPace(plies, economyOf(factors));
+  const sum = (of: (cut: PlannedCut) => number): number => phase.cuts.reduce((total, cut) => total + of(cut), 0);
+  const bits = bitsOf([phase]);
+  const holes = bits.reduce((total, { count }) => total + count, 0);
+  return {
+    ...NO_MINUTES,
+    drilling: factors.setUpDrill * bits.length + factors.drillHole * holes,
+    // Through one of its holes, however many it has.
+    threading: factors.threadBlade * goes * phase.cuts.filter(({ entries }) => entries > 0).length,
+    cutting: sum(({ measure: { lengthMm }, rule, choice: { blade } }) => {
+      const slant = slantOf(rule);
+      const line = lineMinutes({ lengthMm, pace: slantedPace(pace, slant) }, factors);
+      return goes * line * slowedBy((phase.heightMm * slant) / comfortOf(blade, hardnessN), factors);
+    }),
+    corners: sum(({ measure: { corners, sharpInsideCorners }, choice: { blade } }) => {
+      const turned = corners + sharpInsideCorners * (cornerShare(blade) - 1);
+      return goes * turned * factors.turnCorner;
+    }),
+  };
+}
+
+/** The boards under the blade in a phase: sawn one by one, those of one layer. */
+export const pliesUnder = ({ layerIds, singly }: Phase, stack: UnnamedStack): SawnPly[] =>
+  pliesOf(singly ? layerIds.slice(0, 1) : layerIds, stack);
+
+const pliesOf = (layerIds: readonly string[], stack: UnnamedStack): SawnPly[] =>
+  layerIds.flatMap((id) => gangOfLayer(id, stack).plies.map(({ thicknessMm, wood }) => plyUnder(wood, thicknessMm)));
+
+/** All layers of a phase: mm of wood sawn for each mm of a line sawn square, and the share of a blade's life that it takes. */
+export function sawnPerMm(
+  { layerIds }: Phase,
+  stack: UnnamedStack,
+  factors: FactorValues,
+): { readonly woodMm: number; readonly worn: number } {
+  const plies = pliesOf(layerIds, stack);
+  const woodMm = plies.reduce((sum, { thicknessMm }) => sum + thicknessMm, 0);
+  return { woodMm, worn: woodPace(plies, economyOf(factors)).wornPerMm };
+}
+
+/** What the blades cost that one pass wears out, minor units: each cut takes a share of the life of its own. */
+export function wornWorth(stack: UnnamedStack, shop: Shop): number {
+  const factors = factorsInForce(shop.factors);
+  const economy = economyOf(factors);
+  return stack.phases.reduce((sum, phase) => {
+    const { worn } = sawnPerMm(phase, stack, factors);
+    return phase.cuts.reduce((total, { measure, rule, choice: { blade } }) => {
+      const price = blade.priceMinor ?? factors.bladePrice;
+      return total + wearingMm(measure, economy) * slantOf(rule) * worn * price;
+    }, sum);
+  }, 0);
+}
+
+/** How often a phase is still to be sawn: in the passes to cut, and in those begun without it. */
+export const timesToSaw = ({ passesToCut, begun }: Stack, { key }: Phase): number =>
+  passesToCut + begun.filter(({ phases }) => !phases.includes(key)).length;

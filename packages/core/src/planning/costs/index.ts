@@ -1,0 +1,22 @@
+/**
+ * Minutes, wear and money of one pass, of a plan, and of one plan against another. In: a stack and the factors in force. Out: figures.
+ * Method: sums of rates and lengths; no choice is made here.
+ */
+export { compareCosts, costOf } from './compare';
+export { consumablesFor, filmSheetsFor } from './consumables';
+export {
+  addMinutes,
+  bitOfSizes,
+  bitsOf,
+  NO_MINUTES,
+  passMinutes,
+  phaseMinutes,
+  pliesUnder,
+  sawnPerMm,
+  timesMinutes,
+  timesToSaw,
+  totalMinutes,
+} from './estimate';
+export { bladeIds, heightCost, worthOf } from './pass-cost';
+export { otherPatternWays, patternMinutes, patternsPut, peelMinutes } from './patterns-on';
+export type { OtherWay } from './patterns-on';

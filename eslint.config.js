@@ -158,6 +158,7 @@ export default ts.config(
   },
   {
     files: ['packages/web/src/**/*.{ts,tsx}'],
+    ignores: ['packages/web/src/testing/*'],
     rules: noImports('the web app reaches the server only over HTTP', ELSEWHERE),
   },
   ...webRules,
@@ -191,8 +192,12 @@ export default ts.config(
     rules: { 'no-empty-pattern': 'off' },
   },
   {
+    files: ['**/*.cjs'],
+    rules: { '@typescript-eslint/no-require-imports': 'off' },
+  },
+  {
     // Tools ask for default exports, and so do declarations of packages that ship no types.
-    files: ['*.config.{js,ts}', '**/*.config.ts', '**/*.d.ts', 'e2e/made-demo.ts'],
+    files: ['*.config.{js,ts}', '**/*.config.ts', '**/*.d.ts', 'e2e/made-demo.ts', 'scripts/jest-*.mjs'],
     rules: { 'no-restricted-syntax': 'off' },
   },
 );

@@ -1,6 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
-import { bringDrawing, expect, RunningApp, runOfPlates, svgFile, test } from './app';
+import { bringDrawing, expect, svgFile, test } from './app';
 
 /** A plate with a gap of 2 mm, a line drawn twice and a bow tie; with a slot in its upper edge. */
 const FAULTY = svgFile(
@@ -10,9 +10,6 @@ const FAULTY = svgFile(
     <circle cx="50" cy="60" r="25.4"/><circle cx="50" cy="60" r="25.4"/>
     <path d="M120 50L170 90V50L120 90Z"/></g></svg>`,
 );
-
-/** A file that comes sooner after another was dropped twice by one hand, and is not taken. */
-const BETWEEN_FILES_MS = 700;
 
 test('a drawing with three faults: mend it, scale it with a held slot, keep it, print it', async ({ app, page }) => {
   await bringDrawing(page, app.address, FAULTY);
@@ -79,58 +76,6 @@ test('a drawing with three faults: mend it, scale it with a held slot, keep it, 
   await expect(page.getByRole('button', { name: 'Keep as a template' })).toBeVisible();
 });
 
-test('a template goes out as a file and comes into another shop; a file that is none says so', async ({
-  app,
-  page,
-}) => {
-  await runOfPlates(page, app.address);
-  await page.goto(`${app.address}/templates`);
-  await page.getByRole('link', { name: /Plate/ }).click();
-  await page.getByRole('button', { name: 'Take out' }).click();
-  const [file] = await Promise.all([
-    page.waitForEvent('download'),
-    page.getByRole('menuitem', { name: /^JSON/ }).click(),
-  ]);
-  const text = readFileSync(await file.path(), 'utf8');
-  const other = await RunningApp.start();
-  await page.goto(`${other.address}/templates`);
-  const bring = (buffer: Buffer) =>
-    page
-      .getByLabel('Template file')
-      .setInputFiles({ name: file.suggestedFilename(), mimeType: 'application/json', buffer });
-  await bring(Buffer.from('{"program": "another"}'));
-  await expect(page.getByText('plate.json: This file holds no template', { exact: false })).toBeVisible();
-  await page.waitForTimeout(BETWEEN_FILES_MS);
-  await bring(Buffer.from(text.replace('"perCopy": 1', '"perCopy": -1')));
-  await expect(page.getByText('parts[0].perCopy', { exact: false })).toBeVisible();
-  await page.waitForTimeout(BETWEEN_FILES_MS);
-  await bring(Buffer.from(text));
-  await expect(page.getByLabel('Name of the template')).toHaveValue('Plate');
-  await other.remove();
-});
-
-test('a kept drawing is shaped again, and replaced by a better one: parts keep their names', async ({ app, page }) => {
-  const tag = (hole: number) =>
-    svgFile(
-      'tag.svg',
-      `<svg width="80mm" viewBox="0 0 80 80"><rect id="tag" width="60" height="30"/><circle id="eye" cx="10" cy="15" r="${String(hole)}"/></svg>`,
-    );
-  await bringDrawing(page, app.address, tag(4.3));
-  await page.getByRole('button', { name: 'Keep as a template' }).click();
-  await page.getByLabel('Name of the part').fill('Gull tag');
-  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
-  await page.getByRole('link', { name: 'Shape tag.svg again' }).click();
-  await page.getByRole('tab', { name: 'Shape' }).click();
-  await page.getByRole('button', { name: 'Turn left' }).click();
-  await page.locator('input[aria-label=Drawing]').setInputFiles(tag(3.175));
-  await page.getByRole('tab', { name: 'Lines' }).click();
-  await expect(page.getByText('Drilled hole')).toBeVisible();
-  await page.getByRole('tab', { name: 'Keep' }).click();
-  await page.getByRole('button', { name: 'Renew the parts' }).click();
-  await expect(page.getByLabel('Name of the part')).toHaveValue('Gull tag');
-  await expect(page.getByText('0 inside cuts')).toBeVisible();
-});
-
 test('lines are told apart by clicking and by layer, and true size is set by two points', async ({ app, page }) => {
   await bringDrawing(
     page,
@@ -173,16 +118,4 @@ test('lines are told apart by clicking and by layer, and true size is set by two
   await page.getByLabel('True distance').fill('2');
   await page.getByRole('button', { name: 'Make it so' }).click();
   await expect(page.getByText('10″')).toHaveCount(0);
-});
-
-test('a DXF without units asks what a unit is worth', async ({ app, page }) => {
-  const line = (x1: number, y1: number, x2: number, y2: number) =>
-    ['0', 'LINE', '8', '0', '10', x1, '20', y1, '11', x2, '21', y2].join('\n');
-  const square = [line(0, 0, 3, 0), line(3, 0, 3, 2), line(3, 2, 0, 2), line(0, 2, 0, 0)].join('\n');
-  const text = `0\nSECTION\n2\nENTITIES\n${square}\n0\nENDSEC\n0\nEOF\n`;
-  await bringDrawing(page, app.address, { name: 'slip.dxf', mimeType: 'image/vnd.dxf', buffer: Buffer.from(text) });
-  await expect(page.getByText('How large is it?')).toBeVisible();
-  await page.getByLabel(/One unit is an inch/).check();
-  await expect(page.getByText('slip.dxf, 3″ × 2″')).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Keep as a template' })).toBeEnabled();
 });

@@ -134,21 +134,3 @@ test('bad drawings say what is wrong, where and what to do, and lose nothing', a
   expect(await page.title()).toBe('A drawing becomes a template · Rapid Jig');
   expect(asked.filter((url) => url.includes('evil.example'))).toEqual([]);
 });
-
-test('a pattern too thick for the saw says so, and keeps what was entered', async ({ app, page }) => {
-  await bringDrawing(
-    page,
-    app.address,
-    svgFile('block.svg', '<svg width="100mm" viewBox="0 0 100 100"><rect width="80" height="80"/></svg>'),
-  );
-  await page.getByLabel('Thickness').fill('3');
-  await page.getByRole('button', { name: 'Keep as a template' }).click();
-  await page.getByRole('button', { name: 'Make some' }).click();
-  await expect(page.getByRole('alert')).toContainText('more than the 2" the saw takes');
-  await expect(page.getByLabel('Copies of Block', { exact: true })).toHaveValue('1');
-  const copies = page.getByLabel('Copies of Block', { exact: true });
-  await copies.fill('-2');
-  await expect(page.getByText('A whole number, please.')).toBeVisible();
-  await copies.fill('0');
-  await expect(page.getByText('Say how many of what')).toBeVisible();
-});

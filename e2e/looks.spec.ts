@@ -1,5 +1,6 @@
 import { expect, test, type Page } from './app';
-import { keepTemplate, sawnPart } from './kept-template';
+import { sawnPart } from '../packages/web/src/testing/sawn-parts.test-support';
+import { keepTemplate } from './kept-template';
 
 const PLACES = [
   '/demo/runs',
@@ -140,19 +141,4 @@ test('the keyboard alone: find, mark a pass, read the keys', async ({ app, page 
   await page.keyboard.press('Escape');
   await page.keyboard.press('Control+k');
   await expect(page.getByRole('combobox', { name: /Find a run/ })).toBeFocused();
-});
-
-test('duplicate and archive: a copy stands beside its original, the archived one is put away', async ({
-  app,
-  page,
-}) => {
-  await page.goto(`${app.address}/demo/templates`);
-  await page.getByRole('button', { name: 'More for Luggage tags' }).click();
-  await page.getByRole('menuitem', { name: 'Duplicate' }).click();
-  await expect(page.getByRole('heading', { name: 'Luggage tags, copy' })).toBeVisible();
-  await page.getByRole('button', { name: 'More for Luggage tags, copy' }).click();
-  await page.getByRole('menuitem', { name: 'Archive' }).click();
-  await expect(page.getByRole('heading', { name: 'Luggage tags, copy' })).toBeHidden();
-  await page.getByLabel('Archived too').check();
-  await expect(page.getByRole('heading', { name: 'Luggage tags, copy' })).toBeVisible();
 });

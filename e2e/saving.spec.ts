@@ -64,21 +64,6 @@ test('a run left in the middle of a save, and come back to, does not meet itself
   await expect(page.getByLabel('Copies of Plate', { exact: true })).toHaveValue('9');
 });
 
-test('a double tap is one pass, and unticking the first takes back the first', async ({ app, page }) => {
-  await runOfPlates(page, app.address);
-  await page.getByLabel('Copies of Plate', { exact: true }).fill('12');
-  await passBox(page, 1).dblclick();
-  await expect(passBox(page, 1)).toBeChecked();
-  await passBox(page, 2).click();
-  await expect(page.getByRole('checkbox', { checked: true, name: /^Pass/ })).toHaveCount(2);
-  await passBox(page, 1).click();
-  await expect(passBox(page, 1)).not.toBeChecked();
-  await expect(passBox(page, 2)).toBeChecked();
-  await page.reload();
-  await expect(passBox(page, 2)).toBeChecked();
-  await expect(passBox(page, 1)).not.toBeChecked();
-});
-
 test('a good answer that was cut off does not count as saved', async ({ app, page }) => {
   const run = await runOfPlates(page, app.address);
   await page.route('**/api/runs/*', (route) =>

@@ -30,26 +30,6 @@ test('a page that is not secure works: from a drawing to a pass that is counted'
   await expect(page.getByRole('checkbox', { name: /^Pass 1 of/ })).toBeChecked();
 });
 
-test('a browser that refuses to keep anything still works, and says that nothing outlasts the page', async ({
-  app,
-  page,
-}) => {
-  await page.addInitScript(() => {
-    Object.defineProperty(window, 'indexedDB', {
-      value: {
-        open: () => {
-          throw new DOMException('refused', 'SecurityError');
-        },
-      },
-    });
-  });
-  await bringDrawing(page, app.address, PLATE);
-  await page.getByRole('button', { name: 'Keep as a template' }).click();
-  await expect(page.getByLabel('Name of the template')).toHaveValue('Plate');
-  await page.getByRole('button', { name: 'Nothing outlasts this page' }).click();
-  await expect(page.getByRole('dialog')).toContainText('This browser keeps nothing for this page');
-});
-
 const [ownAddress] = Object.values(networkInterfaces())
   .flatMap((addresses = []) => addresses)
   .filter(({ family, internal }) => family === 'IPv4' && !internal)

@@ -1,0 +1,46 @@
+import { StrictMode, type ReactNode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { CssBaseline } from '@mui/material';
+import { ThemeProvider } from '@mui/material/styles';
+import { createBrowserRouter, RouterProvider } from 'react-router';
+import { WoodDefs } from './drawing/WoodDefs';
+import { routes } from './routes';
+import { ServicesContext, startServices } from './services';
+import { FaultView } from './shell/FaultView';
+import { PairView } from './shell/PairView';
+import { NewerBar } from './shell/StateBars';
+import { watchForNewer } from './shell/updates';
+import { theme } from './theme/theme';
+
+/** Opens the program in a place of the page, at the address of the page; returns how to take it away again. */
+export async function openProgram(place: HTMLElement): Promise<() => void> {
+  const base = /^\/demo(\/|$)/.test(location.pathname) ? '/demo' : '';
+  const root = createRoot(place);
+  const frame = (inside: ReactNode): void => {
+    root.render(
+      <StrictMode>
+        <ThemeProvider theme={theme} defaultMode="system">
+          <CssBaseline />
+          <WoodDefs />
+          {inside}
+        </ThemeProvider>
+      </StrictMode>,
+    );
+  };
+  const services = await startServices(base);
+  if (services.ok) {
+    const newer = watchForNewer(services.value);
+    const router = createBrowserRouter(routes(services.value), { basename: base || '/' });
+    frame(
+      <ServicesContext value={services.value}>
+        <RouterProvider router={router} />
+        <NewerBar newer={newer} />
+      </ServicesContext>,
+    );
+  } else if (services.error.kind === 'unknown-device') {
+    frame(<PairView base={base} onLetIn={() => location.reload()} />);
+  } else {
+    frame(<FaultView fault={services.error} onRetry={() => location.reload()} />);
+  }
+  return () => root.unmount();
+}

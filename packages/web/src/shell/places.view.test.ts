@@ -1,0 +1,43 @@
+import { jest } from '@jest/globals';
+import { bringDrawing, expect, page, PLATE, test } from '../testing/app.test-support';
+
+test('every place opens by its address, in the other unit, and the demo never meets the maker’s own shop', async () => {
+  for (const [path, words] of [
+    ['templates', 'Honeycomb trivet'],
+    ['blades?blade=7-reverse', 'Number 7, reverse teeth'],
+    ['woods', 'Northern red oak'],
+    ['shop', 'What the minutes rest on'],
+  ] as const) {
+    await page.goto(`/demo/${path}`);
+    await expect(page.getByText(words).first()).toBeVisible();
+    expect(document.title).toMatch(/ · Rapid Jig$/);
+  }
+  await page.goto('/templates');
+  await expect(page.getByText('Start here')).toBeVisible();
+  await expect(page.getByText('Honeycomb trivet')).toHaveCount(0);
+  await page.goto('/demo/woods');
+  await expect(page.locator('#red-oak').getByText('1290 lbf')).toBeVisible();
+  await page.keyboard.press('u');
+  await expect(page.locator('#red-oak').getByText('5738 N')).toBeVisible();
+  await page.keyboard.press('/');
+  await page.getByRole('combobox').fill('whale');
+  await page.getByRole('option', { name: 'Rocking whale', exact: true }).click();
+  await expect(page.getByLabel('Name of the template')).toHaveValue('Rocking whale');
+});
+
+test('an address that leads nowhere shows what is wrong, not a blank page', async () => {
+  await page.goto('/demo/runs/00000000-0000-4000-8000-000000000000');
+  await expect(page.getByRole('alert')).toContainText('There is no such run');
+  await page.getByRole('link', { name: 'Back to the runs' }).click();
+  await expect(page.getByText('Spring fair stock')).toBeVisible();
+});
+test('a browser that refuses to keep anything still works, and says that nothing outlasts the page', async () => {
+  jest.spyOn(indexedDB, 'open').mockImplementation(() => {
+    throw new DOMException('refused', 'SecurityError');
+  });
+  await bringDrawing(PLATE);
+  await page.getByRole('button', { name: 'Keep as a template' }).click();
+  await expect(page.getByLabel('Name of the template')).toHaveValue('Plate');
+  await page.getByRole('button', { name: 'Nothing outlasts this page' }).click();
+  await expect(page.getByRole('dialog')).toContainText('This browser keeps nothing for this page');
+});

@@ -57,9 +57,13 @@ export interface BladeMoves {
   readonly moves: readonly BladeMove[];
 }
 
-/** What was done in a run. */
+/** What was done in a run, or a stretch of it. */
 export interface StoredEvents {
   readonly events: readonly WorkEvent[];
+  /** The place in the run's ledger behind which the events begin, 0 for its beginning; */
+  readonly after: number;
+  /** and the place they reach to. */
+  readonly upTo: number;
   /** UTC; null until the run is started. */
   readonly startedAt: string | null;
 }

@@ -3,10 +3,10 @@ import type { StoredEvents } from '@rapid-jig/contract';
 import { ApiError, notFound } from './api-error';
 import { planTaskOf } from './plan-of-run';
 import { startRun, type Starting } from './start-run';
-import { addEvent, hasEvent, isKnownStack, workOf } from './store/runs';
+import { addEvent, hasEvent, isKnownStack, workWith } from './store/runs';
 
 /**
- * Adds what happened at the saw to the ledger of a run. The first pass starts the run; one that cannot be planned any more
+ * Adds what happened at the saw to the ledger of a run and gives back just that. The first pass starts the run; one that cannot be planned any more
  * is recorded all the same, for it was sawn.
  */
 export async function recordWork(runId: string, event: WorkEvent, starting: Starting): Promise<StoredEvents> {
@@ -23,7 +23,7 @@ export async function recordWork(runId: string, event: WorkEvent, starting: Star
   }
   return db.write(async (session) => {
     await addEvent(session, runId, event);
-    return workOf(session, runId);
+    return workWith(session, runId, event);
   });
 }
 

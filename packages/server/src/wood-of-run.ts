@@ -7,7 +7,7 @@ import type { Heavy } from './heavy/pool';
 import type { WoodTask } from './heavy/tasks';
 import { cannotPlan, planTaskOf } from './plan-of-run';
 import { addMoves, addStock, getRack, refuseMoreThanThereIs } from './store/rack';
-import { addEvent, hasEvent, workOf } from './store/runs';
+import { addEvent, hasEvent, workWith } from './store/runs';
 import { getSingleton } from './store/singletons';
 
 /** What checking a layout needs. */
@@ -22,7 +22,7 @@ export async function reserveWood(
   runId: string,
   { moves, wood }: ReserveWood,
   checking: Checking,
-): Promise<StockMove[]> {
+): Promise<readonly StockMove[]> {
   const { db } = checking;
   const down = await checkedDrawDown(runId, wood, moves, checking);
   refuseOther(down.used, countsOf(moves, 'reserved'));
@@ -45,7 +45,7 @@ export async function cutBlanks(runId: string, cut: CutBlanks, checking: Checkin
   }
   return db.write(async (session) => {
     if (await addEvent(session, runId, event)) await take(session, { moves, items });
-    return { ...(await workOf(session, runId)), rack: await getRack(session) };
+    return { ...(await workWith(session, runId, event)), rack: await getRack(session) };
   });
 }
 

@@ -68,6 +68,7 @@ const OLD_SHOPS: Readonly<Record<string, (client: Client) => Promise<string>>> =
   '0006_set_aside': keepOriginal,
   '0007_template_cards': keepOriginal,
   '0008_blade_moves': keepOriginal,
+  '0009_taps': keepOriginal,
 };
 
 const ORIGINAL = { fileName: 'kept.svg', text: '<svg>½</svg>\r\n' };

@@ -87,6 +87,9 @@ export const planSnapshots = sqliteTable('plan_snapshots', {
   plan: formed<Plan>('plan', 'plan').notNull(),
 });
 
+/** The stack that an event names, where it names one. */
+export const stackOfEvent = sql`"doc" ->> '$.doc.stack'`;
+
 /** What happened at the saw. Rows are only ever added. */
 export const workEvents = sqliteTable(
   'work_events',
@@ -98,7 +101,7 @@ export const workEvents = sqliteTable(
       .references(() => runs.id),
     doc: formed<WorkEvent>('doc', 'workEvent').notNull(),
   },
-  (table) => [index('work_events_run').on(table.runId)],
+  (table) => [index('work_events_run').on(table.runId), index('work_events_stack').on(table.runId, stackOfEvent)],
 );
 
 /** Documents there is one of: the shop, the drawer of blades. */

@@ -1,4 +1,4 @@
-import type { ApiFault, PlanSnapshot } from '@rapid-jig/contract';
+import type { ApiFault, PlanSnapshot, StoredEvents } from '@rapid-jig/contract';
 import { randomUUID } from 'node:crypto';
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import request from 'supertest';
@@ -195,7 +195,10 @@ describe('a run', () => {
       at: '2026-11-24T09:06:00Z',
       event: event.id,
     };
-    expect((await api().post(path).send(back)).body).toMatchObject({ events: [event, back] });
+    const first = (await api().get(path)).body as StoredEvents;
+    expect((await api().post(path).send(back)).body).toMatchObject({ events: [back], after: first.upTo });
+    expect((await api().get(`${path}?after=${String(first.upTo)}`)).body).toMatchObject({ events: [back] });
+    expect((await api().get(`${path}?after=here`)).body).toMatchObject({ kind: 'invalid-request', where: 'after' });
     expect((await api().get(path)).body).toMatchObject({ events: [event, back] });
   });
 
@@ -246,7 +249,7 @@ describe('a run', () => {
     const fresh = runOf(template);
     await put(`/api/runs/${fresh.id}`, fresh, 0);
     const { body } = await api().post(`/api/runs/${fresh.id}/events`).send(event);
-    expect(body).toEqual({ events: [event], startedAt: '2026-11-24T09:00:00.000Z' });
+    expect(body).toMatchObject({ events: [event], startedAt: '2026-11-24T09:00:00.000Z' });
   });
 
   test('a run that cannot be planned says why with 422', async () => {

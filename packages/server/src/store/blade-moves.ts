@@ -1,3 +1,4 @@
+import { inArray } from 'drizzle-orm';
 import type { BladeMove } from '@rapid-jig/core';
 import type { Session } from '../db/database';
 import { bladeMoves } from '../db/schema';
@@ -11,11 +12,20 @@ export async function listBladeMoves(session: Session): Promise<BladeMove[]> {
 
 /**
  * Adds those entries that the ledger does not have (see {@link freshEntries}). What broke is broken, whatever was counted: an
- * entry is never refused because too few were left.
+ * entry is never refused because too few were left. Gives back the entries, as they stand there now.
  */
-export async function addBladeMoves(session: Session, moves: readonly BladeMove[]): Promise<BladeMove[]> {
-  const known = await listBladeMoves(session);
+export async function addBladeMoves(session: Session, moves: readonly BladeMove[]): Promise<readonly BladeMove[]> {
+  const rows = await session
+    .select({ doc: bladeMoves.doc })
+    .from(bladeMoves)
+    .where(
+      inArray(
+        bladeMoves.id,
+        moves.map(({ id }) => id),
+      ),
+    );
+  const known = rows.map(({ doc }) => doc);
   const fresh = freshEntries(known, moves);
   for (const move of fresh) await session.insert(bladeMoves).values({ id: move.id, doc: move });
-  return [...known, ...fresh];
+  return moves;
 }

@@ -1,4 +1,4 @@
-import { eq, sql } from 'drizzle-orm';
+import { eq, inArray, or, sql } from 'drizzle-orm';
 import { countStock, stockCount, type StockItem, type StockMove } from '@rapid-jig/core';
 import type { NewStock, Stored, StoredRack, Written } from '@rapid-jig/contract';
 import { ApiError, notFound } from '../api-error';
@@ -50,17 +50,28 @@ async function refuseReserved(session: Session, { id }: StockItem): Promise<void
   });
 }
 
+/** What the ledger has of these items, and under these ids. */
+async function movesOf(session: Session, moves: readonly StockMove[]): Promise<StockMove[]> {
+  const [ids, items] = [moves.map(({ id }) => id), [...new Set(moves.map(({ itemId }) => itemId))]];
+  const rows = await session
+    .select({ doc: stockMoves.doc })
+    .from(stockMoves)
+    .where(or(inArray(stockMoves.itemId, items), inArray(stockMoves.id, ids)))
+    .orderBy(stockMoves.sequence);
+  return rows.map(({ doc }) => doc);
+}
+
 /**
  * Adds entries to the ledger. An id that is there with the same content counts as done, with other content it is refused;
- * so is reserving or using more than is there, and a correction below nothing.
+ * so is reserving or using more than is there, and a correction below nothing. Gives back the entries, as they stand there now.
  */
-export async function addMoves(session: Session, moves: readonly StockMove[]): Promise<StockMove[]> {
-  const known = await listMoves(session);
+export async function addMoves(session: Session, moves: readonly StockMove[]): Promise<readonly StockMove[]> {
+  const known = await movesOf(session, moves);
   for (const { itemId } of moves) if (!(await findItem(session, itemId))) throw notFound('item on the rack', itemId);
   const fresh = freshEntries(known, moves);
   await refuseMoreThanThereIs(session, known, fresh);
   for (const move of fresh) await session.insert(stockMoves).values({ id: move.id, itemId: move.itemId, doc: move });
-  return [...known, ...fresh];
+  return moves;
 }
 
 /** After these moves no item is below nothing, and none that they reserve or use is promised twice. */

@@ -1,8 +1,8 @@
-import { and, asc, eq, sql } from 'drizzle-orm';
+import { and, asc, eq, gt, lt, max, sql } from 'drizzle-orm';
 import { hashOf, type Run, type WorkEvent } from '@rapid-jig/core';
 import type { PlanSnapshot, Started, StoredEvents, StoredRun, Written } from '@rapid-jig/contract';
 import type { Session } from '../db/database';
-import { planSnapshots, runPins, runs, templateRevisions, workEvents } from '../db/schema';
+import { planSnapshots, runPins, runs, stackOfEvent, templateRevisions, workEvents } from '../db/schema';
 import { idTaken, notFound } from '../api-error';
 import { sameOrConflict } from './versions';
 
@@ -51,13 +51,15 @@ export async function putRun(session: Session, doc: Run, version: number): Promi
   return { version: next };
 }
 
-export async function listEvents(session: Session, runId: string): Promise<WorkEvent[]> {
-  const rows = await session
-    .select({ doc: workEvents.doc })
+const eventsAfter = (session: Session, runId: string, after: number) =>
+  session
+    .select({ doc: workEvents.doc, sequence: workEvents.sequence })
     .from(workEvents)
-    .where(eq(workEvents.runId, runId))
+    .where(and(eq(workEvents.runId, runId), gt(workEvents.sequence, after)))
     .orderBy(asc(workEvents.sequence));
-  return rows.map(({ doc }) => doc);
+
+export async function listEvents(session: Session, runId: string): Promise<WorkEvent[]> {
+  return (await eventsAfter(session, runId, 0)).map(({ doc }) => doc);
 }
 
 export async function hasEvent(session: Session, id: string): Promise<boolean> {
@@ -65,11 +67,29 @@ export async function hasEvent(session: Session, id: string): Promise<boolean> {
   return known !== undefined;
 }
 
-/** What was done in a run, and since when it is being sawn. */
-export const workOf = async (session: Session, runId: string): Promise<StoredEvents> => ({
-  events: await listEvents(session, runId),
-  startedAt: (await getRun(session, runId)).startedAt,
-});
+/** What was done in a run behind a place of its ledger, and since when it is being sawn. */
+export async function workOf(session: Session, runId: string, after = 0): Promise<StoredEvents> {
+  const { startedAt } = await getRun(session, runId);
+  const rows = await eventsAfter(session, runId, after);
+  return { events: rows.map(({ doc }) => doc), startedAt, after, upTo: rows.at(-1)?.sequence ?? after };
+}
+
+/** One event that is recorded, as the stretch of the ledger that it is. */
+export async function workWith(session: Session, runId: string, event: WorkEvent): Promise<StoredEvents> {
+  const { startedAt } = await getRun(session, runId);
+  const own = eq(workEvents.runId, runId);
+  const [row] = await session
+    .select({ sequence: workEvents.sequence })
+    .from(workEvents)
+    .where(and(own, eq(workEvents.id, event.id)));
+  if (!row) throw notFound('event in this run', event.id);
+  const { sequence } = row;
+  const [before] = await session
+    .select({ sequence: max(workEvents.sequence) })
+    .from(workEvents)
+    .where(and(own, lt(workEvents.sequence, sequence)));
+  return { events: [event], startedAt, after: before?.sequence ?? 0, upTo: sequence };
+}
 
 /**
  * Adds an event to the ledger of a run; false where it is there already. The same id with other content, or of another
@@ -109,7 +129,7 @@ export async function isKnownStack(session: Session, runId: string, stack: strin
   const [sawn] = await session
     .select({ id: workEvents.id })
     .from(workEvents)
-    .where(and(own, sql`json_extract(${workEvents.doc}, '$.doc.stack') = ${stack}`))
+    .where(and(own, sql`${stackOfEvent} = ${stack}`))
     .limit(1);
   if (sawn) return true;
   const [planned] = await session

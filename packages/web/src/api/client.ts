@@ -79,7 +79,8 @@ export interface Api {
   runs(): Answer<StoredRun[]>;
   run(id: string): Answer<StoredRun>;
   revisions(runId: string): Answer<TemplateRevision[]>;
-  events(runId: string): Answer<StoredEvents>;
+  /** What was done in a run, behind a place in its ledger. */
+  events(runId: string, after?: number): Answer<StoredEvents>;
   shop(): Answer<Stored<Shop>>;
   bladeMoves(): Answer<BladeMoves>;
   drawer(): Answer<Stored<Drawer>>;
@@ -169,7 +170,7 @@ export function createApi(base: string, send: typeof fetch, tab: string): Api {
     runs: () => ask('/runs', areRuns),
     run: (id) => ask(`/runs/${id}`, isStoredRun),
     revisions: (runId) => ask(`/runs/${runId}/revisions`, areRevisions),
-    events: (runId) => ask(`/runs/${runId}/events`, isEvents),
+    events: (runId, after = 0) => ask(`/runs/${runId}/events?after=${String(after)}`, isEvents),
     shop: () => ask('/shop', isStored<Shop>),
     drawer: () => ask('/drawer', isStored<Drawer>),
     machines: () => ask('/machines', isStored<Machines>),

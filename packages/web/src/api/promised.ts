@@ -43,7 +43,7 @@ export const areRevisions = listOf(
 );
 const areWithIds = listOf(hasId);
 export const isEvents = (body: unknown): body is StoredEvents =>
-  isObject(body) && areWithIds(body['events']) && 'startedAt' in body;
+  isObject(body) && areWithIds(body['events']) && 'startedAt' in body && typeof body['upTo'] === 'number';
 export const isMoves = (body: unknown): body is StockMoves => isObject(body) && areWithIds(body['moves']);
 export const isBladeMoves = (body: unknown): body is BladeMoves => isObject(body) && areWithIds(body['moves']);
 export const isRack = (body: unknown): body is StoredRack =>

@@ -109,7 +109,7 @@ test('the whole demo run from its first hole to its last piece by one key', asyn
   const whale = page.getByRole('article', { name: 'Rocking whale' });
   await expect(whale).toContainText('0 of 8 assembled');
   await expect(page.getByRole('table')).toContainText('All parts');
-}, 120_000);
+});
 
 test('a run of nothing has nothing to be sawn, and says so', async () => {
   const run = await runOfPlates();

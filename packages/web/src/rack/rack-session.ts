@@ -27,6 +27,8 @@ export interface RackSession {
   /** Puts new stock on the rack and says that it was received, from a run where that made it. */
   add(stock: readonly TypedStock[], runId?: string | null): Promise<Result<readonly string[], ApiFault>>;
   move(entries: readonly StockEntry[]): Promise<Result<null, ApiFault>>;
+  /** Takes entries that the server has. */
+  enter(moves: readonly StockMove[]): void;
   /** Reads what other devices have done. */
   refresh(): Promise<Result<null, ApiFault>>;
   /** Takes what a table changes: new stock, counts as corrections, facts as edits. */
@@ -84,6 +86,12 @@ export function rackSession({ api, outbox, open, clientId }: RackServices, rack:
     const { items } = store.getState();
     store.setState({ items: items.map((one) => (one.doc.id === item.doc.id ? item : one)) });
   };
+  /** Adds entries of the ledger that are not there yet. */
+  const enter = (moves: readonly StockMove[]): void =>
+    store.setState((before) => {
+      const known = new Set(before.moves.map(({ id }) => id));
+      return { moves: [...before.moves, ...moves.filter(({ id }) => !known.has(id))] };
+    });
   const movesOf = (entries: readonly StockEntry[]): StockMove[] => {
     const at = new Date().toISOString();
     return entries.map((entry) => ({ ...entry, id: newId(), clientId, at }));
@@ -101,7 +109,7 @@ export function rackSession({ api, outbox, open, clientId }: RackServices, rack:
   const move: RackSession['move'] = async (entries) => {
     const answer = await sent<StockMoves>(movesEntry(movesOf(entries)));
     if (!answer.ok) return answer;
-    store.setState({ moves: answer.value.moves });
+    enter(answer.value.moves);
     return ok(null);
   };
   const add: RackSession['add'] = async (stock, runId = null) => {
@@ -112,12 +120,16 @@ export function rackSession({ api, outbox, open, clientId }: RackServices, rack:
     });
     const answer = await sent<StoredRack>(stockEntry({ items, moves: movesOf(received) }));
     if (!answer.ok) return answer;
-    store.setState(answer.value, true);
+    const known = new Set(store.getState().items.map(({ doc }) => doc.id));
+    const fresh = answer.value.items.filter(({ doc }) => !known.has(doc.id));
+    store.setState((before) => ({ items: [...before.items, ...fresh] }));
+    enter(answer.value.moves);
     return ok(items.map(({ id }) => id));
   };
   return {
     store,
     move,
+    enter,
     document,
     add,
     refresh: async () => {

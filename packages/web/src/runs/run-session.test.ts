@@ -97,13 +97,20 @@ let online: boolean;
 let kept: Kept;
 let tabs = 0;
 
-const work = () => ({ events: [...recorded], startedAt: recorded.length > 0 ? '2026-11-24T10:00:00Z' : null });
+/** What the server has of the run behind a place in its ledger; places are counted from 1. */
+const work = (after = 0) => ({
+  events: recorded.slice(after),
+  startedAt: recorded.length > 0 ? '2026-11-24T10:00:00Z' : null,
+  after,
+  upTo: recorded.length,
+});
 const send = ({ kind, base }: Entry, { body }: { readonly body: unknown }): Promise<Result<unknown, ApiFault>> => {
   if (!online) return Promise.resolve(err(OFF));
   if (kind === 'document') return Promise.resolve(ok({ version: (base ?? 0) + 1 }));
   const event = body as WorkEvent;
   if (recorded.every(({ id }) => id !== event.id)) recorded.push(event);
-  return Promise.resolve(ok(work()));
+  const place = recorded.findIndex(({ id }) => id === event.id);
+  return Promise.resolve(ok({ ...work(place), events: [event], upTo: place + 1 }));
 };
 
 /** A run opened in a tab of its own; those before it are gone. */
@@ -111,9 +118,10 @@ async function openSession() {
   const outbox = outboxOf(send, kept, `tab-${String(++tabs)}`);
   await outbox.start();
   /** Once the run is open, its events are told as they were when they were asked for, when the test says so or at once. */
-  const late = { answer: (): void => undefined, isHeld: false, events: () => told() };
-  const told = () => {
-    const then = ok(work());
+  const late = { answer: (): void => undefined, isHeld: false, askedAfter: 0 };
+  const told = (after = 0) => {
+    late.askedAfter = after;
+    const then = ok(work(after));
     return late.isHeld
       ? new Promise<typeof then>((resolve) => (late.answer = () => resolve(then)))
       : Promise.resolve(then);
@@ -121,7 +129,7 @@ async function openSession() {
   const api: Partial<Api> = {
     run: () => Promise.resolve(ok({ doc: run, version: 1, startedAt: null })),
     revisions: () => Promise.resolve(ok([{ revision: 1, template }])),
-    events: () => late.events(),
+    events: (_id, after) => told(after),
     revision: () => Promise.resolve(ok({ ...template, parts: [{ ...template.parts[0]!, perCopy: 3 }] })),
   };
   const worker = { isMissing: false };
@@ -215,6 +223,21 @@ test('a page that is behind marks a pass that another device has marked: it coun
   await session.refresh();
   await settle();
   expect(bodies(session)).toMatchObject({ good: 4, spoiled: 0, toCut: 4 });
+});
+
+test('a tap is answered with itself: what others did meanwhile is asked for from the last place that was heard', async () => {
+  const { session, late } = await openSession();
+  const other = await openSession();
+  session.markPass(firstStack(session), null, 1, []);
+  await settle();
+  other.session.markPass(firstStack(other.session), null, 2, []);
+  await settle();
+  // Its own tap is the second of the ledger, so it asks for what came before.
+  expect(other.late.askedAfter).toBe(0);
+  expect(other.session.store.getState().events).toHaveLength(2);
+  await session.refresh();
+  expect(late.askedAfter).toBe(1);
+  expect(session.store.getState().events).toHaveLength(2);
 });
 
 test('an answer that was overtaken on its way takes nothing back', async () => {

@@ -93,7 +93,7 @@ export interface RunSession {
   refresh(): Promise<Result<null, ApiFault>>;
   /** Says that blanks are cut: what they took of the rack comes back, or why it was refused. */
   cutBlanks(cut: CutBlanks): Promise<Result<StoredRack, ApiFault>>;
-  /** Holds boards for the run: all moves of the rack come back, or why it was refused. */
+  /** Holds boards for the run: the entries of the rack that say so come back, or why it was refused. */
   reserveWood(reserve: ReserveWood): Promise<Result<readonly StockMove[], ApiFault>>;
 }
 
@@ -132,9 +132,12 @@ function createRunSession(
   const lane = `run ${id}`;
   const isOwn = (entry: Entry): boolean => entry.lane === lane && entry.kind === 'event';
   const waiting = (): Entry[] => outbox.store.getState().entries.filter(isOwn);
+  /** The ledger up to a place, in its order; and own events that stand behind others not heard of yet. */
+  let heard = { events: work.events, upTo: work.upTo, ahead: [] as readonly WorkEvent[] };
   /** Recorded ones, then those on their way; what was refused does not count. */
-  const withWaiting = (recorded: readonly WorkEvent[]): WorkEvent[] => {
-    const known = new Set(recorded.map((event) => event.id));
+  const withWaiting = (): WorkEvent[] => {
+    const recorded = [...heard.events, ...heard.ahead];
+    const known = new Set(recorded.map(({ id }) => id));
     const own = waiting().filter(({ fate, key }) => fate === 'waiting' && !known.has(key));
     // Entries of this kind hold one event each.
     return [...recorded, ...own.map(({ body }) => body as WorkEvent)];
@@ -143,9 +146,8 @@ function createRunSession(
     const fault = waiting().find((entry) => entry.fault !== null)?.fault;
     return fault ? `${fault.message} ${fault.hint}` : null;
   };
-  let recorded = work.events;
   const counted = (): Pick<RunState, 'events' | 'work' | 'trouble'> => {
-    const events = withWaiting(recorded);
+    const events = withWaiting();
     return { events, work: addUpWork(events), trouble: troubleNow() };
   };
   const store = createStore<RunState>(() => ({
@@ -158,17 +160,26 @@ function createRunSession(
     isSlow: false,
     change: null,
   }));
-  const take = ({ events, startedAt }: StoredEvents): void => {
-    // The ledger only grows: an answer with less of it was overtaken on its way.
-    if (events.length < recorded.length) return;
-    recorded = events;
+  /** Adds a stretch of the ledger; what of it is new here. */
+  const take = ({ events, startedAt, after, upTo }: StoredEvents): readonly WorkEvent[] => {
+    const known = new Set(heard.events.map(({ id }) => id));
+    const fresh = events.filter((event) => !known.has(event.id));
+    const isNext = after <= heard.upTo;
+    const own = heard.ahead.filter((event) => fresh.every(({ id }) => id !== event.id));
+    heard = isNext
+      ? { events: [...heard.events, ...fresh], upTo: Math.max(heard.upTo, upTo), ahead: own }
+      : { ...heard, ahead: [...own, ...fresh] };
     store.setState({ ...counted(), startedAt });
+    return fresh;
   };
   outbox.onOutcome((entry, outcome) => {
     if (!isOwn(entry)) return;
-    // The API gives back all events of the run with each.
-    if (outcome.fate === 'sent') take(outcome.answer as StoredEvents);
-    else store.setState(counted());
+    // The API gives back each event with its place in the ledger; where others have come before it, they are asked for.
+    if (outcome.fate === 'sent') {
+      const answer = outcome.answer as StoredEvents;
+      take(answer);
+      if (answer.after > heard.upTo) void hear();
+    } else store.setState(counted());
   });
   services.live.on(`work ${id}`, () => void hear());
   const record = (...events: WorkEvent[]): void => {
@@ -177,12 +188,10 @@ function createRunSession(
   };
   /** Takes what other devices did and says it. */
   const hear = async (): Promise<void> => {
-    const known = new Set(recorded.map((event) => event.id));
-    const answer = await api.events(id);
+    const answer = await api.events(id, heard.upTo);
     if (!answer.ok) return;
-    take(answer.value);
-    const fresh = answer.value.events.filter((event) => !known.has(event.id) && event.clientId !== clientId);
-    const words = wordsOfOthers(fresh, store.getState().planned?.plan ?? null);
+    const others = take(answer.value).filter((event) => event.clientId !== clientId);
+    const words = wordsOfOthers(others, store.getState().planned?.plan ?? null);
     if (words !== null) services.say(words);
   };
   let baseline: { cost: PlanCost; at: number } | null = null;
@@ -315,7 +324,7 @@ function createRunSession(
       return answer.ok ? ok(answer.value.moves) : answer;
     },
     refresh: async () => {
-      const [read, work] = await Promise.all([document.refresh(), api.events(id)]);
+      const [read, work] = await Promise.all([document.refresh(), api.events(id, heard.upTo)]);
       if (!read.ok) return read;
       if (!work.ok) return err(work.error);
       take(work.value);

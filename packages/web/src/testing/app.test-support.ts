@@ -14,6 +14,8 @@ declare global {
 }
 
 Object.assign(globalThis, { Worker: InThisThread });
+// Longer than anything on the page is waited for.
+jest.setTimeout(240_000);
 
 let served: Served | null = null;
 let takeAway: (() => void) | null = null;

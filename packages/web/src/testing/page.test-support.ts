@@ -11,7 +11,7 @@ declare global {
 type Text = string | RegExp;
 
 /** So long something may take to come, ms: on shared cores a slow minute fails no test. */
-const PATIENCE_MS = 20_000;
+const PATIENCE_MS = 60_000;
 const LOOK_AGAIN_MS = 15;
 
 const realNow = performance.now.bind(performance);

@@ -30,7 +30,7 @@ export function StockActions({ session, laid, runId }: StockActionsProps) {
   const hold = async (): Promise<string> => {
     const answer = await run.reserveWood(reserve(held));
     if (!answer.ok) return `${answer.error.message} ${answer.error.hint}`;
-    session.store.setState({ moves: answer.value });
+    session.enter(answer.value);
     return 'Reserved for this run.';
   };
   const release = async (): Promise<string> => {

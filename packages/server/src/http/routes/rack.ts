@@ -25,7 +25,8 @@ export function rackRoutes(db: Database): Router {
         return {};
       }),
     );
-    response.json(await db.read(getRack));
+    const { items, moves } = stock;
+    response.json({ items: items.map((doc) => ({ version: 1, doc })), moves });
   });
   router.post('/moves', LARGE_BODY, async (request, response) => {
     const { moves } = checked(stockMovesSchema, request.body);

@@ -1,4 +1,5 @@
 import { Router } from 'express';
+import Joi from 'joi';
 import type { Logger } from 'pino';
 import { cutBlanksSchema, reserveWoodSchema, runSchema, workEventSchema } from '@rapid-jig/contract';
 import { notFound } from '../../api-error';
@@ -12,6 +13,12 @@ import { servedRevisions } from '../../store/templates';
 import { once } from '../../store/writes';
 import { versionOf } from '../guards';
 import { checked, documentOf, idOf, LARGE_BODY, SMALL_BODY, writeOf } from './request';
+
+const stretchSchema = Joi.object<{ after: string }, true>({
+  after: Joi.string()
+    .pattern(/^\d{1,15}$/, 'a place in the ledger of a run')
+    .default('0'),
+});
 
 export function runRoutes(db: Database, clock: () => Date, logger: Logger, heavy: Heavy): Router {
   const router = Router();
@@ -42,8 +49,8 @@ export function runRoutes(db: Database, clock: () => Date, logger: Logger, heavy
     response.json(snapshot);
   });
   router.get('/:id/events', async (request, response) => {
-    const id = idOf(request);
-    response.json(await db.read((session) => workOf(session, id)));
+    const [id, { after }] = [idOf(request), checked(stretchSchema, request.query)];
+    response.json(await db.read((session) => workOf(session, id, Number(after))));
   });
   router.post('/:id/blanks', LARGE_BODY, async (request, response) => {
     const [id, cut] = [idOf(request), checked(cutBlanksSchema, request.body)];

@@ -1,0 +1,1 @@
+CREATE INDEX `work_events_stack` ON `work_events` (`run_id`,"doc" ->> '$.doc.stack');

@@ -130,5 +130,16 @@ export async function runOfPlates(page: Page, address: string): Promise<string> 
   return page.url();
 }
 
+/** Lets time pass for what tells two taps apart, without waiting for it. */
+export const later = (page: Page, ms: number): Promise<void> =>
+  page.evaluate((skipped) => {
+    const now = performance.now.bind(performance);
+    performance.now = () => now() + skipped;
+  }, ms);
+
+/** Until what was done is drawn. */
+export const nextFrame = (page: Page): Promise<unknown> =>
+  page.evaluate(() => new Promise((drawn) => requestAnimationFrame(drawn)));
+
 export const passBox = (page: Page, pass: number): Locator =>
   page.getByRole('checkbox', { name: new RegExp(`^Pass ${String(pass)} of`) });

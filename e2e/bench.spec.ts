@@ -1,5 +1,5 @@
 import type { Locator } from '@playwright/test';
-import { expect, runOfPlates, test, type Page } from './app';
+import { expect, later, runOfPlates, test, type Page } from './app';
 
 /** A foot is no faster; taps closer together are one that bounced. */
 const BETWEEN_TAPS_MS = 400;
@@ -8,7 +8,7 @@ const stepNow = (page: Page): Locator => page.getByRole('status', { name: 'This 
 const stepsLeft = (page: Page): Locator => page.getByRole('status', { name: 'Steps left' });
 
 async function tap(page: Page, key: string): Promise<void> {
-  await page.waitForTimeout(BETWEEN_TAPS_MS);
+  await later(page, BETWEEN_TAPS_MS);
   await page.keyboard.press(key);
 }
 
@@ -73,7 +73,7 @@ test('by touch on a tablet: targets for a glove, all in view', async ({ app, bro
   await expect(stepNow(page)).toBeVisible();
   for (let n = 0; n < 8; n++) {
     const left = (await stepsLeft(page).textContent()) ?? '';
-    await page.waitForTimeout(BETWEEN_TAPS_MS);
+    await later(page, BETWEEN_TAPS_MS);
     await page.getByRole('button', { name: /^(Done|Pass good)$/ }).tap();
     await expect(stepsLeft(page)).not.toHaveText(left);
   }

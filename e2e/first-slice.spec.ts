@@ -1,5 +1,5 @@
 import { createRequire } from 'node:module';
-import { bringDrawing, expect, svgFile, test } from './app';
+import { bringDrawing, expect, later, svgFile, test } from './app';
 
 const ICON = createRequire(import.meta.url).resolve('@tabler/icons/filled/cactus.svg');
 
@@ -50,7 +50,7 @@ test('from an empty program and one filled icon to a sheet for the saw', async (
   await page.keyboard.press('Escape');
 
   // Fewer layers: more passes, and the difference is shown. Edits within a second and a half count as one.
-  await page.waitForTimeout(1600);
+  await later(page, 1600);
   await page.getByRole('button', { name: 'Layers in a stack, at most: one less' }).click();
   await page.getByRole('button', { name: 'Layers in a stack, at most: one less' }).click();
   await page.getByRole('button', { name: 'Layers in a stack, at most: one less' }).click();

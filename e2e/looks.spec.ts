@@ -54,7 +54,8 @@ for (const scheme of ['light', 'dark'] as const) {
     await page.emulateMedia({ colorScheme: scheme });
     await page.goto(app.address + (await demoRun(page, app.address)));
     await expect(page.getByText('At the saw in all')).toBeVisible();
-    await page.waitForTimeout(500);
+    // A colour on its way is neither.
+    await page.addStyleTag({ content: '* { transition: none !important; }' });
     const pairs = await page.evaluate(() => {
       const rgb = (text: string): number[] => (text.match(/[\d.]+/g) ?? []).map(Number);
       const behind = (element: Element | null): number[] => {

@@ -11,8 +11,6 @@ export default defineConfig({
   timeout: 120_000,
   expect: { timeout: 15_000 },
   workers: 2,
-  // Two shared cores may stall a browser; a test that fails twice has failed.
-  retries: process.env['CI'] === undefined ? 0 : 1,
   forbidOnly: process.env['CI'] !== undefined,
   reporter: [['list'], ['json', { outputFile: '../test-results/browser.json' }]],
   outputDir: '../test-results/browser',
@@ -22,7 +20,7 @@ export default defineConfig({
     colorScheme: 'light',
     // What the page fetches is watched and cut off in tests; offline.spec asks for its service worker.
     serviceWorkers: 'block',
-    trace: 'on-first-retry',
+    trace: 'retain-on-failure',
     launchOptions: {
       executablePath: process.env['RAPID_JIG_CHROMIUM'] ?? '/usr/bin/chromium',
       args: flags,

@@ -1,6 +1,6 @@
 import flags from './chromium-flags.json' with { type: 'json' };
 import { networkInterfaces } from 'node:os';
-import { bringDrawing, expect, NAMED_HOST, PLATE, RunningApp, runOfPlates, test } from './app';
+import { bringDrawing, expect, NAMED_HOST, nextFrame, PLATE, RunningApp, runOfPlates, test } from './app';
 
 // A name that the browser does not take for this machine: such a page is not a secure one, as on a tablet over plain HTTP.
 test.use({
@@ -99,17 +99,19 @@ test.describe('by touch', () => {
     const touch = await page.context().newCDPSession(page);
     const drawUp = async (heldMs: number): Promise<void> => {
       await touch.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [{ x, y }] });
-      await page.waitForTimeout(heldMs);
+      // What tells a finger that holds from one that swipes is how long it rests.
+      if (heldMs > 0) await page.evaluate((ms) => new Promise((rested) => setTimeout(rested, ms)), heldMs);
       for (let step = 1; step <= 6; step++) {
         const touchPoints = [{ x: x + 2, y: y - 20 * step }];
         await touch.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints });
-        await page.waitForTimeout(30);
+        await nextFrame(page);
       }
       await touch.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
     };
     await expect(page.getByText('The program does not answer', { exact: false })).toHaveCount(0);
+    const before = await page.evaluate(() => scrollY);
     await drawUp(0);
-    await page.waitForTimeout(500);
+    await expect.poll(() => page.evaluate(() => scrollY)).not.toBe(before);
     await expect(page.getByRole('button', { name: /^A: Part 1.*pinned/ })).toHaveCount(0);
     await drawUp(500);
     await expect(page.getByRole('button', { name: /^A: Part 1.*pinned/ })).toHaveCount(1);

@@ -51,6 +51,8 @@ export async function serveShops(run: string): Promise<Served> {
   });
   const shops = [await open('/demo', join(folder, 'demo.db')), await open('', join(folder, 'shop.db'))];
   const server = createServer(createApp({ ...alone(), shops, clock: () => new Date() }));
+  // A client that has not spoken for a while finds its connection open: no browser would tell of a closed one.
+  server.keepAliveTimeout = 600_000;
   await new Promise<void>((listening) => server.listen(0, '127.0.0.1', listening));
   return {
     address: `http://127.0.0.1:${String((server.address() as AddressInfo).port)}`,

@@ -131,6 +131,31 @@ test('the sheet prints on as many pages as it needs, in the paper of the shop', 
   expect(pdf.match(/\/Type\s*\/Page\b/g)?.length ?? 0).toBeGreaterThan(3);
 });
 
+test('what has the focus is seen, stop after stop, by day and by night', async ({ app, page }) => {
+  await page.goto(app.address + (await demoRun(page, app.address)));
+  await expect(page.getByText('At the saw in all')).toBeVisible();
+  await page.addStyleTag({ content: '* { transition: none !important; caret-color: transparent !important; }' });
+  for (const colorScheme of ['light', 'dark'] as const) {
+    await page.emulateMedia({ colorScheme });
+    for (let stop = 0; stop < 14; stop++) {
+      await page.keyboard.press('Tab');
+      const held = await page.evaluateHandle(() => document.activeElement as HTMLElement);
+      const box = await held.boundingBox();
+      if (!box) throw new Error('what has the focus is not on the page');
+      const clip = {
+        x: Math.max(0, box.x - 8),
+        y: Math.max(0, box.y - 8),
+        width: box.width + 16,
+        height: box.height + 16,
+      };
+      const focused = await page.screenshot({ clip });
+      await held.evaluate((element) => element.blur());
+      const name = await held.evaluate((element) => element.outerHTML.slice(0, 120));
+      expect([name, (await page.screenshot({ clip })).equals(focused)]).toEqual([name, false]);
+    }
+  }
+});
+
 test('the keyboard alone: find, mark a pass, read the keys', async ({ app, page }) => {
   await page.goto(app.address + (await demoRun(page, app.address)));
   const box = page.getByRole('checkbox', { name: /^Pass 1 of Boat tag .* to saw$/ }).first();

@@ -8,8 +8,9 @@ export default defineConfig({
   globalSetup: './made-demo.ts',
   // Each test has a program and a browser of its own, so that no file of them is waited for in the end.
   fullyParallel: true,
-  timeout: 120_000,
-  expect: { timeout: 15_000 },
+  // On shared cores a slow minute fails no test: what is waited for may take its time.
+  timeout: 300_000,
+  expect: { timeout: 60_000 },
   workers: 2,
   forbidOnly: process.env['CI'] !== undefined,
   reporter: [['list'], ['json', { outputFile: '../test-results/browser.json' }]],
@@ -20,7 +21,7 @@ export default defineConfig({
     colorScheme: 'light',
     // What the page fetches is watched and cut off in tests; offline.spec asks for its service worker.
     serviceWorkers: 'block',
-    trace: 'retain-on-failure',
+    screenshot: 'only-on-failure',
     launchOptions: {
       executablePath: process.env['RAPID_JIG_CHROMIUM'] ?? '/usr/bin/chromium',
       args: flags,

@@ -1,10 +1,11 @@
 import { randomUUID } from 'node:crypto';
 import { cpus } from 'node:os';
 import { demoRunPath, withAppAndBrowser } from './app-in-browser.mjs';
+import { benchPages } from './bench-pages.mjs';
 import { ensurePackages, run } from './install.mjs';
 
 // npm run bench: what the computation costs in Node, then what the maker feels in the browser.
-// npm run bench -- close boards: of the computation only these.
+// npm run bench -- close boards: of the computation only these. npm run bench -- pages: only what pages cost.
 const named = process.argv.slice(2);
 const row = (name, figure) => console.log(`${name.padEnd(64)} ${figure.padStart(14)}`);
 const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
@@ -12,6 +13,10 @@ const RUNS = 7;
 
 console.log(`${new Date().toISOString().slice(0, 10)}, ${cpus().length} x ${cpus()[0].model}, Node ${process.version}`);
 ensurePackages();
+if (named.includes('pages')) {
+  await withAppAndBrowser((open) => benchPages({ ...open, row }));
+  process.exit(0);
+}
 run('npx', ['vite', 'build', '--logLevel', 'warn', '--config', 'bench/vite.config.ts', 'bench']);
 run(process.execPath, ['bench/dist/main.js', ...named]);
 if (named.length > 0) process.exit(0);
@@ -93,5 +98,6 @@ await withAppAndBrowser(async ({ address, browser }) => {
   row('edit of the demo run: from the edit to the plan back on the page', `${median(drawn).toFixed(1)} ms`);
   row('longest main-thread task after an edit (0: none over 50 ms)', `${longest.toFixed(0)} ms`);
   await context.close();
+  await benchPages({ address, browser, row });
   await benchTaps(`${address}/demo/api${runPath.replace('/demo', '')}/events`);
 });

@@ -36,9 +36,28 @@ const offline = VitePWA({
   },
 });
 
+/**
+ * What every page needs in few files, in place of a hundred small ones that each cost a request: the frame, the controls that most views
+ * have, and what all views of a run share. What one view alone needs stays with it.
+ */
+const groups = [
+  {
+    name: 'frame',
+    test: /node_modules[\\/](react|react-dom|react-router|scheduler|zustand|@emotion|stylis|idb-keyval)[\\/]/,
+    priority: 3,
+  },
+  {
+    name: 'controls',
+    test: /node_modules[\\/](@mui|@tabler|@popperjs|react-transition-group|clsx)[\\/]/,
+    minShareCount: 3,
+    priority: 2,
+  },
+  { name: 'shop', test: /packages[\\/](core|web[\\/]src)[\\/]/, minShareCount: 3, priority: 1 },
+];
+
 export default defineConfig({
   plugins: [react(), offline],
   worker: { format: 'es' },
   server: { proxy: { '/api': 'http://127.0.0.1:4321', '/demo/api': 'http://127.0.0.1:4321' } },
-  build: { target: 'es2022', chunkSizeWarningLimit: 900 },
+  build: { target: 'es2022', chunkSizeWarningLimit: 900, rolldownOptions: { output: { codeSplitting: { groups } } } },
 });

@@ -19,7 +19,9 @@ export function NameField({ label, name, onChange, heading = false }: NameFieldP
   const empty = text.trim() === '';
   return (
     <TextField
+      // As many lines as the name takes, which the style sheet sees to: a field that measures itself is laid out twice.
       multiline
+      rows={1}
       variant={heading ? 'standard' : 'outlined'}
       {...(heading ? {} : { label })}
       value={text}
@@ -34,7 +36,7 @@ export function NameField({ label, name, onChange, heading = false }: NameFieldP
         if (!empty) setDraft(null);
       }}
       sx={heading ? HEADING : undefined}
-      slotProps={{ htmlInput: { 'aria-label': label } }}
+      slotProps={{ htmlInput: { 'aria-label': label, style: { fieldSizing: 'content' } } }}
     />
   );
 }

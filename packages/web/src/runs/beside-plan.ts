@@ -32,10 +32,10 @@ export function useBesidePlan(): BesidePlan {
   const [prices, setPrices] = useState<RunPrices | null>(null);
   useEffect(() => {
     if (!planned) return;
-    const { plan, input } = planned;
+    const { input } = planned;
     planner.families(input).then((told) => told && setFamilies(told), unlessTold);
     const waiting = setTimeout(() => {
-      planner.prices(plan, input).then((told) => told && setPrices(told), unlessTold);
+      planner.prices(planned, input).then((told) => told && setPrices(told), unlessTold);
     }, AT_REST_MS);
     return () => clearTimeout(waiting);
   }, [planned, planner]);

@@ -34,6 +34,13 @@ const SANS = '"Fira Sans", "Helvetica Neue", sans-serif';
 const FINGER = { '@media (pointer: coarse)': { minHeight: 44 } } as const;
 const FINGERTIP = { '@media (pointer: coarse)': { minHeight: 44, minWidth: 44 } } as const;
 
+/** What has the focus: a light ring in a dark one, of which one stands out from whatever is behind. */
+const FOCUS = {
+  outline: '2px solid var(--rj-palette-sheet)',
+  outlineOffset: 0,
+  boxShadow: '0 0 0 5px var(--rj-palette-text-primary)',
+} as const;
+
 export const theme = createTheme({
   cssVariables: { colorSchemeSelector: 'data-scheme', cssVarPrefix: 'rj' },
   colorSchemes: {
@@ -88,14 +95,25 @@ export const theme = createTheme({
         a: { color: 'var(--rj-palette-primary-main)' },
         // What is gone to stands below the rail and the strip that stay in view.
         'section[id]': { scrollMarginTop: 180 },
-        ':focus-visible': { outline: '3px solid var(--rj-palette-primary-main)', outlineOffset: 2 },
+        ':focus-visible': FOCUS,
+        '@media (prefers-reduced-motion: reduce)': {
+          '*, *::before, *::after': {
+            animationDuration: '0.01ms !important',
+            transitionDuration: '0.01ms !important',
+            scrollBehavior: 'auto !important',
+          },
+        },
       },
     },
     MuiButton: { defaultProps: { disableElevation: true }, styleOverrides: { root: FINGER } },
     MuiIconButton: { styleOverrides: { root: FINGERTIP } },
     MuiTab: { styleOverrides: { root: FINGER } },
     MuiInputBase: { styleOverrides: { root: FINGER } },
-    MuiButtonBase: { defaultProps: { disableRipple: true } },
+    // The library takes the ring away, for it has a ripple in its place.
+    MuiButtonBase: {
+      defaultProps: { disableRipple: true },
+      styleOverrides: { root: { '&:focus-visible, &.Mui-focusVisible': FOCUS } },
+    },
     MuiTextField: { defaultProps: { size: 'small' } },
     MuiToggleButton: { styleOverrides: { root: { color: 'var(--rj-palette-text-primary)', ...FINGER } } },
     MuiTooltip: { defaultProps: { arrow: true } },

@@ -55,7 +55,7 @@ export interface Planner {
   /** Ids of the parts of a run that may be cut together. Null where a later call for the same run overtook this one. */
   families(input: PlanInput): Promise<string[][] | null>;
   /** What the wishes of a planned run cost. Null where a later call for the same run overtook this one. */
-  prices(plan: Plan, input: PlanInput): Promise<RunPrices | null>;
+  prices(planned: PlannedRun, input: PlanInput): Promise<RunPrices | null>;
   /** Lays a plan's blanks on the rack and cuts its rods. Null where a later call overtook this one. */
   wood(task: WoodTask, onProgress: (progress: WoodProgress) => void): Promise<LaidWood | null>;
   /** Ends the laying under way; the best so far is its answer. */
@@ -67,6 +67,9 @@ export interface Planner {
     rods: readonly RodGroup[],
   ): Promise<WayOut[] | null>;
 }
+
+/** What is planned in this time, ms, is priced where it was planned: its parts are measured there, and an edit waits for one plan at the most. */
+const QUICK_MS = 250;
 
 export function startPlanner(): Planner {
   const start = (): Worker => new Worker(new URL('./planner.worker.ts', import.meta.url), { type: 'module' });
@@ -90,9 +93,11 @@ export function startPlanner(): Planner {
     patternOrders: (plan, run, shop, revisions) =>
       planner.ask<PatternOrder[]>((remote) => remote.patternOrders(plan, run, shop, revisions)),
     families: (input) =>
-      newest(`families of ${input.run.id}`, () => layer.ask<string[][]>((remote) => remote.families(input))),
-    prices: (plan, input) =>
-      newest(`prices of ${input.run.id}`, () => layer.ask<RunPrices>((remote) => remote.prices(plan, input))),
+      newest(`families of ${input.run.id}`, () => planner.ask<string[][]>((remote) => remote.families(input))),
+    prices: ({ plan, tookMs }, input) => {
+      const worker = tookMs <= QUICK_MS ? planner : layer;
+      return newest(`prices of ${input.run.id}`, () => worker.ask<RunPrices>((remote) => remote.prices(plan, input)));
+    },
     wood: (task, onProgress) => layer.ask((remote) => remote.wood(task, proxy(onProgress))),
     stopWood: async () => void (await layer.ask((remote) => remote.stopWood())),
     waysOut: (...given) => layer.ask((remote) => remote.waysOut(...given)),

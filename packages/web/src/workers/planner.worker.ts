@@ -108,6 +108,12 @@ let isStopped = false;
 let knownRevisions: ReadonlyMap<string, TemplateRevision> = new Map();
 const nameOf = ({ template, revision }: TemplateRevision): string => `${template.id} ${String(revision)}`;
 
+/** The input with the very revisions that were measured before. */
+function withKnown(asked: PlanInput): PlanInput {
+  knownRevisions = new Map(asked.revisions.map((one) => [nameOf(one), knownRevisions.get(nameOf(one)) ?? one]));
+  return { ...asked, revisions: [...knownRevisions.values()] };
+}
+
 const planner = {
   /** Lays blanks and cuts rods. Null where a later call has begun. */
   async wood(task: WoodTask, onProgress: (progress: WoodProgress) => void): Promise<LaidWood | null> {
@@ -177,22 +183,21 @@ const planner = {
     ordersOfPlan(plan, run, shop, revisions),
 
   /** Which parts of a run may be cut together. */
-  families: (input: PlanInput): string[][] => familiesOfRun(input),
+  families: (input: PlanInput): string[][] => familiesOfRun(withKnown(input)),
 
   /** What each wish of a run costs, and what the other order of cuts would. */
   async prices(plan: Plan, input: PlanInput): Promise<RunPrices> {
     const kit = { onStage: () => undefined, solver: loadSolver };
+    const known = withKnown(input);
     return {
-      wishes: await priceWishes(plan, input, kit),
-      otherSchool: await priceOfOtherSchool(plan, input, kit),
+      wishes: await priceWishes(plan, known, kit),
+      otherSchool: await priceOfOtherSchool(plan, known, kit),
     };
   },
 
   async plan(asked: PlanInput): Promise<Result<PlannedRun, PlanError>> {
     const started = performance.now();
-    knownRevisions = new Map(asked.revisions.map((one) => [nameOf(one), knownRevisions.get(nameOf(one)) ?? one]));
-    const input = { ...asked, revisions: [...knownRevisions.values()] };
-    const result = await planRun(input, { onStage: () => undefined, solver: loadSolver });
+    const result = await planRun(withKnown(asked), { onStage: () => undefined, solver: loadSolver });
     if (!result.ok) return result;
     return { ok: true, value: { plan: result.value, cost: costOf(result.value), tookMs: performance.now() - started } };
   },

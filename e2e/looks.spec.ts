@@ -140,6 +140,13 @@ test('what has the focus is seen, stop after stop, by day and by night', async (
     for (let stop = 0; stop < 14; stop++) {
       await page.keyboard.press('Tab');
       const held = await page.evaluateHandle(() => document.activeElement as HTMLElement);
+      // A date has stops inside of it; taken away and given back, the field does not hear of them.
+      const isNew = await held.evaluate(({ dataset }) => {
+        const wasHere = dataset['stop'] !== undefined;
+        dataset['stop'] = '';
+        return !wasHere;
+      });
+      if (!isNew) continue;
       const box = await held.boundingBox();
       if (!box) throw new Error('what has the focus is not on the page');
       const clip = {
@@ -151,7 +158,9 @@ test('what has the focus is seen, stop after stop, by day and by night', async (
       const focused = await page.screenshot({ clip });
       await held.evaluate((element) => element.blur());
       const name = await held.evaluate((element) => element.outerHTML.slice(0, 120));
-      expect([name, (await page.screenshot({ clip })).equals(focused)]).toEqual([name, false]);
+      await expect
+        .poll(async () => (await page.screenshot({ clip })).equals(focused), { message: name, timeout: 5000 })
+        .toBe(false);
     }
   }
 });

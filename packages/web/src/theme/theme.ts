@@ -34,11 +34,14 @@ const SANS = '"Fira Sans", "Helvetica Neue", sans-serif';
 const FINGER = { '@media (pointer: coarse)': { minHeight: 44 } } as const;
 const FINGERTIP = { '@media (pointer: coarse)': { minHeight: 44, minWidth: 44 } } as const;
 
-/** What has the focus: a light ring in a dark one, of which one stands out from whatever is behind. */
+/**
+ * What has the focus: a ring of the page's text with one of its sheets inside, of which one stands out from whatever is behind. The
+ * library has no shadow on a flat button that has the focus, so it is insisted on.
+ */
 const FOCUS = {
-  outline: '2px solid var(--rj-palette-sheet)',
-  outlineOffset: 0,
-  boxShadow: '0 0 0 5px var(--rj-palette-text-primary)',
+  outline: '3px solid var(--rj-palette-text-primary)',
+  outlineOffset: 2,
+  boxShadow: '0 0 0 2px var(--rj-palette-sheet) !important',
 } as const;
 
 export const theme = createTheme({

@@ -134,7 +134,7 @@ export default ts.config(
   ...planningRules,
   {
     files: ['packages/core/src/**/*.ts'],
-    ignores: ['**/*.test.ts'],
+    ignores: ['**/*.test.ts', '**/*.test-support.ts'],
     rules: {
       'no-restricted-globals': ['error', 'window', 'document', 'fetch', 'process', 'setTimeout', 'localStorage'],
       'no-restricted-properties': [

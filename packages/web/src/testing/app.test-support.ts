@@ -3,7 +3,7 @@ import type { Part } from '@rapid-jig/core';
 import { serveShops, type Served } from '@rapid-jig/server/testing';
 import { openProgram } from '../program';
 import { templateOf } from './sawn-parts.test-support';
-import { InThisThread } from './comlink.test-support';
+import { InThisThread, isAtRest } from './comlink.test-support';
 import { body, expectOn, keyboard, later, Locator, until, watchDownloads, type InputFile } from './page.test-support';
 
 declare global {
@@ -70,6 +70,12 @@ export const page = {
   goBack: () => history.back(),
   later,
   until,
+  /** Until what was asked of the workers is answered: here they share the thread of all others. */
+  rest: () =>
+    until(
+      () => (isAtRest() ? true : null),
+      () => 'the workers never rest',
+    ),
   /** The file that an action gives. */
   download: (action: () => Promise<void>) => downloads.next(action),
 };

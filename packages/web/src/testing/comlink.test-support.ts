@@ -43,6 +43,11 @@ export class InThisThread {
   }
 }
 
+let underWay = 0;
+
+/** True while no worker has anything to do. */
+export const isAtRest = (): boolean => underWay === 0;
+
 const copied = (value: unknown): unknown => (typeof value === 'function' ? value : structuredClone(value));
 
 export const wrap = <T extends object>(worker: InThisThread): Remote<T> =>
@@ -51,8 +56,13 @@ export const wrap = <T extends object>(worker: InThisThread): Remote<T> =>
       (_none, name: string) =>
       async (...given: unknown[]): Promise<unknown> => {
         const api = (await worker.api) as Record<string, (...given: unknown[]) => unknown>;
-        // As a message would be: behind what is already to be done.
-        await new Promise((soon) => setTimeout(soon, 0));
-        return copied(await api[name]?.(...given.map(copied)));
+        underWay++;
+        try {
+          // As a message would be: behind what is already to be done.
+          await new Promise((soon) => setTimeoutOfTest(soon, 0));
+          return copied(await api[name]?.(...given.map(copied)));
+        } finally {
+          underWay--;
+        }
       },
   });

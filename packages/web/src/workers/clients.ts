@@ -68,7 +68,7 @@ export interface Planner {
   ): Promise<WayOut[] | null>;
 }
 
-/** What is planned in this time, ms, is priced where it was planned: its parts are measured there, and an edit waits for one plan at the most. */
+/** What is planned in this time, ms, is priced where it was planned: its parts are measured there. An edit waits for them. */
 const QUICK_MS = 250;
 
 export function startPlanner(): Planner {

@@ -120,15 +120,25 @@ test('two hundred parts with long names: the run plans, the page scrolls, nothin
   await more.press('Enter');
   await expect.poll(() => wall.getByRole('article').count()).toBeGreaterThan(drawn);
   expect(await overflow(page)).toBe(0);
+  // The sheet draws what is near the window, says how many pages there are, and all of them are printed.
+  await page.getByRole('link', { name: 'Cut sheet' }).click();
+  const told = /About (\d+) pages/.exec((await page.getByText(/^About \d+ pages/).textContent()) ?? '');
+  expect(await page.getByRole('img', { name: 'at true size' }).count()).toBeLessThan(40);
+  const pages = pagesOf(await page.pdf({ preferCSSPageSize: true }));
+  expect(pages).toBeGreaterThan(50);
+  expect(Math.abs(pages - Number(told?.[1]))).toBeLessThanOrEqual(0.1 * pages);
 });
+
+/** Pages of a file as it was printed. */
+const pagesOf = (pdf: Buffer): number => pdf.toString('latin1').match(/\/Type\s*\/Page\b/g)?.length ?? 0;
 
 test('the sheet prints on as many pages as it needs, in the paper of the shop', async ({ app, page }) => {
   await page.goto(`${app.address}${await demoRun(page, app.address)}/sheet`);
   await expect(page.getByText('Stacks, in the order of sawing')).toBeVisible();
-  const pdf = (await page.pdf({ preferCSSPageSize: true })).toString('latin1');
+  const pdf = await page.pdf({ preferCSSPageSize: true });
   // US Letter is 612 by 792 points; PDF has 72 to the inch.
-  expect(pdf).toMatch(/\/MediaBox\s*\[\s*0\s+0\s+612\s+792\s*\]/);
-  expect(pdf.match(/\/Type\s*\/Page\b/g)?.length ?? 0).toBeGreaterThan(3);
+  expect(pdf.toString('latin1')).toMatch(/\/MediaBox\s*\[\s*0\s+0\s+612\s+792\s*\]/);
+  expect(pagesOf(pdf)).toBeGreaterThan(3);
 });
 
 test('what has the focus is seen, stop after stop, by day and by night', async ({ app, page }) => {

@@ -1,11 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import { cpus } from 'node:os';
 import { demoRunPath, withAppAndBrowser } from './app-in-browser.mjs';
+import { benchLong } from './bench-long.mjs';
 import { benchPages } from './bench-pages.mjs';
 import { ensurePackages, run } from './install.mjs';
 
 // npm run bench: what the computation costs in Node, then what the maker feels in the browser.
-// npm run bench -- close boards: of the computation only these. npm run bench -- pages: only what pages cost.
+// npm run bench -- close boards: of the computation only these. npm run bench -- pages: only what pages cost;
+// -- long [sheet wood …]: only what they cost with 2,000 parts.
 const named = process.argv.slice(2);
 const row = (name, figure) => console.log(`${name.padEnd(64)} ${figure.padStart(14)}`);
 const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
@@ -13,8 +15,11 @@ const RUNS = 7;
 
 console.log(`${new Date().toISOString().slice(0, 10)}, ${cpus().length} x ${cpus()[0].model}, Node ${process.version}`);
 ensurePackages();
-if (named.includes('pages')) {
-  await withAppAndBrowser((open) => benchPages({ ...open, row }));
+if (named[0] === 'pages' || named[0] === 'long') {
+  const [what, ...only] = named;
+  await withAppAndBrowser((open) =>
+    what === 'pages' ? benchPages({ ...open, row }) : benchLong({ ...open, row, only }),
+  );
   process.exit(0);
 }
 run('npx', ['vite', 'build', '--logLevel', 'warn', '--config', 'bench/vite.config.ts', 'bench']);
@@ -99,5 +104,6 @@ await withAppAndBrowser(async ({ address, browser }) => {
   row('longest main-thread task after an edit (0: none over 50 ms)', `${longest.toFixed(0)} ms`);
   await context.close();
   await benchPages({ address, browser, row });
+  await benchLong({ address, browser, row });
   await benchTaps(`${address}/demo/api${runPath.replace('/demo', '')}/events`);
 });

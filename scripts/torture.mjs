@@ -4,13 +4,13 @@ import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { build, ensurePackages, root } from './install.mjs';
+import { SQUARE, corner, partWith, post, put, runOf, templateOf } from './made-up.mjs';
 import { closeWhileEditing, tapOnTwo } from './torture-pages.mjs';
 
 // npm run torture [-- kills closings taps]: kills the server again and again under two clients that write, and counts: what was
 // acknowledged is there, and nothing is there twice. Then asks for much at once, and measures how long others wait.
 const [KILLS = 40, CLOSINGS = 20, TAPS = 100] = process.argv.slice(2).map(Number);
 const SERVER = join(root, 'packages/server/dist/main.js');
-const JSON_TYPE = { 'Content-Type': 'application/json' };
 
 ensurePackages();
 build();
@@ -52,70 +52,6 @@ async function sendUntilAnswered(path, init, isOver) {
   return null;
 }
 
-const corner = (x, y) => ({ kind: 'line', to: { x, y } });
-const square = (id, path) => ({ id, line: null, path });
-const partWith = (segments) => ({
-  id: randomUUID(),
-  name: 'Tag',
-  perCopy: 1,
-  woodId: 'cherry',
-  thickness: { mm: 6.35, typed: '1/4' },
-  grain: 'along-x',
-  outline: square(randomUUID(), { start: { x: 0, y: 0 }, closed: true, segments }),
-  drawing: null,
-  insideCuts: [],
-  throughCuts: [],
-  holes: [],
-  marks: [],
-  datum: null,
-  sharedBlank: null,
-  pinnedLayers: null,
-  gluedTo: [],
-  variantId: null,
-  apartClean: false,
-  wants: [],
-  cutRules: {},
-  holeUses: {},
-  laid: null,
-});
-const SQUARE = [corner(60, 0), corner(60, 40), corner(0, 40), corner(0, 0)];
-const templateOf = (parts, name = 'Tag') => ({
-  id: randomUUID(),
-  name,
-  note: '',
-  parts,
-  bodies: [],
-  meant: [],
-  rods: [],
-  hardware: [],
-  variants: [],
-  drawings: [],
-  archived: false,
-});
-const runOf = (template, copies) => ({
-  id: randomUUID(),
-  name: 'Fair',
-  dueDate: null,
-  lines: [{ templateId: template.id, revision: 1, copies, variants: {}, spares: {}, onHand: {} }],
-  spares: { kind: 'count', count: 0 },
-  refillSpares: false,
-  maxLayers: null,
-  measured: [],
-  wood: { margin: null, freeLayers: false, laminate: false, byHand: false, freeForm: false, substitutes: [], pins: [] },
-  stacks: { apart: [], most: {}, pins: [], patterns: {}, first: [], cutOrders: [] },
-  archived: false,
-});
-const put = (doc, version) => ({
-  method: 'PUT',
-  headers: { ...JSON_TYPE, 'If-Match': `"${String(version)}"`, 'Idempotency-Key': randomUUID() },
-  body: JSON.stringify(doc),
-});
-const post = (body) => ({
-  method: 'POST',
-  headers: { ...JSON_TYPE, 'Idempotency-Key': randomUUID() },
-  body: JSON.stringify(body),
-});
-
 async function expectOk(answer, what) {
   if (!answer || answer.status >= 300) throw new Error(`${what}: ${JSON.stringify(answer)}`);
   return answer.body;
@@ -127,7 +63,7 @@ const make = async (path, doc) => expectOk(await sendUntilAnswered(path, put(doc
 let server = await start();
 const template = templateOf([partWith(SQUARE)]);
 await make(`/templates/${template.id}`, template);
-const run = runOf(template, 5000);
+const run = runOf([template], 5000);
 await make(`/runs/${run.id}`, run);
 await expectOk(await sendUntilAnswered(`/runs/${run.id}/start`, post({}), never), 'the start of the run');
 const { plan } = await (await fetch(`${server.address}/api/runs/${run.id}/snapshot`)).json();
@@ -241,7 +177,7 @@ const boxes = templateOf(
   'Boxes',
 );
 await make(`/templates/${boxes.id}`, boxes);
-const boxesRun = runOf(boxes, 12);
+const boxesRun = runOf([boxes], 12);
 await make(`/runs/${boxesRun.id}`, boxesRun);
 const tapped = await tapOnTwo(
   `${server.address}/runs/${boxesRun.id}`,
@@ -298,7 +234,7 @@ const many = templateOf(
   'Many',
 );
 await ask(`/templates/${many.id}`, put(many, 0));
-const manyRun = runOf(many, 9);
+const manyRun = runOf([many], 9);
 await ask(`/runs/${manyRun.id}`, put(manyRun, 0));
 await othersWait('a run of 2,000 parts, started', () => ask(`/runs/${manyRun.id}/start`, post({})));
 const options = {

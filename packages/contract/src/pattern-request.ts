@@ -2,6 +2,7 @@ import Joi from 'joi';
 import {
   LEAST_OVERLAP,
   LINE_COLOURS,
+  MOST_IN_FILE,
   type LineColour,
   type PatternSheetOptions,
   type PatternOrder,
@@ -50,6 +51,6 @@ const options = Joi.object<PatternSheetOptions, true>({
 });
 
 export const patternRequestSchema = Joi.object<Wire<PatternRequest>, true>({
-  patterns: Joi.array().items(wish).min(1).max(500).required(),
+  patterns: Joi.array().items(wish).min(1).max(MOST_IN_FILE.orders).required(),
   options: options.required(),
 });

@@ -34,6 +34,8 @@ const EMPTY_COUNTS_LESS = 0.5;
 const WHIM = 0.3;
 /** Of fills of batches so many are made in stages. */
 const STAGED = 0.5;
+/** Of more sizes than these the tables of the stages cost more time than they save wood. */
+const MOST_STAGED = 60;
 /** Kinds of board that are tried against each other at each step. */
 const MOST_KINDS = 8;
 
@@ -46,7 +48,7 @@ interface State {
   readonly manner: Manner;
   readonly search: Search;
   readonly filler: Filler;
-  /** null where hardly any pieces are equal. */
+  /** null where hardly any pieces are equal, or the sizes are too many. */
   readonly staged: StagedBoards | null;
   /** Places of the pieces that are not pinned. */
   readonly loose: readonly number[];
@@ -60,18 +62,23 @@ export function layOnBoards(
   search: Search,
   manner: Manner = 'edge-to-edge',
 ): BoardsLayout {
-  const laying = layingOnBoards(pieces, boards, kerf, search, manner);
+  return toTheEnd(layingOnBoards(pieces, boards, kerf, search, manner));
+}
+
+/** What a work that could be watched and hurried comes to when it is let alone. */
+function toTheEnd<T>(work: Generator<unknown, T, boolean>): T {
   for (;;) {
-    const { done, value } = laying.next();
-    if (done) return value;
+    const { done, value } = work.next(false);
+    if (done) return value as T;
   }
 }
 
 /**
  * Lays pieces on boards, cut edge to edge: board after board takes the fill that uses it best; then again and again some
  * boards are emptied and filled otherwise, and what is not worse is kept. Fewest missing first, then the least cost.
- * Yields the best so far after each round, so that the caller may show it, and stop. The same input, seed and steps give
- * the same layout. Throws a RangeError where pinned pieces cannot be cut edge to edge: ask `boardAround` before.
+ * Yields null after each board of the first layout, which goes without trying where it is answered with true, or where the
+ * search has no steps left; then the best so far after each round, so that the caller may show it, and stop. The same input,
+ * seed and steps give the same layout. Throws a RangeError where pinned pieces cannot be cut edge to edge: ask `boardAround` before.
  */
 export function* layingOnBoards(
   pieces: readonly LaidPiece[],
@@ -79,12 +86,12 @@ export function* layingOnBoards(
   kerf: number,
   search: Search,
   manner: Manner,
-): Generator<BoardsLayout, BoardsLayout> {
+): Generator<BoardsLayout | null, BoardsLayout, boolean> {
   const state = stateOf(pieces, boards, kerf, search, manner);
   const all = boards.map((_board, i) => i);
   let current =
     (manner === 'edge-to-edge' ? inOneStretch(state) : sideToSide(state)) ??
-    layoutOf(state, fillAll(state, state.loose, all, TRIES));
+    layoutOf(state, yield* filling(state, state.loose, all, TRIES));
   let [best, since] = [current, 0];
   while (best.used.length > 0 && since++ < PATIENCE && search.spend(state.filler.takeSteps())) {
     const kept = emptied(current, search.random, boards);
@@ -98,10 +105,13 @@ export function* layingOnBoards(
     if (isWorse(best, next)) [best, since] = [next, 0];
     yield best;
   }
-  return {
-    ...best,
-    used: manner === 'free-form' ? best.used : best.used.map((used) => ({ ...used, tree: tidied(used, state) })),
-  };
+  if (manner === 'free-form') return best;
+  const used: UsedBoard[] = [];
+  for (const one of best.used) {
+    used.push({ ...one, tree: tidied(one, state) });
+    yield best;
+  }
+  return { ...best, used };
 }
 
 function stateOf(
@@ -121,7 +131,8 @@ function stateOf(
   const loose = pieces.flatMap((_piece, i) => (pinned.has(i) ? [] : [i]));
   const kinds = kindsOf(pieces, kerf);
   const filler = new Filler(pieces, kinds, kerf, search.random);
-  const staged = isBatch(kinds) ? new StagedBoards(kinds, kerf, filler, search.random) : null;
+  const isStaged = isBatch(kinds) && kinds.groups <= MOST_STAGED;
+  const staged = isStaged ? new StagedBoards(kinds, kerf, filler, search.random) : null;
   return { pieces, boards, blanks, kerf, manner, search, filler, staged, loose };
 }
 
@@ -169,24 +180,32 @@ function emptied({ used }: BoardsLayout, random: () => number, boards: readonly 
   return kept;
 }
 
-/** Fills board after board, those with pinned pieces first, until nothing is left, or no board has room. */
-function fillAll(state: State, pieces: readonly number[], boards: readonly number[], tries: number): UsedBoard[] {
+const fillAll = (...given: Parameters<typeof filling>): UsedBoard[] => toTheEnd(filling(...given));
+
+/**
+ * Fills board after board, those with pinned pieces first, until nothing is left, or no board has room. Where it is hurried,
+ * or the search has no steps left, each board is filled once.
+ */
+function* filling(
+  state: State,
+  pieces: readonly number[],
+  boards: readonly number[],
+  tries: number,
+): Generator<null, UsedBoard[], boolean> {
   const used: UsedBoard[] = [];
-  let [left, free] = [pieces, boards];
+  let [left, free, isHurried] = [pieces, boards, false];
   for (;;) {
     const pinned = free.filter((i) => (state.boards[i]?.pins.length ?? 0) > 0);
     if (pinned.length === 0 && left.length === 0) return used;
-    const best = bestBoard(
-      state,
-      left,
-      pinned.length > 0 ? pinned.slice(0, 1) : kindsOfBoard(state.boards, free),
-      tries,
-    );
+    const among = pinned.length > 0 ? pinned.slice(0, 1) : kindsOfBoard(state.boards, free);
+    const best = bestBoard(state, left, among, isHurried ? 1 : tries);
     if (!best) return used;
     used.push(best);
     const laid = new Set(best.pieces);
     left = left.filter((i) => !laid.has(i));
     free = free.filter((i) => i !== best.board);
+    const asked = yield null;
+    isHurried ||= asked || !state.search.spend(state.filler.takeSteps());
   }
 }
 

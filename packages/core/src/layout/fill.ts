@@ -1,5 +1,5 @@
 import { type Block, joinBlocks, pieceBlock } from './block';
-import { leftOf, type Kinds, type PieceKind } from './kinds';
+import type { Kinds, PieceKind } from './kinds';
 import type { LaidPiece } from './tree';
 
 /** How the next piece is chosen: how much its size counts beside the waste it makes, and how much chance. */
@@ -33,6 +33,8 @@ const LARGE_PLACE = 2.5;
 
 /** Lays pieces of a list into places, cut edge to edge. */
 export class Filler {
+  /** The kinds of each group, with their rank by size. */
+  private readonly ranked: { readonly kind: PieceKind; readonly rank: number }[][];
   private looks = 0;
   private kinds: Kind[] = [];
   private narrowest = 0;
@@ -45,20 +47,29 @@ export class Filler {
     private readonly kindsOfAll: Kinds,
     private readonly kerf: number,
     private readonly random: () => number,
-  ) {}
+  ) {
+    this.ranked = Array.from({ length: kindsOfAll.groups }, () => []);
+    const bySize = [...kindsOfAll.all].sort((a, b) => b.area - a.area);
+    for (const [rank, kind] of bySize.entries()) this.ranked[kind.group]?.push({ kind, rank });
+  }
 
   /** What fits is taken from `left`, places of pieces in the list, for the calls of `fill` that follow. */
   from(left: Iterable<number>, taste: Taste): void {
-    const { all } = this.kindsOfAll;
-    const byGroup = leftOf(this.kindsOfAll, left);
-    this.looks += all.length;
-    this.kinds = all
-      .flatMap((kind): Kind[] => {
-        const own = byGroup[kind.group] ?? [];
-        this.looks += own.length / PLACES_PER_LOOK;
-        return own.length > 0 ? [{ ...kind, left: own }] : [];
-      })
-      .sort((a, b) => b.area - a.area);
+    const byGroup = new Map<number, number[]>();
+    for (const place of left) {
+      const group = this.kindsOfAll.groupOf[place] ?? -1;
+      const own = byGroup.get(group);
+      if (own) own.push(place);
+      else byGroup.set(group, [place]);
+      this.looks += 1 / PLACES_PER_LOOK;
+    }
+    this.kinds = [...byGroup]
+      .flatMap(([group, own]) =>
+        (this.ranked[group] ?? []).map(({ kind, rank }) => ({ rank, kind: { ...kind, left: own } })),
+      )
+      .sort((a, b) => a.rank - b.rank)
+      .map(({ kind }) => kind);
+    this.looks += this.kinds.length;
     this.taste = taste;
     const least = (side: (kind: Kind) => number): number =>
       this.kinds.reduce((low, kind) => Math.min(low, side(kind)), Infinity);

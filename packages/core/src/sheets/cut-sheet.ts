@@ -13,7 +13,7 @@ import {
   type Shop,
   type StackedGang,
 } from '../planning';
-import { cutsOf, type TemplateRevision } from '../products';
+import { cutsOf, type Part, type TemplateRevision } from '../products';
 import { checkBarMm } from './furniture';
 import { fitOnPage, type Fit } from './paper';
 
@@ -57,8 +57,9 @@ const LINE_ROOM = 1;
 /** Lays out the sheet of a plan: patterns at true size where they fit the shop's paper, and the cautions that belong. */
 export function cutSheet(plan: Plan, revisions: readonly TemplateRevision[], shop: Shop): CutSheet {
   const todo = plan.stacks.filter(({ passesToCut }) => passesToCut > 0);
+  const parts = new Map(revisions.flatMap(({ template }) => template.parts.map((part) => [part.id, part])));
   return {
-    patterns: patternsOnTop(todo).map((pattern) => drawingOf(pattern, revisions, shop)),
+    patterns: patternsOnTop(todo).map((pattern) => drawingOf(pattern, parts, shop)),
     cautions: cautionsFor(plan.stacks.filter(isToSaw)),
     checkBarMm: checkBarMm(shop.units),
   };
@@ -85,11 +86,10 @@ function patternsOnTop(stacks: readonly PlannedStack[]): PatternOnTop[] {
 
 function drawingOf(
   { gang, stackKeys, copies }: PatternOnTop,
-  revisions: readonly TemplateRevision[],
+  known: ReadonlyMap<string, Part>,
   shop: Shop,
 ): PatternDrawing {
-  const ids = new Set(gang.parts.map(({ partId }) => partId));
-  const parts = revisions.flatMap(({ template }) => template.parts).filter(({ id }) => ids.has(id));
+  const parts = gang.parts.flatMap(({ partId }) => known.get(partId) ?? []);
   const cuts = parts.flatMap(cutsOf);
   const box = boxGrown(gang.box, LINE_ROOM);
   return {

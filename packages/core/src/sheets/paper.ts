@@ -28,3 +28,18 @@ export function fitOnPage(box: Box, paper: Paper): Fit {
   if (fits(boxWidth(box), boxHeight(box))) return 'upright';
   return fits(boxHeight(box), boxWidth(box)) ? 'turned' : 'too-large';
 }
+
+/**
+ * How many pages are printed of what may be broken anywhere, `aboveMm` high, and below it of things that may not: one that does
+ * not fit on the rest of a page begins the next. Heights in mm.
+ */
+export function pagesPrinted(aboveMm: number, heightsMm: readonly number[], paper: Paper): number {
+  const { height, margin } = PAGES[paper];
+  const room = height - 2 * margin;
+  let used = aboveMm;
+  for (const needed of heightsMm) {
+    const left = room - (used % room);
+    used += needed <= left ? needed : left + needed;
+  }
+  return Math.max(1, Math.ceil(used / room));
+}

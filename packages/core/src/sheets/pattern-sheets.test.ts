@@ -5,7 +5,16 @@ import { inputFor, part, planned, rectangle, template, circle } from '../plannin
 import { TYPICAL_BLADES } from '../blades';
 import { TYPICAL_SHOP } from '../planning';
 import { inches } from '../units';
-import { defaultPatternOptions, patternsFor, patternSheets, ordersOfPlan, ordersOfTemplate } from '.';
+import {
+  alikePatterns,
+  defaultPatternOptions,
+  ordersOfPlan,
+  ordersOfTemplate,
+  pagesPrinted,
+  patternsFor,
+  patternSheets,
+  sheetsOfFile,
+} from '.';
 import type { Mark, Pattern } from '.';
 import { workArea } from './furniture';
 import { LEAST_OVERLAP } from './tiles';
@@ -322,5 +331,56 @@ describe('what to print', () => {
       }),
       tried(100),
     );
+  });
+});
+
+describe('one file of several', () => {
+  test('holds no more patterns and pages than it may, and all of the files hold each pattern once', () => {
+    // A pattern of 170 by 200 fills a sheet: 600 of 1,300 go into a file.
+    const large = Array.from({ length: 1300 }, (_none, i) => pattern(170, 200, { parts: `Plate ${String(i)}` }));
+    const sizes = [];
+    for (let left = large; left.length > 0; left = left.slice(sizes.at(-1))) {
+      const { orders, pages } = sheetsOfFile(left, OPTIONS);
+      expect(pages.length).toBeLessThanOrEqual(600);
+      sizes.push(orders);
+    }
+    expect(sizes.reduce((sum, size) => sum + size, 0)).toBe(1300);
+    expect(sizes.length).toBe(3);
+    // 1,000 orders, or 5,000 copies, whichever is less; what has no copies takes no room.
+    const small = (count: number, copies: number) => Array.from({ length: count }, () => pattern(10, 10, { copies }));
+    expect(sheetsOfFile([...small(500, 0), ...small(1001, 1)], OPTIONS).orders).toBe(1000);
+    expect(sheetsOfFile(small(30, 400), OPTIONS).orders).toBe(12);
+  });
+
+  test('patterns are alike wherever they were drawn, and not where a hole, a size or a line differs', () => {
+    const moved = pattern(0, 0, { outlines: [rectangle(30, 20, 105.4, -7.3)] });
+    const holed = pattern(30, 20, { holes: [{ center: { x: 5, y: 5 }, diameterMm: 3 }] });
+    const turned = pattern(20, 30);
+    const slit = pattern(30, 20, { throughCuts: [rectangle(3, 3, 8, 8)] });
+    expect(alikePatterns([pattern(30, 20), holed, moved, turned, slit, pattern(30, 20.01)])).toEqual([
+      [0, 2],
+      [1],
+      [3],
+      [4],
+      [5],
+    ]);
+  });
+});
+
+describe('pages of what stands below each other', () => {
+  test('a thing that does not fit begins a page', () => {
+    // A4 less 12 mm above and below has 273 mm.
+    expect(pagesPrinted(0, [], 'a4')).toBe(1);
+    expect(pagesPrinted(273, [], 'a4')).toBe(1);
+    expect(pagesPrinted(274, [], 'a4')).toBe(2);
+    expect(pagesPrinted(100, [200], 'a4')).toBe(2);
+    expect(pagesPrinted(0, [137, 137, 136, 136], 'a4')).toBe(3);
+    expect(
+      pagesPrinted(
+        0,
+        Array.from({ length: 6 }, () => 91),
+        'a4',
+      ),
+    ).toBe(2);
   });
 });

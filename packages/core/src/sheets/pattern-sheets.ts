@@ -73,6 +73,32 @@ export function patternSheets(patterns: readonly Pattern[], options: PatternShee
   return { pages, patterns: sum(drawn, () => 1), ...use };
 }
 
+/** What one file may hold: so much is written in a few seconds, and printed in a sitting. */
+export const MOST_IN_FILE = { orders: 1000, patterns: 5000, pages: 600 } as const;
+
+/** Sheets of one file. */
+export interface SheetsOfFile extends PatternSheets {
+  /** How many of the patterns that have copies are in it: those in front. */
+  readonly orders: number;
+}
+
+/** The sheets of as many of the patterns, from the first on, as go into one file; at least of one. */
+export function sheetsOfFile(patterns: readonly Pattern[], options: PatternSheetOptions): SheetsOfFile {
+  const asked = patterns.filter(({ copies }) => copies > 0);
+  let [orders, count] = [0, 0];
+  for (const { copies } of asked.slice(0, MOST_IN_FILE.orders)) {
+    count += copies;
+    if (orders > 0 && count > MOST_IN_FILE.patterns) break;
+    orders++;
+  }
+  for (;;) {
+    const sheets = patternSheets(asked.slice(0, orders), options);
+    const { length } = sheets.pages;
+    if (length <= MOST_IN_FILE.pages || orders <= 1) return { ...sheets, orders };
+    orders = Math.max(1, Math.floor((orders * MOST_IN_FILE.pages) / length));
+  }
+}
+
 interface Copied {
   readonly pattern: Pattern;
   readonly drawing: DrawnPattern;

@@ -13,3 +13,11 @@ export function parseDecimal(text: string): number | null {
   const figure = text.trim();
   return DECIMAL.test(figure) && !isTwoWays(figure) ? Number(figure.replace(',', '.')) : null;
 }
+
+const COUNT = /^(\d+|[1-9]\d{0,2}(,\d{3})+)$/;
+
+/** A count as people type it: whole, so that commas before three figures each part thousands (`1,000`). Null where it is none. */
+export function parseCount(text: string): number | null {
+  const figure = text.trim();
+  return COUNT.test(figure) ? Number(figure.replaceAll(',', '')) : null;
+}

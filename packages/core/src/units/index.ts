@@ -1,4 +1,4 @@
-export { parseDecimal } from './decimal';
+export { parseCount, parseDecimal } from './decimal';
 export {
   compareMm,
   formatLength,
@@ -12,6 +12,8 @@ export {
   snapMm,
   sumMm,
   toNm,
+  textOfLength,
+  textWithUnit,
   typedUnit,
 } from './length';
 export type { InchFraction, Length, LengthFault, LengthUnit } from './length';

@@ -68,6 +68,10 @@ const UNIT_NAMES: ReadonlyMap<string, number> = new Map([
 /** A sane end of the scale for anything in a small shop: 100 m. */
 const LONGEST_MM = 100_000;
 
+/** Feet before anything else: `8'`, `2 ft 6 1/2"`. */
+const FEET = /^(?<feet>\d+)\s*(?:'|′|ft\b|feet\b|foot\b)\s*-?\s*(?<rest>.*)$/;
+const INCHES_PER_FOOT = 12;
+
 const PATTERN =
   /^(?<whole>\d+(?:[.,]\d*)?|[.,]\d+)?(?:(?:^|[\s-]+)(?<num>\d+)\/(?<den>\d+))?\s*(?<unit>"|″|inches|inch|in|mm|cm)?$/;
 
@@ -83,7 +87,7 @@ const asFault = (kind: LengthFault['kind'], text: string, message: string): Resu
   err({ kind, message, where: text, hint: 'Type a length such as 3/4, 1 3/8", 1-3/8, 19 mm or 1.375.' });
 
 /**
- * Reads a length as makers type it: `3/4`, `1 3/8"`, `1-3/8`, `19 mm`, `1.375`, `2 ½ in`.
+ * Reads a length as makers type it: `3/4`, `1 3/8"`, `1-3/8`, `19 mm`, `1.375`, `2 ½ in`, `8'`, `2' 6 1/2"`.
  * A fraction without a unit is inches; a decimal or whole number without one takes `bareUnit`.
  * The text is kept beside the value. A comma is a decimal one, but before three figures it is refused (`1,200`), and so is
  * a fraction behind a decimal (`1.5 1/2`). Errors: empty, unreadable, zero or negative, above 100 m.
@@ -102,8 +106,14 @@ export function parseLength(text: string, bareUnit: LengthUnit): Result<Length, 
     .trim()
     .toLowerCase();
   const unsigned = plain.replace(/^[-−]\s*/, '');
-  const groups = PATTERN.exec(unsigned)?.groups;
-  if (!groups || (groups['whole'] === undefined && groups['num'] === undefined)) {
+  const { feet, rest = unsigned } = FEET.exec(unsigned)?.groups ?? {};
+  const footMm = Number(feet ?? '0') * INCHES_PER_FOOT * MM_PER_INCH;
+  const groups = feet !== undefined && rest === '' ? { whole: '0' } : PATTERN.exec(rest)?.groups;
+  if (
+    !groups ||
+    (feet !== undefined && /mm|cm/.test(rest)) ||
+    (groups['whole'] === undefined && groups['num'] === undefined)
+  ) {
     return asFault('length-unreadable', text, `"${typed}" is not a length.`);
   }
   const { whole, num, den, unit } = groups;
@@ -114,9 +124,10 @@ export function parseLength(text: string, bareUnit: LengthUnit): Result<Length, 
     return asFault('length-unreadable', text, `"${typed}" divides by zero.`);
   }
   const isFraction = num !== undefined;
-  const perUnit = unit ? (UNIT_NAMES.get(unit) ?? 1) : isFraction || bareUnit === 'in' ? MM_PER_INCH : 1;
+  const isInches = isFraction || feet !== undefined || bareUnit === 'in';
+  const perUnit = unit ? (UNIT_NAMES.get(unit) ?? 1) : isInches ? MM_PER_INCH : 1;
   const fraction = isFraction ? Number(num) / Number(den) : 0;
-  const mm = snapMm((Number((whole ?? '0').replace(',', '.')) + fraction) * perUnit);
+  const mm = snapMm(footMm + (Number((whole ?? '0').replace(',', '.')) + fraction) * perUnit);
   if (mm <= 0 || unsigned !== plain) {
     return asFault('length-not-positive', text, `"${typed}" is not above zero.`);
   }
@@ -124,13 +135,34 @@ export function parseLength(text: string, bareUnit: LengthUnit): Result<Length, 
   return ok({ mm, typed });
 }
 
-/** The unit a typed length was given in, read off its own text; null when the program made it. */
-export function typedUnit(length: Length, bareUnit: LengthUnit): LengthUnit | null {
-  if (length.typed === null) return null;
-  if (/[mc]m\s*$/i.test(length.typed)) return 'mm';
-  if (/["″]|in|[/⁄½⅓⅔¼¾⅛⅜⅝⅞]/i.test(length.typed)) return 'in';
-  return bareUnit;
+/** A figure that does not say of what: it took the unit that the shop worked in when it was typed. */
+const BARE = /^[\d\s.,]+$/;
+
+/** The unit a typed length was given in: of a bare figure the one in which it is this length; null when the program made it. */
+export function typedUnit({ mm, typed }: Length): LengthUnit | null {
+  if (typed === null) return null;
+  const inUnit = (unit: LengthUnit): boolean => {
+    const read = parseLength(typed, unit);
+    return read.ok && read.value.mm === mm;
+  };
+  if (BARE.test(typed)) return inUnit('in') ? 'in' : inUnit('mm') ? 'mm' : null;
+  return /[mc]m\s*$/i.test(typed) ? 'mm' : 'in';
 }
+
+/**
+ * A length as it was typed, such that it reads as the same length wherever it is read: a bare figure has its unit behind it. What the
+ * program made, or what does not say this length any more, in millimetres.
+ */
+export function textWithUnit(length: Length): string {
+  const { mm, typed } = length;
+  const unit = typedUnit(length);
+  if (typed === null || unit === null) return `${String(mm)} mm`;
+  return BARE.test(typed) ? `${typed}${unit === 'in' ? '"' : ' mm'}` : typed;
+}
+
+/** A length as it was typed; with its unit where a bare figure would be another length in `bareUnit`. */
+export const textOfLength = (length: Length, bareUnit: LengthUnit): string =>
+  length.typed !== null && typedUnit(length) === bareUnit ? length.typed : textWithUnit(length);
 
 export interface InchFraction {
   readonly whole: number;

@@ -9,9 +9,12 @@ import {
   inches,
   inchFraction,
   onRule,
+  parseCount,
   parseDecimal,
   parseLength,
   sumMm,
+  textOfLength,
+  textWithUnit,
   typedUnit,
 } from '.';
 import { tried } from '../cases.test-support';
@@ -85,9 +88,67 @@ describe('reading a length', () => {
   test('keeps what was typed, and knows its unit again', () => {
     const result = parseLength(' 13/16 ', 'mm');
     expect(result).toEqual({ ok: true, value: { mm: 20.6375, typed: '13/16' } });
-    expect(typedUnit({ mm: 20.6375, typed: '13/16' }, 'mm')).toBe('in');
-    expect(typedUnit({ mm: 19, typed: '19 mm' }, 'in')).toBe('mm');
-    expect(typedUnit({ mm: 19, typed: null }, 'in')).toBeNull();
+    expect(typedUnit({ mm: 20.6375, typed: '13/16' })).toBe('in');
+    expect(typedUnit({ mm: 19, typed: '19 mm' })).toBe('mm');
+    expect(typedUnit({ mm: 19, typed: null })).toBeNull();
+  });
+
+  test.each([
+    [`8'`, 2438.4],
+    [`2' 6"`, 762],
+    [`2'-6 1/2"`, 774.7],
+    ['12 ft', 3657.6],
+    [`1' 3/4`, 323.85],
+    [`0' 6`, 152.4],
+  ])('%s is %d mm: a foot has twelve inches', (text, mm) => {
+    expect([read(text), read(text, 'mm')]).toEqual([mm, mm]);
+  });
+
+  test.each([`2' 6 mm`, `0'`, `'`, `2' x`, `1.5'`])('%s is no length', (text) => {
+    expect(parseLength(text, 'in').ok).toBe(false);
+  });
+
+  test('a length stays itself whatever is typed, however often the unit of the shop is changed and it is shown and read again', () => {
+    const whole = fc.integer({ min: 1, max: 400 }).map(String);
+    const decimal = fc
+      .tuple(whole, fc.constantFrom('.', ','), fc.integer({ min: 1, max: 99 }))
+      .map((all) => all.join(''));
+    const fraction = fc
+      .tuple(fc.integer({ min: 1, max: 63 }), fc.constantFrom(2, 4, 8, 16, 32, 64))
+      .map((all) => all.join('/'));
+    const mixed = fc.tuple(whole, fraction).map((all) => all.join(' '));
+    const figure = fc.oneof(whole, decimal, fraction, mixed);
+    const typed = fc.tuple(figure, fc.constantFrom('', '', '"', ' in', ' mm', ' cm')).map((all) => all.join(''));
+    const units = fc.array(fc.constantFrom<'in' | 'mm'>('in', 'mm'), { minLength: 2, maxLength: 5 });
+    fc.assert(
+      fc.property(typed, units, (text, [first = 'in', ...later]) => {
+        const stored = parseLength(text, first);
+        if (!stored.ok) return;
+        let length = stored.value;
+        for (const unit of later) {
+          const again = parseLength(textOfLength(length, unit), unit);
+          expect(again).toMatchObject({ ok: true, value: { mm: stored.value.mm } });
+          // Looked at and typed again just as it stands.
+          if (again.ok) length = again.value;
+          expect(parseLength(textWithUnit(length), unit === 'in' ? 'mm' : 'in')).toMatchObject({
+            value: { mm: length.mm },
+          });
+        }
+      }),
+      tried(400),
+    );
+  });
+
+  test('a bare figure has its unit only where the shop works in the other', () => {
+    const six = parseLength('6', 'in');
+    if (!six.ok) throw new Error(six.error.message);
+    expect([textOfLength(six.value, 'in'), textOfLength(six.value, 'mm'), textWithUnit(six.value)]).toEqual([
+      '6',
+      '6"',
+      '6"',
+    ]);
+    // A text that does not say its length is not believed.
+    expect(textOfLength({ mm: 5, typed: '7' }, 'mm')).toBe('5 mm');
   });
 
   test('never throws and never gives a length that is not finite and above zero', () => {
@@ -187,5 +248,20 @@ describe('reading a plain number', () => {
     ['1.5.2', null],
   ])('%p is %p', (text, value) => {
     expect(parseDecimal(text)).toBe(value);
+  });
+});
+
+describe('counts', () => {
+  test.each([
+    ['12', 12],
+    ['1,000', 1000],
+    ['12,345,678', 12345678],
+    ['0', 0],
+  ])('%s is %d', (text, count) => {
+    expect(parseCount(text)).toBe(count);
+  });
+
+  test.each(['', '2.5', '2,5', '1,00', '0,500', '1.000', '-1', '1e3', 'ten', '1 000'])('"%s" is no count', (text) => {
+    expect(parseCount(text)).toBeNull();
   });
 });

@@ -1,9 +1,12 @@
 import { err, ok, type Fault, type Result } from '../result';
-import { parseLength, type Length, type LengthUnit } from '../units';
+import { parseCount, parseLength, type Length, type LengthUnit } from '../units';
 import { BARE_STOCK, roughQuarters, type StockItem, type StockKind } from './stock';
 import { WOODS, type Wood } from './woods';
 
-export type StockFault = Fault<'stock-unreadable' | 'unknown-wood' | 'stock-size'>;
+export type StockFault = Fault<'stock-unreadable' | 'unknown-wood' | 'stock-size' | 'stock-count'>;
+
+/** Letters of the name of an item. */
+export const LONGEST_STOCK_NAME = 120;
 
 /** What a maker typed, understood: so many of an item that has no id yet. */
 export interface TypedStock {
@@ -35,14 +38,19 @@ const USED_UP = /\b(tape|film|adhesive|glue|brads?|abrasive|sandpaper|paper|fini
  * Reads stock as people type it: how many, the wood, thickness by width by length (a dowel: diameter by length).
  * `6/4` and its like are rough thicknesses; a bare figure takes the shop's unit. Bought parts and consumables are told by
  * a word like `hinges` or `tape`, and keep what was typed as their name.
- * Errors: no size, a size that cannot be read, a wood that is not known.
+ * Errors: a count that is not whole and above nought, a name that is too long, no size, a size that cannot be read, a wood that is not known.
  */
 export function parseStock(text: string, unit: LengthUnit): Result<TypedStock, StockFault> {
-  const typed = text.trim().slice(0, 200);
-  const [, count, rest = typed] = /^(\d+)\s+(?=[a-z])(.*)$/i.exec(typed) ?? [];
+  const typed = text.trim();
+  const [, figure, rest = typed] = /^(-?[\d.,]+)\s+(?=[a-z])(.*)$/i.exec(typed) ?? [];
+  const quantity = parseCount(figure ?? '1');
+  if (quantity === null || quantity === 0)
+    return fault('stock-count', figure ?? '', `"${figure ?? ''}" is no whole number of things above nought.`);
+  if (rest.length > LONGEST_STOCK_NAME)
+    return fault('stock-unreadable', rest.slice(0, 20), `This is longer than ${String(LONGEST_STOCK_NAME)} letters.`);
   const ready = BOUGHT.test(rest) ? 'bought' : USED_UP.test(rest) ? 'consumable' : null;
   if (ready !== null && rest.split(/\s*[x×*]\s*/i).length < 3)
-    return ok({ quantity: Number(count ?? 1), item: { ...BARE_STOCK, kind: ready, name: rest.slice(0, 120) } });
+    return ok({ quantity, item: { ...BARE_STOCK, kind: ready, name: rest } });
   const start = rest.search(/-?\d/);
   if (start < 0) return fault('stock-size', typed, `"${typed}" gives no size.`);
   const kindWord = WORDS.find(([word]) => word.test(rest.slice(0, start)));
@@ -63,7 +71,7 @@ export function parseStock(text: string, unit: LengthUnit): Result<TypedStock, S
   const [thickness = null, second = null, third = null] = read;
   const [width, length] = kind === 'dowel' ? [null, second] : [second, third];
   return ok({
-    quantity: Number(count ?? 1),
+    quantity,
     item: {
       ...BARE_STOCK,
       kind,

@@ -1,7 +1,7 @@
 import Papa from 'papaparse';
 import { err, ok, type Result } from '../result';
-import type { Length, LengthUnit } from '../units';
-import { sizeOf, woodNamed, type StockFault, type TypedStock } from './parse-stock';
+import { parseCount, parseDecimal, textWithUnit, type Length, type LengthUnit } from '../units';
+import { LONGEST_STOCK_NAME, sizeOf, woodNamed, type StockFault, type TypedStock } from './parse-stock';
 import { isTimber, roughQuarters, STOCK_KINDS, type StockItem, type StockKind } from './stock';
 import { woodById } from './woods';
 
@@ -28,7 +28,7 @@ export interface StockRow {
 
 /** A cell that a spreadsheet would run as a formula is written as text. */
 const harmless = (text: string): string => (/^[=+\-@\t\r]/.test(text) ? `'${text}` : text);
-const sizeText = (length: Length | null): string => (length ? (length.typed ?? `${String(length.mm)} mm`) : '');
+const sizeText = (length: Length | null): string => (length ? textWithUnit(length) : '');
 
 /** The rack as CSV (RFC 4180): sizes as they were typed, cost of one in minor units. */
 export function stockCsv(items: readonly { readonly item: StockItem; readonly quantity: number }[]): string {
@@ -69,6 +69,13 @@ export function readStockCsv(text: string, unit: LengthUnit): Result<StockRow[],
   return ok(data.map((cells, i) => ({ row: i + 1, read: readRow(cells, i + 1, unit) })));
 }
 
+/** Letters of what may be written in a cell. */
+const LONGEST = [
+  ['name', LONGEST_STOCK_NAME],
+  ['place', LONGEST_STOCK_NAME],
+  ['note', 2000],
+] as const satisfies readonly (readonly [Column, number])[];
+
 function readRow(
   cells: Partial<Record<Column, string>>,
   row: number,
@@ -92,14 +99,15 @@ function readRow(
   const wood = isWood ? woodNamed(cell('wood')) : null;
   if (isWood && !wood) return wrong('wood', `There is no wood called "${cell('wood')}" in the table.`, 'unknown-wood');
   if (!isWood && cell('name') === '') return wrong('name', 'It needs a name.');
-  const quantity = Number(cell('quantity'));
-  if (!Number.isInteger(quantity) || quantity < 0 || quantity > 100_000)
+  for (const [column, most] of LONGEST)
+    if (cell(column).length > most) return wrong(column, `It is longer than ${String(most)} letters.`);
+  const quantity = parseCount(cell('quantity'));
+  if (quantity === null || quantity > 100_000)
     return wrong('quantity', `"${cell('quantity')}" is no whole number from 0.`);
-  const cost = cell('cost') === '' ? null : Number(cell('cost'));
-  if (cost !== null && (!Number.isInteger(cost) || cost < 0))
-    return wrong('cost', `"${cell('cost')}" is no whole number of cents.`);
-  const moisture = cell('moisture') === '' ? null : Number(cell('moisture').replace(/\s*%$/, ''));
-  if (moisture !== null && !(moisture >= 0 && moisture <= 100))
+  const cost = cell('cost') === '' ? null : parseCount(cell('cost'));
+  if (cost === null && cell('cost') !== '') return wrong('cost', `"${cell('cost')}" is no whole number of cents.`);
+  const moisture = cell('moisture') === '' ? null : parseDecimal(cell('moisture').replace(/\s*%$/, ''));
+  if (cell('moisture') !== '' && !(moisture !== null && moisture >= 0 && moisture <= 100))
     return wrong('moisture', `"${cell('moisture')}" is no percentage from 0 to 100.`);
   const sizes: Partial<Record<Column, Length | null>> = {};
   for (const column of ['thickness', 'width', 'length'] as const) {
@@ -115,14 +123,14 @@ function readRow(
     item: {
       kind,
       woodId: wood?.id ?? null,
-      name: cell('name').slice(0, 120),
+      name: cell('name'),
       thickness,
       width,
       length,
       rough: roughQuarters(cell('thickness')) !== null,
       costMinor: cost,
-      place: cell('place').slice(0, 120),
-      note: cell('note').slice(0, 2000),
+      place: cell('place'),
+      note: cell('note'),
       partId: null,
       moisturePercent: moisture,
       defects: [],

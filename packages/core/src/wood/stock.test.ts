@@ -39,6 +39,31 @@ describe('stock as people type it', () => {
     ]);
   });
 
+  test('a thousand hinges are a thousand, not one of a longer name', () => {
+    expect(typed('1,000 brass hinges')).toMatchObject({ quantity: 1000, item: { name: 'brass hinges' } });
+  });
+
+  test('in a table a quantity that is left out, and a name that is cut short, are told', () => {
+    const rowOf = (cells: string) => readStockCsv(`kind,name,quantity,moisture\n${cells}\n`, 'in');
+    expect(rowOf('bought,hinges,,')).toMatchObject({ value: [{ read: { error: { where: 'row 1, quantity' } } }] });
+    expect(rowOf(`bought,${'h'.repeat(121)},3,`)).toMatchObject({
+      value: [{ read: { error: { where: 'row 1, name' } } }],
+    });
+    expect(rowOf('bought,hinges,"1,200","12,5"')).toMatchObject({
+      value: [{ read: { ok: true, value: { quantity: 1200, item: { moisturePercent: 12.5 } } } }],
+    });
+  });
+
+  test('a table is the same in a shop that works in the other unit', () => {
+    const item: StockItem = { ...typed('mdf 6 x 600 x 1200', 'mm').item, id: 'sheet' };
+    const [row] = (() => {
+      const read = readStockCsv(stockCsv([{ item, quantity: 2 }]), 'in');
+      if (!read.ok) throw new Error(read.error.message);
+      return read.value;
+    })();
+    expect(row!.read).toMatchObject({ value: { item: { width: { mm: 600 }, length: { mm: 1200 } } } });
+  });
+
   test('a word that every object knows is no thickness', () => {
     for (const word of ['toString', 'constructor', '__proto__']) {
       expect(parseStock(`beech ${word} x 5 x 48`, 'in').ok).toBe(false);
@@ -63,6 +88,12 @@ describe('stock as people type it', () => {
     ['beech 0 x 2 x 3', 'stock-size'],
     ['beech -1 x 2 x 3', 'stock-size'],
     ['', 'stock-size'],
+    ['2.5 beech 6/4 x 5 x 48', 'stock-count'],
+    ['2,5 brass hinges', 'stock-count'],
+    ['0 brass hinges', 'stock-count'],
+    ['-3 brass hinges', 'stock-count'],
+    ['1.000 brass hinges', 'stock-count'],
+    [`brass hinges ${'long '.repeat(40)}`, 'stock-unreadable'],
   ])('"%s" is refused with a hint', (text, kind) => {
     expect(parseStock(text, 'in')).toMatchObject({
       ok: false,

@@ -7,6 +7,7 @@ import {
   highsSolver,
   openForm,
   patternsFor,
+  MOST_IN_FILE,
   patternSheets,
   planRun,
   toForm,
@@ -118,11 +119,6 @@ async function planned(input: PlanInput, plan: PlanRun): Promise<Plan | Exclude<
   return wrong.length > 0 ? { kind: 'wrong', wrong } : result.value;
 }
 
-/** What one PDF may hold; more is printed in several. */
-const MOST_PAGES = 600;
-/** Patterns that are laid out at once: counted before any work is done. */
-const MOST_PATTERNS = 5000;
-
 /** The tasks themselves; another planner may be passed in, to see what becomes of a wrong plan. */
 export const tasks = (plan: PlanRun = planRun): Tasks => ({
   plan: async (task) => {
@@ -143,12 +139,14 @@ export const tasks = (plan: PlanRun = planRun): Tasks => ({
   },
   sheets: async ({ request, revisions, shop, drawer }) => {
     const count = request.patterns.reduce((sum, { copies }) => sum + copies, 0);
-    if (count > MOST_PATTERNS) return tooMany(`${String(count)} patterns`, `${String(MOST_PATTERNS)} patterns`);
+    if (count > MOST_IN_FILE.patterns)
+      return tooMany(`${String(count)} patterns`, `${String(MOST_IN_FILE.patterns)} patterns`);
     const read = revisions.map(({ revision, json }) => ({ revision, template: opened(json) }));
     const patterns = patternsFor(request.patterns, read, shop, drawer);
     if (!patterns.ok) return { kind: 'fault', fault: { ...patterns.error, kind: 'not-found' } };
     const { pages } = patternSheets(patterns.value, request.options);
-    if (pages.length > MOST_PAGES) return tooMany(`${String(pages.length)} sheets`, `${String(MOST_PAGES)} sheets`);
+    if (pages.length > MOST_IN_FILE.pages)
+      return tooMany(`${String(pages.length)} sheets`, `${String(MOST_IN_FILE.pages)} sheets`);
     const name = read[0]?.template.name ?? 'patterns';
     return { kind: 'pdf', bytes: await writePdf(pages, name), name };
   },

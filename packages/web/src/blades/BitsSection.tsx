@@ -1,7 +1,6 @@
 import { useState } from 'react';
 import { Box, Button, Chip, Typography } from '@mui/material';
-import { BIT_KINDS, inches, type Bit, type BitKind, type Length } from '@rapid-jig/core';
-import { lengthText } from '../drawing/Measure';
+import { BIT_KINDS, inches, textWithUnit, type Bit, type BitKind, type Length } from '@rapid-jig/core';
 import { Choice } from '../fields/Choice';
 import { LengthField } from '../fields/LengthField';
 import { useServices, useShop } from '../services';
@@ -46,7 +45,7 @@ export function BitsSection() {
           <Chip
             key={`${bit.kind} ${String(bit.diameter.mm)}`}
             role="listitem"
-            label={`${lengthText(bit.diameter)} ${BIT_KIND_WORDS[bit.kind].toLowerCase()}`}
+            label={`${textWithUnit(bit.diameter)} ${BIT_KIND_WORDS[bit.kind].toLowerCase()}`}
             onDelete={() => set((bits ?? []).filter((one) => one !== bit))}
           />
         ))}

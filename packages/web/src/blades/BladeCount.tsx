@@ -1,9 +1,10 @@
 import { useState } from 'react';
 import { Box, Button, Typography } from '@mui/material';
-import { bladesLeft, bladeTally, FACTORS, minorDigits, type BladeMoveKind } from '@rapid-jig/core';
+import { bladesLeft, bladeTally, FACTORS, minorDigits, type BladeMoveKind, parseCount } from '@rapid-jig/core';
 import { useStore } from 'zustand';
 import { CountField } from '../fields/CountField';
 import { DecimalField } from '../fields/DecimalField';
+import { MoneyField } from '../fields/MoneyField';
 import { useServices, useShop } from '../services';
 import type { BladeSectionProps } from './BladeFigures';
 
@@ -86,17 +87,16 @@ function OrderAndPrice({ blade, onChange }: BladeSectionProps) {
         least={0}
         most={100_000}
         width={286}
-        onChange={(reorderAt) => onChange({ reorderAt: Math.round(reorderAt) })}
+        parse={parseCount}
+        onChange={(reorderAt) => onChange({ reorderAt })}
         onClear={() => onChange({ reorderAt: null })}
       />
-      <DecimalField
+      <MoneyField
         label={`Price of one (${currency})`}
-        value={blade.priceMinor === null ? null : blade.priceMinor / coin}
-        least={0}
-        most={1e6}
+        minor={blade.priceMinor}
         width={286}
         help={`Empty: as blades usually cost you, ${usual}.`}
-        onChange={(price) => onChange({ priceMinor: Math.round(price * coin) })}
+        onChange={(priceMinor) => onChange({ priceMinor })}
         onClear={() => onChange({ priceMinor: null })}
       />
     </Box>

@@ -1,13 +1,5 @@
-import {
-  formatArea,
-  formatDistance,
-  formatFaceArea,
-  inchFraction,
-  typedUnit,
-  type Length,
-  type LengthUnit,
-} from '@rapid-jig/core';
-import { useShop, useUnit } from '../services';
+import { formatArea, formatDistance, formatFaceArea, inchFraction, typedUnit, type LengthUnit } from '@rapid-jig/core';
+import { useUnit } from '../services';
 
 interface MeasureProps {
   readonly mm: number;
@@ -18,8 +10,7 @@ interface MeasureProps {
 /** A length set as makers read it: `1 3/8"` with a built fraction, or millimetres. */
 export function Measure({ mm, typed = null }: MeasureProps) {
   const { unit, other } = useUnit();
-  const { units } = useShop();
-  const entered = typedUnit({ mm, typed }, units);
+  const entered = typedUnit({ mm, typed });
   const shown = entered === null ? unit : other ? (entered === 'in' ? 'mm' : 'in') : entered;
   return <MeasureIn mm={mm} unit={shown} />;
 }
@@ -71,5 +62,3 @@ export function FaceArea({ mm2 }: { readonly mm2: number }) {
   const { unit } = useUnit();
   return <span style={NO_BREAK}>{formatFaceArea(mm2, unit)}</span>;
 }
-
-export const lengthText = ({ mm, typed }: Length): string => typed ?? `${String(Math.round(mm * 100) / 100)} mm`;

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { parseCount } from '@rapid-jig/core';
 import './count-field.css';
 
 interface CountFieldProps {
@@ -17,7 +18,8 @@ export function CountField({ label, value, least = 0, most = 100_000, onChange }
   const fault = faultOf(text, least, most);
   const commit = (next: string): void => {
     setDraft(next);
-    if (faultOf(next, least, most) === null) onChange(Number(next));
+    const count = parseCount(next);
+    if (count !== null && faultOf(next, least, most) === null) onChange(count);
   };
   const step = (by: number): void => {
     setDraft(null);
@@ -50,8 +52,8 @@ export function CountField({ label, value, least = 0, most = 100_000, onChange }
 }
 
 function faultOf(text: string, least: number, most: number): string | null {
-  if (!/^\d+$/.test(text.trim())) return 'A whole number, please.';
-  const value = Number(text);
+  const value = parseCount(text);
+  if (value === null) return 'A whole number, please.';
   if (value < least) return `${String(least)} or more, please.`;
   return value > most ? `${String(most)} at most.` : null;
 }

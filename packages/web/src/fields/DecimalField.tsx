@@ -15,6 +15,8 @@ interface DecimalFieldProps {
   readonly width?: number;
   /** How what is typed is read; null where it is no number. */
   readonly parse?: (typed: string) => number | null;
+  /** What stands below what is none. */
+  readonly wrongWords?: string;
 }
 
 /** A plain number that is not a length: a share, a rate, a sum. A comma is taken for a point, unless it may part thousands. */
@@ -28,6 +30,7 @@ export function DecimalField({
   help = ' ',
   width = 210,
   parse = parseDecimal,
+  wrongWords = `A number from ${String(least)} to ${String(most)}, written without commas for thousands.`,
 }: DecimalFieldProps) {
   const [draft, setDraft] = useState<string | null>(null);
   const text = draft ?? String(value ?? '');
@@ -42,9 +45,7 @@ export function DecimalField({
       label={label}
       value={text}
       error={wrong}
-      helperText={
-        wrong ? `A number from ${String(least)} to ${String(most)}, written without commas for thousands.` : help
-      }
+      helperText={wrong ? wrongWords : help}
       onChange={(event) => {
         const typed = event.target.value;
         setDraft(typed);

@@ -29,6 +29,8 @@ export function FineField({ label, value, least, most, onChange, help, width = 2
   };
   return (
     <DecimalField
+      // What was half typed in one unit is no figure of the other.
+      key={unit}
       label={`${label} (${unit})`}
       value={shown(value)}
       least={shown(least)}

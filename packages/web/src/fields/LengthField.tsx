@@ -1,8 +1,7 @@
 import { useState } from 'react';
 import { TextField } from '@mui/material';
-import { formatLength, parseLength, typedUnit, type Length } from '@rapid-jig/core';
+import { formatLength, parseLength, textOfLength, typedUnit, type Length, type LengthUnit } from '@rapid-jig/core';
 import { useShop } from '../services';
-import { lengthText } from '../drawing/Measure';
 
 interface LengthFieldProps {
   readonly label: string;
@@ -15,23 +14,30 @@ interface LengthFieldProps {
   readonly width?: number | string;
 }
 
+/** What is being typed, in the unit that a bare figure had when it was begun: elsewhere the shop may be given another meanwhile. */
+interface Draft {
+  readonly text: string;
+  readonly unit: LengthUnit;
+}
+
 /** A field for a length as people type it; what is understood stands below while typing. */
 export function LengthField({ label, value, placeholder, onChange, onClear, width = 150 }: LengthFieldProps) {
   const { units } = useShop();
-  const [draft, setDraft] = useState<string | null>(null);
-  const text = draft ?? (value ? lengthText(value) : '');
-  const read = parseLength(text, units);
+  const [draft, setDraft] = useState<Draft | null>(null);
+  const text = draft?.text ?? (value ? textOfLength(value, units) : '');
+  const unit = draft?.unit ?? units;
+  const read = parseLength(text, unit);
   const emptied = text.trim() === '' && onClear !== undefined;
   const commit = (next: string): void => {
-    setDraft(next);
-    const result = parseLength(next, units);
+    setDraft({ text: next, unit });
+    const result = parseLength(next, unit);
     if (result.ok) onChange(result.value);
     else if (next.trim() === '') onClear?.();
   };
   const understood = (): string => {
     if (emptied) return ' ';
-    if (!read.ok) return `${read.error.message} ${draft === '' ? '' : read.error.hint}`;
-    return `= ${formatLength(read.value.mm, typedUnit(read.value, units) === 'in' ? 'mm' : 'in')}`;
+    if (!read.ok) return `${read.error.message} ${draft?.text === '' ? '' : read.error.hint}`;
+    return `= ${formatLength(read.value.mm, typedUnit(read.value) === 'in' ? 'mm' : 'in')}`;
   };
   return (
     <TextField

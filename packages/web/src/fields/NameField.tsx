@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { TextField } from '@mui/material';
+import { useShortened } from './use-shortened';
 import { FIGURE } from '../theme/theme';
 
 interface NameFieldProps {
@@ -10,11 +11,10 @@ interface NameFieldProps {
   readonly heading?: boolean;
 }
 
-const LONGEST_NAME = 120;
-
 /** A name that must not be empty; what is typed stays in the field until it is one. Long names wrap. */
 export function NameField({ label, name, onChange, heading = false }: NameFieldProps) {
   const [draft, setDraft] = useState<string | null>(null);
+  const { cut, word } = useShortened();
   const text = draft ?? name;
   const empty = text.trim() === '';
   return (
@@ -26,9 +26,9 @@ export function NameField({ label, name, onChange, heading = false }: NameFieldP
       {...(heading ? {} : { label })}
       value={text}
       error={empty}
-      helperText={empty ? 'A name is needed.' : ''}
+      helperText={empty ? 'A name is needed.' : word}
       onChange={(event) => {
-        const next = event.target.value.replace(/\s*\n\s*/g, ' ').slice(0, LONGEST_NAME);
+        const next = cut(event.target.value.replace(/\s*\n\s*/g, ' '));
         setDraft(next);
         if (next.trim() !== '') onChange(next.trim());
       }}

@@ -1,7 +1,12 @@
-import { useCallback, useMemo } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { Typography } from '@mui/material';
-import { useLoaderData } from 'react-router';
-import { ordersOfTemplate, type TemplateRevision } from '@rapid-jig/core';
+import { useLoaderData, useSearchParams } from 'react-router';
+import {
+  defaultPatternOptions,
+  ordersOfTemplate,
+  type PatternSheetOptions,
+  type TemplateRevision,
+} from '@rapid-jig/core';
 import { useServices, useShop, type Services } from '../services';
 import { Page } from '../shell/Page';
 import { orThrow } from '../shell/or-throw';
@@ -15,12 +20,29 @@ export async function loadTemplatePatterns({ api }: Services, id: string): Promi
   return { template: doc, revision };
 }
 
+interface PatternOptions {
+  readonly options: PatternSheetOptions;
+  readonly onOptions: (changes: Partial<PatternSheetOptions>) => void;
+}
+
+/** How patterns are printed: as the shop does, and the address says, until it is changed. */
+function usePatternOptions(): PatternOptions {
+  const shop = useShop();
+  const [search] = useSearchParams();
+  const [options, setOptions] = useState<PatternSheetOptions>(() => ({
+    ...defaultPatternOptions(shop),
+    holesOnly: search.get('only') === 'holes',
+  }));
+  return { options, onOptions: (changes) => setOptions((before) => ({ ...before, ...changes })) };
+}
+
 /** The patterns of a template: everything once, as often as is asked for. */
 export function TemplatePatternsView() {
   const revision = useLoaderData<TemplateRevision>();
+  const look = usePatternOptions();
   const wishes = useMemo(() => ordersOfTemplate(revision), [revision]);
   const revisions = useMemo(() => [revision], [revision]);
-  return <PatternsView title={revision.template.name} back=".." revisions={revisions} wishes={wishes} />;
+  return <PatternsView title={revision.template.name} back=".." revisions={revisions} wishes={wishes} {...look} />;
 }
 
 /** The patterns that a run still needs, for the stacks of its plan. */
@@ -29,9 +51,12 @@ export function RunPatternsView() {
   const name = useRunDoc((run) => run.name);
   const shop = useShop();
   const { planner } = useServices();
+  const look = usePatternOptions();
+  const { numbered } = look.options;
+  // The order of cuts is sought only where it is printed: of a long run that takes seconds.
   const ask = useCallback(
-    ({ plan, input }: PlanInView) => planner.patternOrders(plan, input.run, shop, revisions),
-    [planner, shop, revisions],
+    ({ plan, input }: PlanInView) => planner.patternOrders(plan, input.run, shop, numbered ? revisions : []),
+    [planner, shop, revisions, numbered],
   );
   const orders = useAsked(planned, ask);
   if (!orders)
@@ -40,5 +65,5 @@ export function RunPatternsView() {
         <Typography>Counting the patterns…</Typography>
       </Page>
     );
-  return <PatternsView title={name} back=".." revisions={revisions} wishes={orders.answer} />;
+  return <PatternsView title={name} back=".." revisions={revisions} wishes={orders.answer} {...look} />;
 }

@@ -1,17 +1,19 @@
 import { useEffect, useState } from 'react';
-import { Alert, Box, Button, TextField, Typography } from '@mui/material';
+import { Alert, Box, Button, Typography } from '@mui/material';
 import { useStore } from 'zustand';
 import {
   countStock,
   DRY_ENOUGH_PERCENT,
   isWet,
-  minorDigits,
   stockCount,
   type Defect,
   type StockItem,
   type StockMoveKind,
 } from '@rapid-jig/core';
 import type { OpenDocument } from '../documents/document';
+import { MoneyField } from '../fields/MoneyField';
+import { ShortField } from '../fields/ShortField';
+import { LONGEST_NOTE } from '../fields/use-shortened';
 import { CountField } from '../fields/CountField';
 import { DecimalField } from '../fields/DecimalField';
 import { LengthField } from '../fields/LengthField';
@@ -41,7 +43,6 @@ function ItemEditor({ session, document }: ItemEditorProps) {
   useUndoKeys(document);
   const change = (changes: Partial<StockItem>, label: string): void =>
     document.edit((doc) => ({ ...doc, ...changes }), label);
-  const digits = 10 ** minorDigits(currency);
   return (
     <SidePanel label="On the rack" width={360}>
       <Box sx={{ display: 'flex', gap: 1 }}>
@@ -74,19 +75,13 @@ function ItemEditor({ session, document }: ItemEditorProps) {
           />
         )}
       </Box>
-      <TextField
-        label="Place"
-        value={item.place}
-        onChange={(event) => change({ place: event.target.value.slice(0, 120) }, 'place')}
-      />
+      <ShortField label="Place" value={item.place} onChange={(place) => change({ place }, 'place')} />
       <Box sx={{ display: 'flex', gap: 1 }}>
-        <DecimalField
+        <MoneyField
           label={`Cost of one, ${currency}`}
-          value={item.costMinor === null ? null : item.costMinor / digits}
-          least={0}
-          most={100_000}
+          minor={item.costMinor}
           width={150}
-          onChange={(cost) => change({ costMinor: Math.round(cost * digits) }, 'cost')}
+          onChange={(costMinor) => change({ costMinor }, 'cost')}
           onClear={() => change({ costMinor: null }, 'cost')}
         />
         <DecimalField
@@ -104,11 +99,12 @@ function ItemEditor({ session, document }: ItemEditorProps) {
           Not dry: above {DRY_ENOUGH_PERCENT} % wood still shrinks. Let it dry, then measure it again.
         </Alert>
       )}
-      <TextField
+      <ShortField
         label="Note"
         value={item.note}
+        most={LONGEST_NOTE}
         multiline
-        onChange={(event) => change({ note: event.target.value.slice(0, 2000) }, 'note')}
+        onChange={(note) => change({ note }, 'note')}
       />
       {item.width && item.length && <Defects item={item} onChange={(defects) => change({ defects }, 'defects')} />}
       <Button color="error" onClick={() => change({ archived: true }, 'archive')}>

@@ -1,28 +1,31 @@
+import { useMemo } from 'react';
 import { Box, Button, Typography } from '@mui/material';
 import { formatMinutes, isOfOneCut, stackName, type Plan, type StandingEvent } from '@rapid-jig/core';
 import { useRunState } from '../runs/RunRoute';
 import { useTakeBack } from '../runs/use-take-back';
 import { useServices } from '../services';
+import { LongList } from '../shell/LongList';
 import { NOTICE_WORDS, SPOIL_WORDS, STEP_WORDS } from '../words/bench';
 import { counted } from '../words/counted';
 
-/** More lines than this nobody reads at once; the others follow when they are asked for. */
-const MOST_LINES = 200;
+/** A line of the log, px. */
+const LINE_PX = 46;
 
 /** All that was done and noticed, the newest first; a mistake is taken back, and stays in the ledger as taken back. */
 export function LogList() {
   const takeBack = useTakeBack();
   const { work, planned } = useRunState();
-  const lines = [...work.standing].reverse().slice(0, MOST_LINES);
+  const lines = useMemo(() => [...work.standing].reverse(), [work]);
   return (
     <Box component="section" aria-label="What was done" sx={{ mt: 4 }}>
       <Typography variant="h2">What was done</Typography>
       {lines.length === 0 && <Typography color="textSecondary">Nothing yet.</Typography>}
-      <Box component="ol" sx={{ listStyle: 'none', m: 0, mt: 1, p: 0 }}>
-        {lines.map((event) => (
+      <LongList label="Entries, the newest first" items={lines} heightPx={LINE_PX}>
+        {(event, _i, inList) => (
           <Box
             component="li"
             key={event.id}
+            {...inList}
             sx={{ display: 'flex', gap: 2, alignItems: 'center', borderTop: 1, borderColor: 'divider', py: 0.5 }}
           >
             <Typography variant="body2" color="textSecondary" sx={{ minWidth: 130 }}>
@@ -39,13 +42,8 @@ export function LogList() {
               Take back
             </Button>
           </Box>
-        ))}
-      </Box>
-      {work.standing.length > MOST_LINES && (
-        <Typography variant="body2" color="textSecondary">
-          and {work.standing.length - MOST_LINES} before them
-        </Typography>
-      )}
+        )}
+      </LongList>
     </Box>
   );
 }

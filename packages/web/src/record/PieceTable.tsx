@@ -1,5 +1,6 @@
 import { Box, Typography } from '@mui/material';
 import type { PieceLedger } from '@rapid-jig/core';
+import { LongRows } from '../shell/LongList';
 import { FIGURE } from '../theme/theme';
 
 const COLUMNS = [
@@ -38,9 +39,9 @@ export function PieceTable({ pieces }: { readonly pieces: readonly PieceLedger[]
               ))}
             </tr>
           </thead>
-          <tbody>
-            {pieces.map((row) => (
-              <Box component="tr" key={row.partId} sx={{ borderTop: 1, borderColor: 'divider' }}>
+          <LongRows items={pieces} heightPx={33}>
+            {(row, _i, inList) => (
+              <Box component="tr" key={row.partId} {...inList} sx={{ borderTop: 1, borderColor: 'divider' }}>
                 <Box component="th" scope="row" sx={{ fontWeight: 400 }}>
                   {row.templateName}: <b>{row.partName}</b>
                 </Box>
@@ -48,8 +49,8 @@ export function PieceTable({ pieces }: { readonly pieces: readonly PieceLedger[]
                   <Figure key={key} value={row[key]} isBad={key === 'spoiled'} />
                 ))}
               </Box>
-            ))}
-          </tbody>
+            )}
+          </LongRows>
           <tfoot>
             <Box component="tr" sx={{ borderTop: 2, borderColor: 'edge' }}>
               <Box component="th" scope="row">

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { Box, Typography } from '@mui/material';
 import { Link } from 'react-router';
 import { formatMinutes, inches, stackName, type BladeUse, type Plan } from '@rapid-jig/core';
@@ -7,16 +8,15 @@ import { useShop, useUnit } from '../services';
 import { FIGURE } from '../theme/theme';
 import { changeWords } from '../words/blade-changes';
 import { counted } from '../words/counted';
+import { RunSection } from './RunSection';
 import { FORM_WORDS } from '../words/plan';
 
 /** The blades a run wears out against those in the drawer, and where each is changed. */
-export function BladesOfRun({ plan }: { readonly plan: Plan }) {
+export const BladesOfRun = memo(function BladesOfRun({ plan }: { readonly plan: Plan }) {
   const { saw } = useShop();
+  if (plan.bladeUses.length === 0) return null;
   return (
-    <>
-      <Typography variant="h2" sx={{ mt: 3 }}>
-        Blades, in the order of use
-      </Typography>
+    <RunSection id="blades" label="Blades" title="Blades, in the order of use">
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 4, mt: 1 }}>
         {plan.bladeUses.map((use) => (
           <UsedBlade key={use.blade.id} use={use} plan={plan} />
@@ -29,9 +29,9 @@ export function BladesOfRun({ plan }: { readonly plan: Plan }) {
         {saw.holder === 'pins' && 'See that both pins sit in their hooks. '} It is tight when it rings high and gives no
         more than <Measure mm={inches(1 / 8)} /> to the side.
       </Typography>
-    </>
+    </RunSection>
   );
-}
+});
 
 /** One blade after the other, with what each saws before the next is put in; a stack may wait and come again. */
 function Turns({ plan }: { readonly plan: Plan }) {

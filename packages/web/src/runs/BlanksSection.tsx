@@ -5,6 +5,7 @@ import { woodFill } from '../drawing/WoodDefs';
 import { Area, Measure, Size } from '../drawing/Measure';
 import { Growing } from '../shell/Growing';
 import { FIGURE } from '../theme/theme';
+import { RunSection } from './RunSection';
 import { counted } from '../words/counted';
 
 /** The longest blank is drawn this wide, px. */
@@ -20,8 +21,7 @@ export const BlanksSection = memo(function BlanksSection({ plan }: { readonly pl
     woods.set(key, [...(woods.get(key) ?? []), blank]);
   }
   return (
-    <Box component="section" id="blanks" aria-label="Blanks" sx={{ mt: 4 }}>
-      <Typography variant="h2">Blanks</Typography>
+    <RunSection id="blanks" label="Blanks" title="Blanks">
       <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 5 }}>
         {[...woods.entries()].map(([key, blanks]) => (
           <WoodBlanks key={key} blanks={blanks} scale={scale} />
@@ -34,7 +34,7 @@ export const BlanksSection = memo(function BlanksSection({ plan }: { readonly pl
           may touch them.
         </Typography>
       ))}
-    </Box>
+    </RunSection>
   );
 });
 

@@ -55,7 +55,7 @@ function Passes({ stack, rack: session, machines }: PassesProps) {
       if (!boardsDiffer(stack, entries, machines)) return [];
       const task = { plan, rack: entries, machines, objective: 'wood' as const, wishes: run.wood };
       const laid = await planner.wood(task, () => undefined).catch((): typeof FAILED => FAILED);
-      return laid === FAILED || laid === null ? laid : passesOnBoards(stack, laid.groups, entries);
+      return laid === FAILED || laid === null ? laid : passesOnBoards(laid.groups, entries)(stack);
     },
     [planner, rack, machines, stack],
   );

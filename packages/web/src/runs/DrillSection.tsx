@@ -1,4 +1,4 @@
-import { useCallback } from 'react';
+import { memo, useCallback } from 'react';
 import { Box, Button, Typography } from '@mui/material';
 import { Link } from 'react-router';
 import {
@@ -17,13 +17,14 @@ import { useServices, useShop, useUnit } from '../services';
 import { FIGURE } from '../theme/theme';
 import { counted } from '../words/counted';
 import { drillingNotes } from '../words/drilling';
+import { RunSection } from './RunSection';
 import { useRunDoc, useRunState } from './RunRoute';
 import { useAsked } from './use-asked';
 
 const NO_CARDS: readonly DrillCard[] = [];
 
 /** All that is still to drill in a run, bit by bit over all stacks: each bit goes into the drill once. */
-export function DrillSection({ plan }: { readonly plan: Plan }) {
+export const DrillSection = memo(function DrillSection({ plan }: { readonly plan: Plan }) {
   const { planner } = useServices();
   const { revisions } = useRunState();
   const { bits } = useShop();
@@ -36,16 +37,21 @@ export function DrillSection({ plan }: { readonly plan: Plan }) {
   const rows = rowsOf(plan, cards);
   if (rows.length === 0) return null;
   return (
-    <Box component="section" id="drilling" aria-label="Drilling">
-      <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2, mt: 3, flexWrap: 'wrap' }}>
-        <Typography variant="h2">Drilling, bit by bit</Typography>
-        <Button size="small" onClick={() => void downloadDrillList(name, plan, cards)}>
-          Drill points (CSV)
-        </Button>
-        <Button size="small" component={Link} to="patterns?only=holes">
-          Sheets to drill by
-        </Button>
-      </Box>
+    <RunSection
+      id="drilling"
+      label="Drilling"
+      title="Drilling, bit by bit"
+      aside={
+        <>
+          <Button size="small" onClick={() => void downloadDrillList(name, plan, cards)}>
+            Drill points (CSV)
+          </Button>
+          <Button size="small" component={Link} to="patterns?only=holes">
+            Sheets to drill by
+          </Button>
+        </>
+      }
+    >
       <Box component="ol" sx={{ listStyle: 'none', m: 0, mt: 1, p: 0, display: 'grid', gap: 1 }}>
         {rows.map((row) => (
           <BitRow key={row.diameterMm} row={row} bits={bits} />
@@ -60,9 +66,9 @@ export function DrillSection({ plan }: { readonly plan: Plan }) {
           </>
         )}
       </Typography>
-    </Box>
+    </RunSection>
   );
-}
+});
 
 interface RowOfBit {
   readonly diameterMm: number;

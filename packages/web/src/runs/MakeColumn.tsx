@@ -11,16 +11,28 @@ import { useOpenRun, useRunDoc } from './RunRoute';
 import { RunSpareField } from './SpareField';
 import { VariantCounts } from './VariantCounts';
 
+/** Beside the long wall it stays in view, and scrolls for itself. */
+const COLUMN = {
+  width: { xs: '100%', md: 330, lg: 400 },
+  flex: 'none',
+  display: 'flex',
+  flexDirection: 'column',
+  gap: 2,
+  scrollMarginTop: 'var(--run-index)',
+  position: { md: 'sticky' },
+  top: 'var(--run-index)',
+  maxHeight: { md: 'calc(100vh - var(--run-index))' },
+  overflowY: { md: 'auto' },
+  // Room for the ring of what has the focus.
+  p: { md: 0.5 },
+  m: { md: -0.5 },
+} as const;
+
 /** What to make and how many: every change plans the run again. */
 export const MakeColumn = memo(function MakeColumn({ plan }: { readonly plan: Plan | null }) {
   const lines = useRunDoc((run) => run.lines);
   return (
-    <Box
-      component="section"
-      id="count"
-      aria-label="What to make"
-      sx={{ width: { xs: '100%', md: 330, lg: 400 }, flex: 'none', display: 'flex', flexDirection: 'column', gap: 2 }}
-    >
+    <Box component="section" id="count" aria-label="What to make" sx={COLUMN}>
       <Growing items={lines} noun="template">
         {(shown) => shown.map((line) => <Line key={line.templateId} line={line} plan={plan} />)}
       </Growing>

@@ -12,8 +12,7 @@ import { Link } from 'react-router';
 import { FIGURE } from '../theme/theme';
 import { priceWords } from '../words/prices';
 import { useRunPrices } from './beside-plan';
-import { BladesOfRun } from './BladesOfRun';
-import { DrillSection } from './DrillSection';
+import { RunSection } from './RunSection';
 import { useShop } from '../services';
 import { PATTERN_WORDS, patternNotes } from '../words/plan';
 import { DRAWN } from '../theme/drawn';
@@ -30,13 +29,12 @@ const KINDS = [
 /** Shades of planed wood, light to dark, one for each kind of minute. */
 const SHADES = DRAWN.shades;
 
-/** Where the minutes at the saw go, and the blades they wear out. */
+/** Where the minutes at the saw go. */
 export const MinutesSection = memo(function MinutesSection({ plan }: { readonly plan: Plan }) {
   const total = totalMinutes(plan.minutes);
   if (total === 0) return null;
   return (
-    <Box component="section" id="minutes" aria-label="Minutes and blades" sx={{ mt: 4 }}>
-      <Typography variant="h2">{formatMinutes(total)} at the saw</Typography>
+    <RunSection id="minutes" label="Minutes" title={`${formatMinutes(total)} at the saw`}>
       <Box sx={{ display: 'flex', height: 30, border: 1, borderColor: 'edge', mt: 1 }} aria-hidden>
         {KINDS.map(([kind], i) => (
           <Box key={kind} sx={{ width: `${String((plan.minutes[kind] / total) * 100)}%`, bgcolor: SHADES[i] }} />
@@ -65,9 +63,7 @@ export const MinutesSection = memo(function MinutesSection({ plan }: { readonly 
         Our estimate; your log will correct it. Every figure behind it stands under <Link to="/shop#factors">Shop</Link>{' '}
         and can be changed.
       </Typography>
-      <DrillSection plan={plan} />
-      <BladesOfRun plan={plan} />
-    </Box>
+    </RunSection>
   );
 });
 

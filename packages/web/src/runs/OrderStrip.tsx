@@ -9,9 +9,11 @@ import {
   type PlanCost,
   type PlannedStack,
 } from '@rapid-jig/core';
+import { Link } from 'react-router';
 import { Area } from '../drawing/Measure';
 import { counted } from '../words/counted';
 import { useShop } from '../services';
+import { DRAWN } from '../theme/drawn';
 import { FIGURE } from '../theme/theme';
 import type { PlannedRun } from '../workers/planner.worker';
 
@@ -19,6 +21,34 @@ interface OrderStripProps {
   readonly planned: PlannedRun;
   readonly change: PlanCost | null;
 }
+
+/** Shadows at the ends of the row tell that it scrolls on: they lie still, and what covers them at an end moves with it. */
+const SCROLL_HINT = {
+  overflowX: 'auto',
+  background: [
+    'linear-gradient(to right, var(--rj-palette-background-paper) 30%, transparent) left / 44px 100% no-repeat local',
+    'linear-gradient(to left, var(--rj-palette-background-paper) 30%, transparent) right / 44px 100% no-repeat local',
+    `linear-gradient(to right, ${DRAWN.paperShadow}, transparent) left / 14px 100% no-repeat scroll`,
+    `linear-gradient(to left, ${DRAWN.paperShadow}, transparent) right / 14px 100% no-repeat scroll`,
+    'var(--rj-palette-background-paper)',
+  ].join(', '),
+} as const;
+
+/** The index of a long page: it stays in view, below the rail; where it does not fit it is a row that scrolls. */
+const STRIP = {
+  listStyle: 'none',
+  m: 0,
+  mt: 1.5,
+  p: 0,
+  display: 'flex',
+  position: 'sticky',
+  top: 64,
+  zIndex: 5,
+  border: 1,
+  borderColor: 'divider',
+  borderRadius: 1,
+  ...SCROLL_HINT,
+} as const;
 
 /** Holes that are still to be drilled for a stack, in all its passes. */
 const holesToDrill = (stack: PlannedStack): number =>
@@ -35,26 +65,7 @@ export const OrderStrip = memo(function OrderStrip({ planned: { plan, cost }, ch
   const holes = plan.stacks.reduce((sum, stack) => sum + holesToDrill(stack), 0);
   const sawing = minutes.cutting + minutes.corners + minutes.threading;
   return (
-    <Box
-      component="ol"
-      aria-label="The order of the work"
-      sx={{
-        listStyle: 'none',
-        m: 0,
-        mt: 1.5,
-        p: 0,
-        display: 'flex',
-        flexWrap: { xs: 'wrap', md: 'nowrap' },
-        // The index of a long page: it stays in view, below the rail, where there is room for it.
-        position: { md: 'sticky' },
-        top: 64,
-        zIndex: 5,
-        bgcolor: 'background.paper',
-        border: 1,
-        borderColor: 'divider',
-        borderRadius: 1,
-      }}
-    >
+    <Box component="ol" aria-label="The order of the work" sx={STRIP}>
       <Step name="Count" figure={String(pieces)} unit="pieces to saw" href="#count" />
       <Step
         name="Wood"
@@ -76,12 +87,12 @@ export const OrderStrip = memo(function OrderStrip({ planned: { plan, cost }, ch
         delta={change?.passes}
         deltaUnit="passes"
       />
-      <Step name="Drill" figure={String(holes)} unit={`holes, ${formatMinutes(minutes.drilling)}`} href="#wall" />
+      <Step name="Drill" figure={String(holes)} unit={`holes, ${formatMinutes(minutes.drilling)}`} href="#drilling" />
       <Step
         name="Saw"
         figure={formatMinutes(sawing)}
         unit={`${counted(cost.blades, 'blade')}, ${formatMinutes(minutes.changing)} changing`}
-        href="#minutes"
+        href="#blades"
         delta={change?.blades}
         deltaUnit="blades"
       />
@@ -124,15 +135,16 @@ function Step({ name, figure, unit, href, delta = 0, deltaUnit = '', strong = fa
       sx={{
         flex: '1 1 auto',
         minWidth: 104,
+        whiteSpace: { xs: 'nowrap', md: 'normal' },
         borderLeft: 1,
         borderColor: 'divider',
         '&:first-of-type': { borderLeft: 0 },
-        bgcolor: strong ? 'sheet' : undefined,
+        boxShadow: strong ? 'inset 0 -3px 0 var(--rj-palette-shelf)' : undefined,
       }}
     >
       <Box
-        component="a"
-        href={href}
+        component={Link}
+        to={href}
         sx={{ display: 'block', color: 'inherit', textDecoration: 'none', px: 1.5, py: 1 }}
       >
         <Box sx={{ display: 'flex', gap: 1, justifyContent: 'space-between' }}>

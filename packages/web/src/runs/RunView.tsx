@@ -6,7 +6,9 @@ import { Page } from '../shell/Page';
 import { SaveTrouble, useUndoKeys } from '../shell/SaveBadge';
 import { SawQuestion } from '../shop/SawQuestion';
 import { warningWords } from '../words/plan';
+import { BladesOfRun } from './BladesOfRun';
 import { BlanksSection } from './BlanksSection';
+import { DrillSection } from './DrillSection';
 import { MakeColumn } from './MakeColumn';
 import { MinutesSection } from './MinutesSection';
 import { OrderStrip } from './OrderStrip';
@@ -47,7 +49,17 @@ export function RunView() {
           )}
         </Box>
         {shown && !error && hasLines && <OrderStrip planned={shown} change={change} />}
-        <Box sx={{ display: 'flex', gap: 3, alignItems: 'start', flexDirection: { xs: 'column', md: 'row' }, mt: 2 }}>
+        <Box
+          sx={{
+            // Where the rail and the strip end that stay above all sections.
+            '--run-index': '164px',
+            display: 'flex',
+            gap: 3,
+            alignItems: { md: 'start' },
+            flexDirection: { xs: 'column', md: 'row' },
+            mt: 2,
+          }}
+        >
           <MakeColumn plan={shown?.plan ?? null} />
           <Box sx={{ flex: 1, minWidth: 0, width: '100%' }}>
             {error && <PlanErrors />}
@@ -56,6 +68,8 @@ export function RunView() {
                 <Warnings />
                 <Wall plan={shown.plan} drawn={drawn} />
                 <BlanksSection plan={shown.plan} />
+                <DrillSection plan={shown.plan} />
+                <BladesOfRun plan={shown.plan} />
                 <MinutesSection plan={shown.plan} />
               </>
             )}

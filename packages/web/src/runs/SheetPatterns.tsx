@@ -1,4 +1,5 @@
 import { toSvgPathData, turnedBox, turnedPath, type CutSheet, type PatternDrawing } from '@rapid-jig/core';
+import { LongList } from '../shell/LongList';
 import { Measure, Size } from '../drawing/Measure';
 import { viewBoxOf } from '../drawing/paths';
 import { patternLetter } from './SheetTables';
@@ -31,20 +32,36 @@ export function CheckBar({ lengthMm }: { readonly lengthMm: number }) {
   );
 }
 
+/** As high as a pattern is as a rule, px. */
+const PATTERN_PX = 400;
+/** Of the stylesheet: above and below a pattern and its caption, mm. */
+const ROUND_PATTERN_MM = 15;
+/** One that is not drawn to scale, mm. */
+const NOT_TO_SCALE_MM = 70;
+
+/** How high each pattern stands on the paper, mm. */
+export const patternHeightsMm = ({ patterns }: CutSheet): number[] =>
+  patterns.map(({ fit, box }) => {
+    const [across, up] = [box.maxX - box.minX, box.maxY - box.minY];
+    return ROUND_PATTERN_MM + (fit === 'too-large' ? NOT_TO_SCALE_MM : fit === 'turned' ? across : up);
+  });
+
 export function PatternPages({ sheet }: { readonly sheet: CutSheet }) {
   return (
-    <section>
-      {sheet.patterns.map((pattern, i) => (
-        <PatternPage key={pattern.stackKeys.join()} pattern={pattern} letter={patternLetter(i)} />
-      ))}
-    </section>
+    <LongList label="Patterns" items={sheet.patterns} heightPx={PATTERN_PX}>
+      {(pattern, i, inList) => (
+        <li key={pattern.stackKeys.join()} className="pattern" {...inList}>
+          <PatternPage pattern={pattern} letter={patternLetter(i)} />
+        </li>
+      )}
+    </LongList>
   );
 }
 
 function PatternPage({ pattern, letter }: { readonly pattern: PatternDrawing; readonly letter: string }) {
   const { fit, copies, title } = pattern;
   return (
-    <figure className="pattern">
+    <figure>
       <figcaption>
         <b>{letter}</b> {title}: {copies} {copies === 1 ? 'copy' : 'copies'}
       </figcaption>

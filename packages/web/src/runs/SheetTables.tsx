@@ -1,4 +1,4 @@
-import { Fragment } from 'react';
+import { Fragment, useMemo } from 'react';
 import {
   PATTERN_WAYS,
   bladesInOrder,
@@ -10,11 +10,15 @@ import {
   type PlannedStack,
 } from '@rapid-jig/core';
 import { Area, Distance, Measure, Size } from '../drawing/Measure';
+import { LongRows, type InList } from '../shell/LongList';
 import { useUnit } from '../services';
 import { changeWords } from '../words/blade-changes';
 import { counted } from '../words/counted';
 import { holesOf } from './Holes';
 import { FORM_WORDS, HOLDING_WORDS, MATERIAL_WORDS, PATTERN_WORDS } from '../words/plan';
+
+/** A row of one line, px. */
+const ROW_PX = 26;
 
 interface SheetProps {
   readonly plan: Plan;
@@ -36,9 +40,9 @@ export function SheetCounts({ plan }: SheetProps) {
             <th>to saw</th>
           </tr>
         </thead>
-        <tbody>
-          {plan.parts.map((part) => (
-            <tr key={part.partId}>
+        <LongRows items={plan.parts} heightPx={ROW_PX}>
+          {(part, _i, inList) => (
+            <tr key={part.partId} {...inList}>
               <td>
                 {part.templateName}: {part.partName}
               </td>
@@ -52,8 +56,8 @@ export function SheetCounts({ plan }: SheetProps) {
                 {part.leftOver > 0 ? ` (${String(part.leftOver)} over)` : ''}
               </td>
             </tr>
-          ))}
-        </tbody>
+          )}
+        </LongRows>
       </table>
     </section>
   );
@@ -73,9 +77,9 @@ export function SheetBlanks({ plan }: SheetProps) {
             <th className="text">for</th>
           </tr>
         </thead>
-        <tbody>
-          {plan.blanks.map((blank, i) => (
-            <tr key={i}>
+        <LongRows items={plan.blanks} heightPx={ROW_PX}>
+          {(blank, i, inList) => (
+            <tr key={i} {...inList}>
               <td>{woodById(blank.woodId)?.name}</td>
               <td>
                 <Measure mm={blank.thicknessMm} />
@@ -88,8 +92,8 @@ export function SheetBlanks({ plan }: SheetProps) {
               </td>
               <td className="text">{blank.parts.join(', ')}</td>
             </tr>
-          ))}
-        </tbody>
+          )}
+        </LongRows>
       </table>
     </section>
   );
@@ -162,6 +166,7 @@ export function SheetBlades({ plan }: SheetProps) {
 
 export function SheetStacks({ plan, sheet }: { readonly plan: Plan; readonly sheet: CutSheet }) {
   const todo = plan.stacks.filter(isToSaw);
+  const letters = useMemo(() => lettersOf(sheet), [sheet]);
   return (
     <section>
       <h2>Stacks, in the order of sawing</h2>
@@ -176,19 +181,23 @@ export function SheetStacks({ plan, sheet }: { readonly plan: Plan; readonly she
             <th className="text">tick each pass</th>
           </tr>
         </thead>
-        <tbody>
-          {todo.map((stack) => (
-            <StackRow key={stack.key} stack={stack} letter={letterOf(sheet, stack)} />
-          ))}
-        </tbody>
+        <LongRows items={todo} heightPx={ROW_PX}>
+          {(stack, _i, inList) => (
+            <StackRow key={stack.key} stack={stack} letter={letters.get(stack.key) ?? ''} inList={inList} />
+          )}
+        </LongRows>
       </table>
     </section>
   );
 }
 
-/** Patterns are lettered; a stack carries the letter of its pattern. */
-const letterOf = (sheet: CutSheet, { key }: PlannedStack): string =>
-  patternLetter(sheet.patterns.findIndex(({ stackKeys }) => stackKeys.includes(key)));
+/** Patterns are lettered; a stack, by its key, carries the letter of its first pattern. */
+function lettersOf({ patterns }: CutSheet): Map<string, string> {
+  const letters = new Map<string, string>();
+  for (const [i, { stackKeys }] of patterns.entries())
+    for (const key of stackKeys) if (!letters.has(key)) letters.set(key, patternLetter(i));
+  return letters;
+}
 
 /** A, B … Z, AA, AB … as columns of a table are named. */
 export function patternLetter(index: number): string {
@@ -196,10 +205,16 @@ export function patternLetter(index: number): string {
   return index < 26 ? letter : patternLetter(Math.floor(index / 26) - 1) + letter;
 }
 
-function StackRow({ stack, letter }: { readonly stack: PlannedStack; readonly letter: string }) {
+interface StackRowProps {
+  readonly stack: PlannedStack;
+  readonly letter: string;
+  readonly inList: InList;
+}
+
+function StackRow({ stack, letter, inList }: StackRowProps) {
   const { gangs, layers, done, begun, passesToCut } = stack;
   return (
-    <tr>
+    <tr {...inList}>
       <td>
         <b>{letter}</b> {[...new Set(gangs.map(({ templateName }) => templateName))].join(' and ')}: {stackName(stack)},{' '}
         {[...new Set(gangs.map(({ wood }) => wood.name))].join(' and ')}

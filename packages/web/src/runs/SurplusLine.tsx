@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react';
 import { Button, Typography } from '@mui/material';
 import { useStore } from 'zustand';
 import { BARE_STOCK, surplusOf, type Tally } from '@rapid-jig/core';
+import { LONGEST_NAME, shortened } from '../fields/use-shortened';
 import { useOnce } from '../fields/use-once';
 import { openRack, type RackSession } from '../rack/rack-session';
 import { useServices } from '../services';
@@ -55,7 +56,7 @@ function OnTheRack({ partId, name, tally, onUsed, rack }: SurplusLineProps & { r
     const answer =
       itemId === null
         ? await rack.add(
-            [{ item: { ...BARE_STOCK, kind: 'made', name: name.slice(0, 120), partId }, quantity: toKeep }],
+            [{ item: { ...BARE_STOCK, kind: 'made', name: shortened(name, LONGEST_NAME), partId }, quantity: toKeep }],
             runId,
           )
         : await rack.move([{ itemId, kind: 'received', count: toKeep, runId }]);

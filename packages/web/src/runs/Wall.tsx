@@ -8,6 +8,7 @@ import { FORM_WORDS } from '../words/plan';
 import { BeforeGlue } from './BeforeGlue';
 import { DraggedLayer } from './LayersToMove';
 import { MayBeCheaper } from './MayBeCheaper';
+import { RunSection } from './RunSection';
 import { RunWishes } from './RunWishes';
 import { StackCard } from './StackCard';
 import { WallFoot } from './WallFoot';
@@ -28,7 +29,7 @@ export const Wall = memo(function Wall({ plan, drawn }: WallProps) {
   const scale = Math.min(LARGEST_SCALE, WIDEST_PX / longest);
   const finished = plan.stacks.filter((stack) => !isToSaw(stack));
   return (
-    <Box component="section" id="wall" aria-label="The wall of stacks">
+    <RunSection id="wall" label="The wall of stacks" title="Stacks, in the order of sawing">
       {!plan.proven && <MayBeCheaper />}
       {shelvesOf(plan).map(({ title, stacks }, i) => (
         <Shelf key={i} title={title} stacks={stacks} drawn={drawn} scale={scale} />
@@ -41,7 +42,7 @@ export const Wall = memo(function Wall({ plan, drawn }: WallProps) {
       {plan.stacks.length === 0 && (
         <Typography color="textSecondary">Say how many of what, and the stacks appear here.</Typography>
       )}
-    </Box>
+    </RunSection>
   );
 });
 

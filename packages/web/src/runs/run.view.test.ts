@@ -35,6 +35,25 @@ test('holes are listed by their bits; a bit that is missing is told with what th
   await expect(drilling).not.toContainText('sand what goes in');
 });
 
+test('the order of the work is an index: a section stays folded over a reload until it is gone to', async () => {
+  await page.goto('/demo/runs');
+  await page.getByRole('link', { name: /Spring fair stock/ }).click();
+  const blanks = page.getByRole('region', { name: 'Blanks' });
+  await expect(blanks).toContainText('basswood');
+  await blanks.getByRole('button', { name: 'Blanks' }).click();
+  await expect(blanks).not.toContainText('basswood');
+  await page.reload();
+  await expect(blanks).toBeVisible();
+  await expect(blanks).not.toContainText('basswood');
+  const strip = page.getByRole('list', { name: 'The order of the work' });
+  await strip.getByRole('link', { name: /^Wood/ }).click();
+  await expect(blanks).toContainText('basswood');
+  await page.until(
+    () => (page.path().endsWith('#blanks') ? true : null),
+    () => 'the section has no address',
+  );
+});
+
 test('a product that is due first is sawn first, and its price stands with the wishes', async () => {
   await page.goto('/demo/runs');
   await page.getByRole('link', { name: /Spring fair stock/ }).click();

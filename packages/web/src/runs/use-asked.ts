@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { startTransition, useEffect, useState } from 'react';
 
 /** What was found, and what it is of. */
 export interface Found<T, A> {
@@ -16,7 +16,8 @@ export function useAsked<T extends object, A>(of: T | null, ask: (of: T) => Prom
     if (of === null) return;
     let isWanted = true;
     void ask(of).then(
-      (answer) => isWanted && answer !== null && setFound({ of, answer }),
+      // A long answer is drawn in pieces, so that the page goes on answering meanwhile.
+      (answer) => startTransition(() => void (isWanted && answer !== null && setFound({ of, answer }))),
       () => undefined,
     );
     return () => {

@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState, useTransition, type ReactNode } from 'react';
 import { Button } from '@mui/material';
+import { usePrinted } from './use-printed';
 import { counted } from '../words/counted';
 
 /** Drawn at once, and added each time: what a slow computer draws between two looks. */
@@ -16,12 +17,13 @@ interface GrowingProps<T> {
   readonly children: (shown: readonly T[]) => ReactNode;
 }
 
-/** The first of many things: the next are drawn when their end comes near the window, later twice as many by the button. */
+/** The first of many things: the next are drawn when their end comes near the window, later twice as many by the button; on paper all. */
 export function Growing<T>({ items, noun, children }: GrowingProps<T>) {
   const [count, setCount] = useState(STEP);
   const [, startDrawing] = useTransition();
   const end = useRef<HTMLButtonElement>(null);
-  const left = items.length - count;
+  const isPrinted = usePrinted();
+  const left = isPrinted ? 0 : items.length - count;
   useEffect(() => {
     if (!end.current || count >= BY_THEMSELVES) return;
     const watch = new IntersectionObserver(

@@ -1,5 +1,6 @@
-import { Box, Button, TextField, Typography } from '@mui/material';
-import { TYPICAL_SHOP, type BladeHolder, type Saw } from '@rapid-jig/core';
+import { Box, Button, Typography } from '@mui/material';
+import { TYPICAL_SHOP, type BladeHolder, type Saw, parseCount } from '@rapid-jig/core';
+import { ShortField } from '../fields/ShortField';
 import { Choice } from '../fields/Choice';
 import { DecimalField } from '../fields/DecimalField';
 import { LengthField } from '../fields/LengthField';
@@ -23,12 +24,7 @@ export function SawSection({ shop, edit }: SectionProps) {
   const strokes = saw.strokes ?? USUAL_STROKES;
   return (
     <Section title="The saw" id="saw" note="Reach and height decide what can be sawn at all, and what can be turned.">
-      <TextField
-        label="Its name"
-        value={saw.name}
-        onChange={(event) => set({ name: event.target.value.slice(0, 120) })}
-        sx={{ width: 210 }}
-      />
+      <ShortField label="Its name" value={saw.name} onChange={(name) => set({ name })} sx={{ width: 210 }} />
       <LengthField label="Blade to arm" value={saw.reach} onChange={(reach) => set({ reach })} />
       <LengthField label="Greatest height" value={saw.maxHeight} onChange={(maxHeight) => set({ maxHeight })} />
       <DecimalField
@@ -66,7 +62,8 @@ export function SawSection({ shop, edit }: SectionProps) {
         value={saw.strokes?.least ?? null}
         least={1}
         most={strokes.most}
-        onChange={(least) => set({ strokes: { ...strokes, least: Math.round(least) } })}
+        parse={parseCount}
+        onChange={(least) => set({ strokes: { ...strokes, least } })}
         onClear={() => set({ strokes: null })}
       />
       <DecimalField
@@ -74,7 +71,8 @@ export function SawSection({ shop, edit }: SectionProps) {
         value={saw.strokes?.most ?? null}
         least={strokes.least}
         most={10_000}
-        onChange={(most) => set({ strokes: { ...strokes, most: Math.round(most) } })}
+        parse={parseCount}
+        onChange={(most) => set({ strokes: { ...strokes, most } })}
         onClear={() => set({ strokes: null })}
       />
       <OtherSaws saws={otherSaws} current={saw} onChange={(change) => edit(change)} />

@@ -1,11 +1,12 @@
-import { Box, TextField, Typography } from '@mui/material';
+import { Box, Typography } from '@mui/material';
 import { useLoaderData } from 'react-router';
-import { minorDigits, type Machines } from '@rapid-jig/core';
+import { type Machines } from '@rapid-jig/core';
 import type { LocalNetwork } from '@rapid-jig/contract';
 import type { Answer } from '../api/client';
 import type { OpenDocument } from '../documents/document';
+import { MoneyField } from '../fields/MoneyField';
+import { ShortField } from '../fields/ShortField';
 import { Choice } from '../fields/Choice';
-import { DecimalField } from '../fields/DecimalField';
 import { useServices, useShop, type Services } from '../services';
 import { orThrow } from '../shell/or-throw';
 import { Page } from '../shell/Page';
@@ -82,15 +83,9 @@ const CURRENCIES = [
 ] as const;
 
 function PaperAndMoney({ shop, edit }: SectionProps) {
-  const unit = 10 ** minorDigits(shop.currency);
   return (
     <Section title="Units, paper and money" id="units">
-      <TextField
-        label="Name of the shop"
-        value={shop.name}
-        onChange={(event) => edit({ name: event.target.value.slice(0, 120) })}
-        sx={{ width: 300 }}
-      />
+      <ShortField label="Name of the shop" value={shop.name} onChange={(name) => edit({ name })} sx={{ width: 300 }} />
       <Choice
         label="You work in"
         value={shop.units}
@@ -118,12 +113,10 @@ function PaperAndMoney({ shop, edit }: SectionProps) {
         onChange={(currency) => edit({ currency })}
         width={120}
       />
-      <DecimalField
+      <MoneyField
         label="An hour is worth"
-        value={shop.hourValueMinor / unit}
-        least={0}
-        most={1e6}
-        onChange={(value) => edit({ hourValueMinor: Math.round(value * unit) })}
+        minor={shop.hourValueMinor}
+        onChange={(hourValueMinor) => edit({ hourValueMinor })}
       />
     </Section>
   );

@@ -106,8 +106,8 @@ function NewBody({ document, template }: { readonly document: OpenDocument<Templ
   const group = free.find(([part]) => part?.id === chosen) ?? first;
   const make = (): void => {
     const layers = group.flatMap(({ id, perCopy }) => Array.from({ length: perCopy }, () => id));
-    const name = template.name.slice(0, 120);
-    document.edit((doc) => ({ ...doc, bodies: [...doc.bodies, { id: newId(), name, layers, meant: [] }] }));
+    const body = { id: newId(), name: template.name, layers, meant: [] };
+    document.edit((doc) => ({ ...doc, bodies: [...doc.bodies, body] }));
   };
   return (
     <Box sx={{ display: 'flex', gap: 1.5, alignItems: 'center', flexWrap: 'wrap' }}>

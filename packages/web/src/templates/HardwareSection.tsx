@@ -2,7 +2,7 @@ import { v4 as newId } from 'uuid';
 import { Box, Button, IconButton, Typography } from '@mui/material';
 import { IconPlus, IconTrash } from '@tabler/icons-react';
 import { useStore } from 'zustand';
-import type { HardwareNeed, Template } from '@rapid-jig/core';
+import { parseCount, type HardwareNeed, type Template } from '@rapid-jig/core';
 import type { OpenDocument } from '../documents/document';
 import { Choice } from '../fields/Choice';
 import { DecimalField } from '../fields/DecimalField';
@@ -76,7 +76,8 @@ function HardwareFields({ need: { name, kind, perCopy }, onChange, onRemove }: H
         value={perCopy}
         least={0}
         most={MOST}
-        onChange={(next) => onChange({ perCopy: kind === 'bought' ? Math.ceil(next) : next })}
+        onChange={(next) => onChange({ perCopy: next })}
+        {...(kind === 'bought' ? { parse: parseCount, wrongWords: 'A whole number: it goes into the copy.' } : {})}
       />
       <IconButton aria-label={`Remove ${name}`} onClick={onRemove} sx={{ alignSelf: 'start' }}>
         <IconTrash size={18} />

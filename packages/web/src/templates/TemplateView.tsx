@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { Box, Button, TextField, Typography } from '@mui/material';
+import { Box, Button, Typography } from '@mui/material';
 import { IconPrinter, IconRuler2 } from '@tabler/icons-react';
 import { Link, useLoaderData, useNavigate, useSearchParams } from 'react-router';
 import { useStore } from 'zustand';
@@ -11,6 +11,8 @@ import { drawPart } from '../drawing/paths';
 import { PartPicture } from '../drawing/PartPicture';
 import { v4 as newId } from 'uuid';
 import { useMake } from '../shell/use-make';
+import { ShortField } from '../fields/ShortField';
+import { LONGEST_NOTE } from '../fields/use-shortened';
 import { OnceButton } from '../fields/OnceButton';
 import type { Services } from '../services';
 import { orThrow } from '../shell/or-throw';
@@ -86,16 +88,14 @@ export function TemplateView() {
         <MakeRun document={document} newest={newest} />
       </Box>
       <SaveTrouble document={document} />
-      <TextField
+      <ShortField
         label="Note for next time"
         value={template.note}
+        most={LONGEST_NOTE}
         multiline
         fullWidth
         sx={{ my: 2, maxWidth: 720 }}
-        onChange={(event) => {
-          const note = event.target.value.slice(0, 2000);
-          document.edit((doc) => ({ ...doc, note }), 'note');
-        }}
+        onChange={(note) => document.edit((doc) => ({ ...doc, note }), 'note')}
       />
       <Box sx={BESIDE}>
         <Box sx={{ gridArea: 'wall', minWidth: 0 }}>

@@ -1,9 +1,10 @@
 import type { Template } from '@rapid-jig/core';
+import { LONGEST_NAME, shortened } from '../fields/use-shortened';
 
 /** A template like this one, to stand beside it. */
 export const copyOfTemplate = (template: Template, newId: () => string): Template => ({
   ...withNewIds(template, newId),
-  name: `${template.name}, copy`.slice(0, 120),
+  name: shortened(`${template.name}, copy`, LONGEST_NAME),
   archived: false,
 });
 

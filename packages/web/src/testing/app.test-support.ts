@@ -61,7 +61,7 @@ afterAll(() => {
 export const page = {
   goto: open,
   reload: () => open(location.pathname + location.search),
-  path: () => location.pathname + location.search,
+  path: () => location.pathname + location.search + location.hash,
   keyboard,
   getByRole: body.getByRole.bind(body),
   getByLabel: body.getByLabel.bind(body),

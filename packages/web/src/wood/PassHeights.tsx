@@ -1,3 +1,4 @@
+import { useMemo } from 'react';
 import { Alert, Box, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
 import {
   compareMm,
@@ -22,10 +23,13 @@ interface PassHeightsProps {
 /** Stacks that come out higher or lower than reckoned on the boards that are laid: each layer as its own board measures. */
 export function PassHeights({ plan, groups, entries }: PassHeightsProps) {
   const { saw } = useShop();
-  const told = plan.stacks.flatMap((stack) => {
-    const passes = alikePasses(passesOnBoards(stack, groups, entries));
-    return passes.some(({ pass }) => !isAsReckoned(pass, stack)) ? [{ stack, passes }] : [];
-  });
+  const told = useMemo(() => {
+    const passesOf = passesOnBoards(groups, entries);
+    return plan.stacks.flatMap((stack) => {
+      const passes = alikePasses(passesOf(stack));
+      return passes.some(({ pass }) => !isAsReckoned(pass, stack)) ? [{ stack, passes }] : [];
+    });
+  }, [plan, groups, entries]);
   if (told.length === 0) return null;
   const tooHigh = told.filter(({ passes }) =>
     passes.some(({ pass }) => compareMm(pass.heightMm, saw.maxHeight.mm) > 0),

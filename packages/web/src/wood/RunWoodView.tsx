@@ -140,7 +140,7 @@ function LayingBar({ progress }: { readonly progress: WoodProgress | null }) {
           ? `Laying wood ${String(progress.done + 1)} of ${String(progress.of)}; ${String(progress.rounds)} layouts tried`
           : 'Laying the blanks …'}
       </Typography>
-      <Button size="small" disabled={!progress} onClick={() => void planner.stopWood()}>
+      <Button size="small" onClick={() => void planner.stopWood()}>
         Enough: take the best so far
       </Button>
     </Box>

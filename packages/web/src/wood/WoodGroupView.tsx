@@ -19,6 +19,7 @@ import { Swatch } from '../drawing/Swatch';
 import { Measure } from '../drawing/Measure';
 import { ItemSize } from '../rack/ItemSize';
 import { useUnit } from '../services';
+import { LongList } from '../shell/LongList';
 import { counted } from '../words/counted';
 import { useOpenRun } from '../runs/RunRoute';
 import { BoardLayout } from './BoardLayout';
@@ -33,6 +34,8 @@ interface WoodGroupViewProps {
 /** The longest board with blanks on it is drawn this wide, but none larger than so many px for a mm. */
 const LONGEST_PX = 760;
 const MOST_PX_PER_MM = 3;
+/** As high as a board with its list of cuts is as a rule, px. */
+const BOARD_PX = 420;
 
 /** All blanks of one wood and thickness on their boards; a blank is dragged to where it shall stay, the rest is laid again. */
 export function WoodGroupView({ group, entries }: WoodGroupViewProps) {
@@ -109,8 +112,19 @@ export function WoodGroupView({ group, entries }: WoodGroupViewProps) {
           there. It was laid with the rest.
         </Alert>
       )}
+      <LongList label="Boards" items={boards} heightPx={BOARD_PX}>
+        {(board, place, inList) => (
+          <Box
+            component="li"
+            key={`${board.itemId} ${String(board.copy)} ${String(board.slice)}`}
+            {...inList}
+            sx={{ pb: 2.5 }}
+          >
+            {boardAt(board, place)}
+          </Box>
+        )}
+      </LongList>
       <Box sx={{ display: 'flex', flexDirection: 'column', gap: 2.5 }}>
-        {boards.map(boardAt)}
         {spare.length > 0 && (
           <Box component="details" open={picked !== null || undefined}>
             <Box component="summary" sx={{ cursor: 'pointer', py: 0.5 }}>

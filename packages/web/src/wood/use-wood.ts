@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { startTransition, useEffect, useState } from 'react';
 import { type Plan, type RackEntry, type WayOut, type WoodProgress } from '@rapid-jig/core';
 import { useServices } from '../services';
 import type { LaidWood, WoodTask } from '../workers/planner.worker';
@@ -27,7 +27,8 @@ export function useWood(rack: readonly RackEntry[], rest: Pick<WoodTask, 'machin
     const { plan, input } = planned;
     let isWanted = true;
     const tell = (change: Partial<Laying>): void => {
-      if (isWanted) setLaying((before) => ({ ...before, ...change }));
+      // A long layout is drawn in pieces, so that the page goes on answering meanwhile.
+      startTransition(() => void (isWanted && setLaying((before) => ({ ...before, ...change }))));
     };
     const task = { rack, machines, objective };
     void (async () => {

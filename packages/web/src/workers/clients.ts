@@ -5,6 +5,7 @@ import type {
   LaidClose,
   Part,
   CornerSchool,
+  CutSheet,
   OwnCutOrder,
   PatternOrder,
   PhaseOrder,
@@ -52,6 +53,8 @@ export interface Planner {
     shop: Shop,
     revisions: readonly TemplateRevision[],
   ): Promise<PatternOrder[] | null>;
+  /** The sheet of a plan for the shop, with its patterns. */
+  cutSheet(plan: Plan, revisions: readonly TemplateRevision[], shop: Shop): Promise<CutSheet | null>;
   /** Ids of the parts of a run that may be cut together. Null where a later call for the same run overtook this one. */
   families(input: PlanInput): Promise<string[][] | null>;
   /** What the wishes of a planned run cost. Null where a later call for the same run overtook this one. */
@@ -92,6 +95,7 @@ export function startPlanner(): Planner {
       planner.ask<PieceMap[]>((remote) => remote.pieceMaps(stack, revisionsOf([stack], revisions))),
     patternOrders: (plan, run, shop, revisions) =>
       planner.ask<PatternOrder[]>((remote) => remote.patternOrders(plan, run, shop, revisions)),
+    cutSheet: (...given) => planner.ask<CutSheet>((remote) => remote.cutSheet(...given)),
     families: (input) =>
       newest(`families of ${input.run.id}`, () => planner.ask<string[][]>((remote) => remote.families(input))),
     prices: ({ plan, tookMs }, input) => {

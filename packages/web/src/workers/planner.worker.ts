@@ -4,6 +4,7 @@ import {
   chartHeights,
   chartWoods,
   costOf,
+  cutSheet,
   drillCard,
   familiesOfRun,
   layClose,
@@ -23,6 +24,7 @@ import {
   type BladePreferences,
   type ChartRow,
   type CornerSchool,
+  type CutSheet,
   type DrillCard,
   type LaidClose,
   type LengthUnit,
@@ -181,6 +183,10 @@ const planner = {
   /** The patterns that a plan still needs, with the order in which their cuts are sawn. */
   patternOrders: (plan: Plan, run: Run, shop: Shop, revisions: readonly TemplateRevision[]): PatternOrder[] =>
     ordersOfPlan(plan, run, shop, revisions),
+
+  /** The sheet for the shop, with its patterns. */
+  cutSheet: (plan: Plan, revisions: readonly TemplateRevision[], shop: Shop): CutSheet =>
+    cutSheet(plan, revisions, shop),
 
   /** Which parts of a run may be cut together. */
   families: (input: PlanInput): string[][] => familiesOfRun(withKnown(input)),

@@ -4,7 +4,6 @@ import type {
   EdgeOfLine,
   Part,
   PartDefaults,
-  PatternSheets,
   PatternOrder,
   Point,
   ReadFault,
@@ -18,6 +17,7 @@ import type {
   ReaderApi,
   SawnContext,
   SheetsFor,
+  SheetsSeen,
   ShownDrawing,
   Understood,
 } from './reader.worker';
@@ -35,7 +35,7 @@ export interface Reader {
     wishes: readonly PatternOrder[],
     revisions: readonly TemplateRevision[],
     given: SheetsFor,
-  ): Promise<Result<PatternSheets, OrderFault> | null>;
+  ): Promise<Result<SheetsSeen, OrderFault> | null>;
   /** Ends whatever is under way. The drawing has to be read again. */
   stop(): void;
 }
@@ -53,7 +53,7 @@ export function startReader(): Reader {
     nearestEdge: (to) => ask((remote) => remote.nearestEdge(to)),
     parts: (defaults) => ask((remote) => remote.parts(defaults)),
     sheets: (wishes, revisions, given) =>
-      ask<Result<PatternSheets, OrderFault>>((remote) => remote.sheets(wishes, revisions, given)),
+      ask<Result<SheetsSeen, OrderFault>>((remote) => remote.sheets(wishes, revisions, given)),
     stop,
   };
 }

@@ -1,3 +1,4 @@
+import listedLetters from '@fontsource/fira-sans/unicode.json' with { type: 'json' };
 import { v4 as newId } from 'uuid';
 import { expose } from 'comlink';
 import {
@@ -9,7 +10,10 @@ import {
   pathBox,
   bitForLayer,
   patternsFor,
-  patternSheets,
+  alikePatterns,
+  lettersWithoutFont,
+  scriptsFrom,
+  sheetsOfFile,
   readDrawing,
   shapesOf,
   simplifyPath,
@@ -28,7 +32,8 @@ import {
   type PartDefaults,
   type PartUnderstanding,
   type PatternSheetOptions,
-  type PatternSheets,
+  type SheetPage,
+  type SheetsOfFile,
   type PatternOrder,
   type Point,
   type RawDrawing,
@@ -78,7 +83,21 @@ export interface SheetsFor {
   readonly shop: Shop;
   readonly drawer: readonly Blade[];
   readonly options: PatternSheetOptions;
+  /** So many sheets are drawn. */
+  readonly shown: number;
 }
+
+/** The sheets of one file as one sees them before they are printed. */
+export interface SheetsSeen extends Omit<SheetsOfFile, 'pages'> {
+  readonly pages: number;
+  readonly shown: readonly SheetPage[];
+  /** Places of what is ordered, drawn alike together. */
+  readonly alike: readonly (readonly number[])[];
+  /** Letters that no font of the pages has. */
+  readonly letters: readonly string[];
+}
+
+const scriptOf = scriptsFrom(listedLetters);
 
 /** What the worker is at, for the maker who waits. */
 export type ReadingStage =
@@ -173,14 +192,18 @@ const reader = {
     return (best as { edge: EdgeOfLine } | null)?.edge ?? null;
   },
 
-  /** Pattern sheets, for a look before they are printed. */
+  /** Pattern sheets of one file, for a look before they are printed. */
   sheets(
     wishes: readonly PatternOrder[],
     revisions: readonly TemplateRevision[],
-    { shop, drawer, options }: SheetsFor,
-  ): Result<PatternSheets, OrderFault> {
+    { shop, drawer, options, shown }: SheetsFor,
+  ): Result<SheetsSeen, OrderFault> {
     const patterns = patternsFor(wishes, revisions, shop, drawer);
-    return patterns.ok ? { ok: true, value: patternSheets(patterns.value, options) } : patterns;
+    if (!patterns.ok) return patterns;
+    const { pages, ...file } = sheetsOfFile(patterns.value, options);
+    const alike = alikePatterns(patterns.value);
+    const letters = lettersWithoutFont(pages, scriptOf);
+    return { ok: true, value: { ...file, pages: pages.length, shown: pages.slice(0, shown), alike, letters } };
   },
 
   /** The parts the drawing makes, under new ids. */

@@ -37,12 +37,15 @@ interface Trial {
 /** Of up to so many rivals every order is tried; of more, some: each may go first. */
 const MOST_IN_EVERY_ORDER = 3;
 
-/** The order of laying rivals that leaves the fewest blanks missing, then costs least; the first found where several do. */
-export function bestOrder(
+/**
+ * The order of laying rivals that leaves the fewest blanks missing, then costs least; the first found where several do. Yields
+ * after each trial; answered with true, it is content with the best so far.
+ */
+export function* bestOrder(
   rivals: readonly WoodNeeds[],
   before: Taken,
   laid: (needs: WoodNeeds, taken: Taken) => Trial,
-): readonly WoodNeeds[] {
+): Generator<null, readonly WoodNeeds[], boolean> {
   if (rivals.length < 2) return rivals;
   let [best, least] = [rivals, { missing: Infinity, cost: Infinity }];
   for (const order of ordersOf(rivals)) {
@@ -53,6 +56,7 @@ export function bestOrder(
       take(taken, copies);
       sum.missing += layout.missing.length;
       sum.cost += layout.cost;
+      if (yield null) return best;
     }
     if (sum.missing < least.missing || (sum.missing === least.missing && sum.cost < least.cost))
       [best, least] = [order, sum];

@@ -226,4 +226,21 @@ describe('what the maker grants and pins', () => {
     const last = laying.next();
     expect(last.done && last.value[0]!.missing).toEqual([]);
   });
+
+  test('stopped before the first board is full, it still lays every blank', async () => {
+    // Two hundred plates, no two alike, which take some six boards.
+    const plateOf = (i: number) =>
+      part(`p${String(i)}`, {
+        outline: { id: `o${String(i)}`, line: null, path: rectangle(40 + i / 2, 60 + (i % 20)) },
+      });
+    const parts = Array.from({ length: 200 }, (_none, i) => plateOf(i));
+    const plan = await planned(inputFor([template('many', parts)], 1, { shop: { maxLayers: 1 } }));
+    const task = { ...WOOD_TASK, plan, rack: stock('20 red oak 1/4 x 8 x 48') };
+    const laying = layingWood(task, seededSearch, () => true);
+    let [looks, next] = [0, laying.next()];
+    for (; !next.done; next = laying.next()) looks++;
+    expect(next.value[0]!.missing).toEqual([]);
+    // Between two looks a board is filled, not all of them.
+    expect(looks).toBeGreaterThanOrEqual(next.value[0]!.boards.length);
+  });
 });

@@ -59,33 +59,31 @@ export function* layingWood(
   const done = new Map<WoodNeeds, WoodGroup>();
   let rounds = 0;
   for (const rivals of rivalsAmong(all, input)) {
-    const order = bestOrder(rivals, takenByRods(input.rods), (needs, taken) => {
-      const trial = groupBefore(needs, input, taken);
-      const layout = layOnBoards(
-        trial.pieces,
-        trial.boards,
-        trial.kerf,
-        searchFor(all.indexOf(needs), Math.min(steps, TRIAL_STEPS)),
-        trial.manner,
-      );
-      return { layout, copies: copiesTaken(layout, trial.sources) };
+    const ordering = bestOrder(rivals, takenByRods(input.rods), (needs, taken) => {
+      const { pieces, boards, kerf, manner, sources } = groupBefore(needs, input, taken);
+      const search = searchFor(all.indexOf(needs), Math.min(steps, TRIAL_STEPS));
+      const layout = layOnBoards(pieces, boards, kerf, search, manner);
+      return { layout, copies: copiesTaken(layout, sources) };
     });
+    const order = yield* watched(ordering, () => ({ done: done.size, of: all.length, rounds }), isStopped);
     const taken = takenByRods(input.rods);
     const copies = new Map<WoodNeeds, Copies>();
     for (const needs of order) {
       const group = groupBefore(needs, input, taken);
       const search = searchFor(all.indexOf(needs), steps);
       const laying = layingOnBoards(group.pieces, group.boards, group.kerf, search, group.manner);
-      let next = laying.next();
-      while (!next.done && !isStopped()) {
-        rounds++;
+      let next = laying.next(false);
+      while (!next.done && !(isStopped() && next.value)) {
+        if (next.value) rounds++;
         yield { done: done.size, of: all.length, rounds };
-        next = laying.next();
+        next = laying.next(isStopped());
       }
-      const own = copiesTaken(next.value, group.sources);
+      const layout = next.value;
+      if (!layout) throw new Error('a layout ended before there was one');
+      const own = copiesTaken(layout, group.sources);
       copies.set(needs, own);
       take(taken, own);
-      done.set(needs, groupAfter(group, next.value, input));
+      done.set(needs, groupAfter(group, layout, input));
     }
     for (const needs of order) {
       const others = takenByRods(input.rods);
@@ -97,6 +95,18 @@ export function* layingWood(
     }
   }
   return all.flatMap((needs) => done.get(needs) ?? []);
+}
+
+/** Goes through a work, telling how far everything is, and hurries it once it shall stop. */
+function* watched<T>(
+  work: Generator<unknown, T, boolean>,
+  progress: () => WoodProgress,
+  isStopped: () => boolean,
+): Generator<WoodProgress, T> {
+  for (let next = work.next(false); ; next = work.next(isStopped())) {
+    if (next.done) return next.value;
+    yield progress();
+  }
 }
 
 /** Groups that could use a board of the same item, together; every other group alone. */

@@ -29,7 +29,7 @@ async function pairs(copies: number, size: readonly [number, number] = [120, 90]
 }
 
 const heights = (stack: PlannedStack, blanks: readonly NeededBlank[], ...boards: BoardPlan[]) =>
-  passesOnBoards(stack, [{ blanks, boards }], rack);
+  passesOnBoards([{ blanks, boards }], rack)(stack);
 
 test('each layer is as thick as its own board; what is planed or not there as reckoned', async () => {
   const { stack, blanks } = await pairs(6);
@@ -74,7 +74,7 @@ test('a layer that is glued up is its boards together', async () => {
     blanks: needs.blanks,
     boards: needs.woodId === 'cherry' ? [board(THICK, [0])] : [],
   }));
-  expect(passesOnBoards(plan.stacks[0]!, groups, rack).map(({ heightMm }) => heightMm)).toEqual([
+  expect(passesOnBoards(groups, rack)(plan.stacks[0]!).map(({ heightMm }) => heightMm)).toEqual([
     expect.closeTo(thick + 6.35, 6),
   ]);
 });

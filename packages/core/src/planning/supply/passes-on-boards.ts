@@ -15,16 +15,25 @@ export interface PassOnBoards {
 type Laid = Pick<WoodGroup, 'blanks' | 'boards'>;
 
 /**
- * The passes of a stack that are still to be sawn, each layer as thick as the very board measures that its blank lies on. Blanks
+ * Of any stack the passes that are still to be sawn, each layer as thick as the very board measures that its blank lies on. Blanks
  * of one kind are taken in the order of their numbers, those that are cut already first; one that is shared by several passes
  * gives each of them a layer.
  */
 export function passesOnBoards(
-  stack: PlannedStack,
   groups: readonly Laid[],
   rack: readonly RackEntry[],
-): PassOnBoards[] {
-  const own = groups.flatMap((group) => measuredBlanks(stack.key, group, rack));
+): (stack: PlannedStack) => PassOnBoards[] {
+  const blanks = new Map<string, MeasuredBlank[]>();
+  for (const measured of groups.flatMap((group) => measuredBlanks(group, rack))) {
+    const { stackKey } = measured.blank;
+    const known = blanks.get(stackKey);
+    if (known) known.push(measured);
+    else blanks.set(stackKey, [measured]);
+  }
+  return (stack) => passesOf(stack, blanks.get(stack.key) ?? []);
+}
+
+function passesOf(stack: PlannedStack, own: readonly MeasuredBlank[]): PassOnBoards[] {
   const byGang = new Map(stack.gangs.map((gang) => [gang.key, layersOf(gang, stack, own)]));
   const next = new Map<string, number>();
   return Array.from({ length: stack.passesToCut }, () => {
@@ -59,16 +68,14 @@ interface MeasuredBlank {
   readonly mm: number | null;
 }
 
-function measuredBlanks(stackKey: string, { blanks, boards }: Laid, rack: readonly RackEntry[]): MeasuredBlank[] {
+function measuredBlanks({ blanks, boards }: Laid, rack: readonly RackEntry[]): MeasuredBlank[] {
   const onBoard = new Map(
     boards.flatMap(({ itemId, way, blanks: places }) => {
       const item = way.way.kind === 'ready' ? rack.find((entry) => entry.item.id === itemId)?.item : undefined;
       return places.map((place) => [place, item?.thickness?.mm ?? null] as const);
     }),
   );
-  return blanks.flatMap((blank, place) =>
-    blank.stackKey === stackKey ? [{ blank, mm: onBoard.get(place) ?? null }] : [],
-  );
+  return blanks.map((blank, place) => ({ blank, mm: onBoard.get(place) ?? null }));
 }
 
 /** Thicknesses of the layers of a gang, pass after pass: of each its boards together. */

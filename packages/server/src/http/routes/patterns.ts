@@ -7,12 +7,12 @@ import type { Heavy } from '../../heavy/pool';
 import type { RawRevision } from '../../heavy/tasks';
 import { getSingleton, shopAndDrawer } from '../../store/singletons';
 import { rawRevision } from '../../store/templates';
-import { checked, goneSignal, SMALL_BODY } from './request';
+import { checked, goneSignal, LARGE_BODY, SMALL_BODY } from './request';
 
 /** Pattern sheets as PDF, true to size. */
 export function patternRoutes(db: Database, heavy: Heavy): Router {
   const router = Router();
-  router.post('/', SMALL_BODY, async (request, response) => {
+  router.post('/', LARGE_BODY, async (request, response) => {
     const wanted = checked(patternRequestSchema, request.body);
     const task = await db.read(async (session) => ({
       request: wanted,

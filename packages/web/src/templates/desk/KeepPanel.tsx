@@ -1,9 +1,10 @@
 import { v4 as newId } from 'uuid';
 import { useState } from 'react';
-import { Alert, Box, Button, Checkbox, FormControlLabel, Switch, TextField, Typography } from '@mui/material';
+import { Alert, Box, Button, Checkbox, FormControlLabel, Switch, Typography } from '@mui/material';
 import { useNavigate } from 'react-router';
 import { renewTemplate, type DrawingSteps, type Part, type Template, emptyTemplate } from '@rapid-jig/core';
 import { useMake } from '../../shell/use-make';
+import { ShortField } from '../../fields/ShortField';
 import { useOnce } from '../../fields/use-once';
 import { LengthField } from '../../fields/LengthField';
 import { WoodSelect } from '../../fields/WoodSelect';
@@ -95,12 +96,7 @@ export function KeepPanel({ desk, state, purpose, onKept }: KeepPanelProps) {
         sx={{ border: 0, p: 0, m: 0, minWidth: 0, display: 'flex', flexDirection: 'column', gap: 2 }}
       >
         {purpose.kind === 'new' && (
-          <TextField
-            label="Name of the template"
-            value={name}
-            onChange={(event) => setName(event.target.value.slice(0, 120))}
-            error={name.trim() === ''}
-          />
+          <ShortField label="Name of the template" value={name} onChange={setName} error={name.trim() === ''} />
         )}
         {purpose.kind !== 'renew' && (
           <>

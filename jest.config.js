@@ -8,6 +8,7 @@ const shared = {
           parser: { syntax: 'typescript', tsx: true },
           transform: { react: { runtime: 'automatic' } },
           target: 'es2022',
+          experimental: { keepImportAttributes: true },
         },
         module: { type: 'es6' },
       },

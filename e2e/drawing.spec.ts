@@ -65,7 +65,7 @@ test('a drawing with three faults: mend it, scale it with a held slot, keep it, 
 
   // The lines go out again, and back in.
   await page.getByRole('link', { name: 'Back' }).click();
-  await page.getByRole('button', { name: 'Take out' }).click();
+  await page.getByRole('button', { name: 'Save as a file' }).click();
   const [dxf] = await Promise.all([page.waitForEvent('download'), page.getByRole('menuitem', { name: /DXF/ }).click()]);
   await bringDrawing(page, app.address, {
     name: 'back.dxf',

@@ -45,7 +45,7 @@ async function longRun(address) {
 }
 
 /** Records what the page's own thread does for over 50 ms. */
-const watchLongTasks = () => {
+export const watchLongTasks = () => {
   window.longTasks = [];
   new PerformanceObserver((list) =>
     window.longTasks.push(...list.getEntries().map(({ duration }) => duration)),

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { cpus } from 'node:os';
 import { demoRunPath, withAppAndBrowser } from './app-in-browser.mjs';
-import { benchLong } from './bench-long.mjs';
+import { benchLong, watchLongTasks } from './bench-long.mjs';
 import { benchPages } from './bench-pages.mjs';
 import { ensurePackages, run } from './install.mjs';
 
@@ -26,17 +26,6 @@ run('npx', ['vite', 'build', '--logLevel', 'warn', '--config', 'bench/vite.confi
 run(process.execPath, ['bench/dist/main.js', ...named]);
 if (named.length > 0) process.exit(0);
 run(process.execPath, ['bench/dist/memory.js']);
-
-/** Records main-thread tasks over 50 ms, as the browser counts them. */
-const watchLongTasks = () => {
-  window.longTasks = [];
-  new PerformanceObserver((list) =>
-    window.longTasks.push(...list.getEntries().map(({ duration }) => duration)),
-  ).observe({
-    type: 'longtask',
-    buffered: true,
-  });
-};
 
 /** A tap is answered once it is on the disk. */
 async function benchTaps(events) {

@@ -42,6 +42,7 @@ export default class PageEnvironment extends TestEnvironment {
     Object.assign(page, { window: page, self: page, document: window.document, location: window.location });
     Object.assign(page, { indexedDB: new IDBFactory(), IDBFactory, IDBKeyRange, ...this.#standIns(page) });
     for (const one of [page, window]) Object.assign(one, standInsForLayout(window));
+    window.Element.prototype.scrollIntoView = doNothing;
   }
 
   /** As when a browser leaves the page: it is told, and nothing of it goes on. */

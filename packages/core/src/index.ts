@@ -22,6 +22,7 @@ export {
   parseLength,
   SAME_OUTLINE,
   snapMm,
+  atGlance,
   textOfLength,
   textWithUnit,
   typedUnit,

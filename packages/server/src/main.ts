@@ -15,6 +15,7 @@ import { listen, type Listening } from './listen';
 import { networkNames, tellNetwork, wayOf, type Way } from './network';
 import { readSettings, type Settings } from './settings';
 import { openPhotos, photoFolder, type Photos } from './store/photos';
+import { DAY_MS, forgetAnswers } from './store/writes';
 
 /** The server is built to packages/server/dist; the checkout is three folders up. */
 const root = join(dirname(fileURLToPath(import.meta.url)), '../../..');
@@ -107,7 +108,14 @@ async function serve({ settings, shops, lock, pool, demoOnly }: Serving): Promis
     webRoot: join(root, 'packages/web/dist'),
     hosts: [...settings.extraHosts, ...names],
   });
+  const forget = (): void => {
+    for (const { db } of shops)
+      void db.write((session) => forgetAnswers(session, clock())).catch((error: unknown) => logger.error({ error }));
+  };
+  forget();
+  const daily = setInterval(forget, DAY_MS);
   const close = async (): Promise<void> => {
+    clearInterval(daily);
     await listening?.stop();
     await Promise.all(shops.map(({ db }) => db.close()));
     await Promise.all([lock.release(), pool.close()]);

@@ -12,6 +12,7 @@ export {
   snapMm,
   sumMm,
   toNm,
+  atGlance,
   textOfLength,
   textWithUnit,
   typedUnit,

@@ -208,3 +208,12 @@ export function onRule(size: number, unit: LengthUnit): number {
   const step = toNm(RULE_STEP[unit]);
   return fromNm(Math.ceil(toNm(size) / step) * step);
 }
+
+/** The finest step that orients and does not distract, mm: a sixteenth of an inch, half a millimetre. */
+const GLANCE_STEP: Readonly<Record<LengthUnit, number>> = { in: inches(1 / 16), mm: 0.5 };
+
+/** The nearest size in steps that are taken in at a glance, at least one of them; mm. For orientation, not for sawing. */
+export function atGlance(size: number, unit: LengthUnit): number {
+  const step = toNm(GLANCE_STEP[unit]);
+  return fromNm(Math.max(1, Math.round(toNm(size) / step)) * step);
+}

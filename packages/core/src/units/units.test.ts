@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
+  atGlance,
   compareMm,
   formatLength,
   formatMinutes,
@@ -249,6 +250,14 @@ describe('reading a plain number', () => {
   ])('%p is %p', (text, value) => {
     expect(parseDecimal(text)).toBe(value);
   });
+});
+
+test('a size at a glance is in sixteenths or half millimetres, and never nothing', () => {
+  // 15 23/64 in is between 15 5/16 and 15 3/8, nearer to the second.
+  expect(atGlance(inches(15 + 23 / 64), 'in')).toBe(inches(15 + 3 / 8));
+  expect(atGlance(190.2, 'mm')).toBe(190);
+  expect(atGlance(190.3, 'mm')).toBe(190.5);
+  expect([atGlance(0.1, 'mm'), atGlance(0.1, 'in')]).toEqual([0.5, inches(1 / 16)]);
 });
 
 describe('counts', () => {

@@ -47,6 +47,7 @@ export function heavyPool(workerFile: string): HeavyPool {
       poster: run('poster'),
       page: run('page'),
       readTemplate: run('readTemplate'),
+      readBody: run('readBody'),
       couldBeSawn: run('couldBeSawn'),
     },
     close: () => pool.close({ force: true }),

@@ -27,6 +27,7 @@ import {
 } from '@rapid-jig/core';
 import { check, templateSchema, type ApiFault, type PatternRequest } from '@rapid-jig/contract';
 import { writePdf } from '../pdf/write-pdf';
+import { parsed, readBody, type BodyTask, type ReadBody } from './large-bodies';
 
 /** A revision as it is stored: megabytes of lines go from the database to a worker without being read on the way. */
 export interface RawRevision {
@@ -89,6 +90,7 @@ export interface Tasks {
   /** Writes a page as PDF. */
   page(task: PageTask): Promise<Uint8Array>;
   readTemplate(body: Uint8Array): Promise<ReadTemplate>;
+  readBody(task: BodyTask): Promise<ReadBody>;
   /** Whether a run could have sawn a pass. */
   couldBeSawn(task: SawnTask): Promise<boolean>;
 }
@@ -153,6 +155,7 @@ export const tasks = (plan: PlanRun = planRun): Tasks => ({
   poster: ({ shop, drawer }) => writePdf([bladePoster(shop, drawer)], 'Blades'),
   page: ({ page, title }) => writePdf([page], title),
   readTemplate: (body) => Promise.resolve(readTemplate(body)),
+  readBody: (task) => Promise.resolve(readBody(task)),
   couldBeSawn: ({ plan: task, pass }) => Promise.resolve(couldBeSawn(pass, inputOf(task))),
 });
 
@@ -177,13 +180,4 @@ function readTemplate(body: Uint8Array): ReadTemplate {
     json: JSON.stringify(toForm('template', template)),
     cardJson: JSON.stringify(cardOf(template)),
   };
-}
-
-function parsed(body: Uint8Array): unknown {
-  try {
-    return JSON.parse(new TextDecoder().decode(body));
-  } catch {
-    // The schema refuses it with what was wanted.
-    return undefined;
-  }
 }

@@ -1,12 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import { afterEach, beforeEach, expect, test } from '@jest/globals';
 import request from 'supertest';
-import type { StoredEvents } from '@rapid-jig/contract';
-import type { WorkEvent } from '@rapid-jig/core';
+import type { NewStock, StoredEvents, StoredRack } from '@rapid-jig/contract';
+import { BARE_STOCK, type StockItem, type StockMove, type WorkEvent } from '@rapid-jig/core';
 import type { Database } from '../db/database';
-import { workEvents } from '../db/schema';
+import { workEvents, writes } from '../db/schema';
 import { putRun } from '../store/runs';
 import { putTemplate } from '../store/templates';
+import { forgetAnswers } from '../store/writes';
 import { appFor, newTemplate, openScratch, readOf, runOf } from '../testing/server.test-support';
 
 let scratch: { db: Database; url: string; remove: () => Promise<void> };
@@ -14,6 +15,9 @@ beforeEach(async () => {
   scratch = await openScratch();
 });
 afterEach(() => scratch.remove());
+
+const made = () => ({ id: randomUUID(), clientId: randomUUID(), at: '2026-11-24T09:06:00Z' });
+const newItem = (): StockItem => ({ ...BARE_STOCK, id: randomUUID(), kind: 'bought', name: 'hinges' });
 
 const noticed = (): WorkEvent => ({
   kind: 'noticed',
@@ -25,9 +29,7 @@ const noticed = (): WorkEvent => ({
   bladeId: null,
   words: null,
   photoId: null,
-  id: randomUUID(),
-  clientId: randomUUID(),
-  at: '2026-11-24T09:06:00Z',
+  ...made(),
 });
 
 /** A run in which so much was noticed, by years of work. */
@@ -58,4 +60,46 @@ test('a tap in a run of twenty thousand events is answered with itself and its p
   const later = (await api.get(`${path}?after=19999`)).body as StoredEvents;
   expect(later.events).toHaveLength(2);
   expect(later.events[1]).toEqual(event);
+});
+
+test('an answer is forgotten after its time: the same write is judged by what stands there, another one is still refused', async () => {
+  const api = request(appFor(scratch.db));
+  const item = newItem();
+  const key = randomUUID();
+  const put = (doc: StockItem) =>
+    api.put(`/api/rack/${item.id}`).set('If-Match', '"0"').set('Idempotency-Key', key).send(doc);
+  expect((await put(item)).body).toEqual({ version: 1 });
+  const later = (days: number) => new Date(Date.now() + days * 86_400_000);
+  const kept = async () => (await scratch.db.read((session) => session.select().from(writes)))[0];
+  await scratch.db.write((session) => forgetAnswers(session, later(29)));
+  expect((await kept())?.answer).toEqual({ version: 1 });
+  await scratch.db.write((session) => forgetAnswers(session, later(31)));
+  expect((await kept())?.answer).toBeNull();
+  // The same once more changes nothing; under the same key something else is not taken.
+  expect((await put(item)).body).toEqual({ version: 1 });
+  expect((await put({ ...item, place: 'elsewhere' })).body).toMatchObject({ kind: 'id-taken' });
+  expect((await api.get('/api/rack')).body).toMatchObject({ items: [{ version: 1, doc: item }] });
+});
+
+test('a table of five thousand rows is taken in one go, and said again it is not taken twice', async () => {
+  const api = request(appFor(scratch.db));
+  const items = Array.from({ length: 5000 }, newItem);
+  const moves = items.map(({ id: itemId }): StockMove => ({
+    ...made(),
+    itemId,
+    kind: 'received',
+    count: 3,
+    runId: null,
+  }));
+  for (let n = 0; n < 2; n++) {
+    const answer = await api.post('/api/rack').set('Idempotency-Key', randomUUID()).send({ items, moves });
+    expect([answer.status, (answer.body as NewStock).items.length]).toEqual([200, 5000]);
+  }
+  const { body } = await api.get('/api/rack');
+  const rack = body as StoredRack;
+  expect([rack.items.length, rack.moves.length]).toEqual([5000, 5000]);
+  // What is wrong in one row is told by its place, and nothing is taken.
+  const wrong = { items: [...items.slice(0, 900), { ...newItem(), kind: 'plank' }], moves: [] };
+  const refused = await api.post('/api/rack').set('Idempotency-Key', randomUUID()).send(wrong);
+  expect([refused.status, (refused.body as { where: string }).where]).toEqual([400, 'items.900.kind']);
 });

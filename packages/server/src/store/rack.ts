@@ -67,12 +67,31 @@ async function movesOf(session: Session, moves: readonly StockMove[]): Promise<S
  */
 export async function addMoves(session: Session, moves: readonly StockMove[]): Promise<readonly StockMove[]> {
   const known = await movesOf(session, moves);
-  for (const { itemId } of moves) if (!(await findItem(session, itemId))) throw notFound('item on the rack', itemId);
+  await refuseUnknown(session, [...new Set(moves.map(({ itemId }) => itemId))]);
   const fresh = freshEntries(known, moves);
   await refuseMoreThanThereIs(session, known, fresh);
-  for (const move of fresh) await session.insert(stockMoves).values({ id: move.id, itemId: move.itemId, doc: move });
+  for (const some of inParts(fresh))
+    await session.insert(stockMoves).values(some.map((move) => ({ id: move.id, itemId: move.itemId, doc: move })));
   return moves;
 }
+
+async function refuseUnknown(session: Session, ids: readonly string[]): Promise<void> {
+  const rows = await session
+    .select({ id: rackItems.id })
+    .from(rackItems)
+    .where(inArray(rackItems.id, [...ids]));
+  const known = new Set(rows.map(({ id }) => id));
+  const unknown = ids.find((id) => !known.has(id));
+  if (unknown !== undefined) throw notFound('item on the rack', unknown);
+}
+
+/** Rows that are written by one statement. */
+const ROWS_AT_ONCE = 500;
+
+const inParts = <T>(rows: readonly T[]): T[][] =>
+  Array.from({ length: Math.ceil(rows.length / ROWS_AT_ONCE) }, (_none, i) =>
+    rows.slice(i * ROWS_AT_ONCE, (i + 1) * ROWS_AT_ONCE),
+  );
 
 /** After these moves no item is below nothing, and none that they reserve or use is promised twice. */
 export async function refuseMoreThanThereIs(
@@ -98,6 +117,16 @@ export async function refuseMoreThanThereIs(
 
 /** Puts new items on the rack with their first entries. */
 export async function addStock(session: Session, { items, moves }: NewStock): Promise<void> {
-  for (const item of items) await putItem(session, item, 0);
-  await addMoves(session, moves);
+  const ids = items.map(({ id }) => id);
+  const rows = await session.select({ id: rackItems.id }).from(rackItems).where(inArray(rackItems.id, ids));
+  const known = new Set(rows.map(({ id }) => id));
+  const fresh: StockItem[] = [];
+  for (const item of items) {
+    if (known.has(item.id)) await putItem(session, item, 0);
+    else fresh.push(item);
+    known.add(item.id);
+  }
+  for (const some of inParts(fresh))
+    await session.insert(rackItems).values(some.map((doc) => ({ id: doc.id, version: 1, doc })));
+  if (moves.length > 0) await addMoves(session, moves);
 }

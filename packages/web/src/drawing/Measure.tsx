@@ -1,4 +1,15 @@
-import { formatArea, formatDistance, formatFaceArea, inchFraction, typedUnit, type LengthUnit } from '@rapid-jig/core';
+import { useState } from 'react';
+import {
+  atGlance,
+  compareMm,
+  formatArea,
+  formatDistance,
+  formatFaceArea,
+  formatFine,
+  inchFraction,
+  typedUnit,
+  type LengthUnit,
+} from '@rapid-jig/core';
 import { useUnit } from '../services';
 
 interface MeasureProps {
@@ -44,6 +55,37 @@ export function Size({ length, width }: { readonly length: number; readonly widt
     </span>
   );
 }
+
+/** How large something is, for orientation: the nearest sixteenth or half millimetre, and by a tap what it is exactly. */
+export function AboutSize(size: { readonly length: number; readonly width: number }) {
+  const { unit } = useUnit();
+  const [isExact, setExact] = useState(false);
+  const sides = [size.length, size.width];
+  const exact = sides.map((mm) => formatFine(mm, unit)).join(' × ');
+  const near = sides.map((mm) => atGlance(mm, unit));
+  if (near.every((mm, i) => compareMm(mm, sides[i] ?? mm) === 0)) return <Size {...size} />;
+  return (
+    <button type="button" style={PLAIN} title={isExact ? 'At a glance' : exact} onClick={() => setExact(!isExact)}>
+      {isExact ? (
+        exact
+      ) : (
+        <>
+          about <Size length={near[0] ?? 0} width={near[1] ?? 0} />
+        </>
+      )}
+    </button>
+  );
+}
+
+const PLAIN = {
+  font: 'inherit',
+  color: 'inherit',
+  background: 'none',
+  border: 0,
+  padding: 0,
+  cursor: 'pointer',
+  textDecoration: 'underline dotted',
+} as const;
 
 /** Wood, tape or film by area. */
 export function Area({ mm2 }: { readonly mm2: number }) {

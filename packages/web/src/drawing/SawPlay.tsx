@@ -85,7 +85,7 @@ export function SawPlay({ stack, order, minutes, onOrder }: SawPlayProps) {
   };
   const isOver = mm >= track.lengthMm;
   return (
-    <Box>
+    <Box sx={{ flex: 1, display: 'flex', flexDirection: 'column' }}>
       <Scene stack={stack} order={order} moment={moment} isOver={isOver} isTurned={isTurned} />
       <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', flexWrap: 'wrap', mt: 1 }}>
         <Button
@@ -179,6 +179,9 @@ function CutTold({ cut, number, of }: { readonly cut: OrderedCut; readonly numbe
   );
 }
 
+/** As large as what it stands in leaves room for. */
+const SCENE = { display: 'block', width: '100%', flex: '1 1 200px', minHeight: 200 } as const;
+
 interface SceneProps {
   readonly stack: PlannedStack;
   readonly order: PhaseOrder;
@@ -204,12 +207,7 @@ function Scene({ stack, order, moment, isOver, isTurned }: SceneProps) {
   const at = (i: number): 'done' | 'now' | 'ahead' =>
     isOver || (moment && i < moment.cut) ? 'done' : moment && i === moment.cut ? 'now' : 'ahead';
   return (
-    <svg
-      role="img"
-      aria-label="The work as it is sawn"
-      viewBox={view.map((n) => n.toFixed(2)).join(' ')}
-      style={{ width: '100%', height: 'min(38vh, 460px)', display: 'block' }}
-    >
+    <svg role="img" aria-label="The work as it is sawn" viewBox={view.map((n) => n.toFixed(2)).join(' ')} style={SCENE}>
       <g
         transform={
           moment && isTurned
@@ -223,6 +221,8 @@ function Scene({ stack, order, moment, isOver, isTurned }: SceneProps) {
           width={across}
           height={up}
           fill={woodFill(gangOfLayer(layer, stack).wood.id)}
+          // Drawn this large its figure would be louder than the cuts.
+          fillOpacity={0.5}
           stroke="var(--rj-palette-edge)"
           vectorEffect="non-scaling-stroke"
         />
@@ -231,10 +231,10 @@ function Scene({ stack, order, moment, isOver, isTurned }: SceneProps) {
             key={cut.cutId}
             d={lineData(cut.points) + (cut.kind === 'through' ? '' : 'Z')}
             fill={cut.kind === 'inside' && at(i) === 'done' ? DRAWN.opening : 'none'}
-            stroke={at(i) === 'done' ? DRAWN.kerf : DRAWN.pencil}
-            strokeWidth={at(i) === 'done' ? cut.kerfMm : undefined}
-            strokeDasharray={at(i) === 'done' ? undefined : '2 2'}
-            {...(at(i) === 'done' ? {} : { strokeOpacity: 0.8, vectorEffect: 'non-scaling-stroke' as const })}
+            stroke={at(i) === 'done' ? DRAWN.kerf : DRAWN.ink}
+            strokeWidth={at(i) === 'done' ? cut.kerfMm : 2}
+            strokeDasharray={at(i) === 'done' ? undefined : '4 3'}
+            {...(at(i) === 'done' ? {} : { vectorEffect: 'non-scaling-stroke' as const })}
           />
         ))}
         {moment && !isOver && <Corners corners={order.cuts[moment.cut]?.corners ?? []} size={Math.max(across, up)} />}

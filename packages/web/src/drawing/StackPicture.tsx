@@ -15,6 +15,8 @@ interface StackPictureProps {
 /** Room beside the drawing for the figures that stand where they are measured. */
 const FIGURE_ROOM = 58;
 const GAP = 12;
+/** Height of a figure's line. */
+const LINE_PX = 20;
 
 /** The blank of a gang as it is drawn, mm: across and up, whichever way its grain runs. */
 export const drawnSize = ({ grain, blank }: StackedGang): readonly [across: number, up: number] =>
@@ -30,12 +32,15 @@ export function StackPicture({ stack, drawn, scale }: StackPictureProps) {
   const parts = top.parts.flatMap(({ partId }) => drawn.get(partId) ?? []);
   const woods = [...new Set(gangs.map(({ wood }) => wood.name))].join(' and ');
   const side = depth + GAP;
+  // Of a small stack the two figures beside it would cover each other.
+  const upAt = depth / 2 - LINE_PX / 2;
+  const heightAt = Math.max(side + height / 2 - LINE_PX / 2, upAt + LINE_PX);
   return (
     <figure style={{ margin: 0, position: 'relative', width: width + FIGURE_ROOM, maxWidth: '100%' }}>
       <svg
         style={{ display: 'block' }}
         width={width + 2}
-        height={side + height + 6}
+        height={Math.max(side + height + 6, heightAt + LINE_PX)}
         role="img"
         aria-label={`${stackName(stack)}: ${counted(layers.length, 'layer')} of ${woods}, from above and from the side`}
       >
@@ -54,10 +59,10 @@ export function StackPicture({ stack, drawn, scale }: StackPictureProps) {
           <path d={`M0 ${String(side)}H${String(width)}`} stroke="var(--rj-palette-line)" strokeWidth="2.5" />
         </g>
       </svg>
-      <Dimension left={width + 6} top={depth / 2 - 10}>
+      <Dimension left={width + 6} top={upAt}>
         <Measure mm={up} />
       </Dimension>
-      <Dimension left={width + 6} top={side + height / 2 - 10}>
+      <Dimension left={width + 6} top={heightAt}>
         <strong>
           <Measure mm={stackHeightMm} />
         </strong>
@@ -102,7 +107,11 @@ export function StackSide({ stack, width, scale, only }: StackSideProps) {
   );
 }
 
-const CAPTION = { fontSize: '0.8rem', lineHeight: '20px', color: 'var(--rj-palette-text-secondary)' } as const;
+const CAPTION = {
+  fontSize: '0.8rem',
+  lineHeight: `${String(LINE_PX)}px`,
+  color: 'var(--rj-palette-text-secondary)',
+} as const;
 
 function Dimension({
   left,

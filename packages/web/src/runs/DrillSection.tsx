@@ -9,7 +9,9 @@ import {
   type Bit,
   type DrillCard,
   type DrillPlace,
+  type Phase,
   type Plan,
+  type PlannedStack,
 } from '@rapid-jig/core';
 import { saveFile } from '../api/save-file';
 import { Measure } from '../drawing/Measure';
@@ -17,6 +19,7 @@ import { useServices, useShop, useUnit } from '../services';
 import { FIGURE } from '../theme/theme';
 import { counted } from '../words/counted';
 import { drillingNotes } from '../words/drilling';
+import { toldApart } from '../words/told-apart';
 import { RunSection } from './RunSection';
 import { useRunDoc, useRunState } from './RunRoute';
 import { useAsked } from './use-asked';
@@ -72,7 +75,13 @@ export const DrillSection = memo(function DrillSection({ plan }: { readonly plan
 
 interface RowOfBit {
   readonly diameterMm: number;
-  readonly stacks: readonly { readonly key: string; readonly name: string; readonly holes: number }[];
+  readonly stacks: readonly {
+    readonly key: string;
+    readonly name: string;
+    /** What tells it from another of its name. */
+    readonly facts: readonly string[];
+    readonly holes: number;
+  }[];
   readonly places: readonly DrillPlace[];
 }
 
@@ -89,7 +98,13 @@ function rowsOf(plan: Plan, cards: readonly DrillCard[]): RowOfBit[] {
       const bit = sizes.get(diameterMm) ?? diameterMm;
       const row = rows.get(bit) ?? { stacks: [], places: [] };
       const holes = places.length * times;
-      if (holes > 0) row.stacks.push({ key: `${stackKey} ${phaseKey}`, name: stackName(stack), holes });
+      if (holes > 0)
+        row.stacks.push({
+          key: `${stackKey} ${phaseKey}`,
+          name: stackName(stack),
+          facts: factsOf(plan, stack, phase),
+          holes,
+        });
       row.places.push(...places);
       rows.set(bit, row);
     }
@@ -99,6 +114,14 @@ function rowsOf(plan: Plan, cards: readonly DrillCard[]): RowOfBit[] {
     .filter(({ stacks }) => stacks.length > 0)
     .sort((a, b) => a.diameterMm - b.diameterMm);
 }
+
+/** What tells a phase of a stack from others of the same name: its wood, its layers, its phase, its place on the wall. */
+const factsOf = (plan: Plan, stack: PlannedStack, phase: Phase): string[] => [
+  [...new Set(stack.gangs.map(({ wood }) => wood.name))].join(' and '),
+  counted(stack.layers.length, 'layer'),
+  `phase ${String(stack.phases.indexOf(phase) + 1)}`,
+  `stack ${String(plan.stacks.indexOf(stack) + 1)}`,
+];
 
 function BitRow({
   row: { diameterMm, stacks, places },
@@ -110,6 +133,7 @@ function BitRow({
   const { unit } = useUnit();
   const all = stacks.reduce((sum, { holes }) => sum + holes, 0);
   const notes = drillingNotes(places, bits, unit);
+  const names = toldApart(stacks);
   return (
     <Box component="li" sx={{ display: 'flex', gap: 2, alignItems: 'baseline', flexWrap: 'wrap' }}>
       <Typography sx={{ ...FIGURE, fontWeight: 700, minWidth: 64 }}>
@@ -118,7 +142,7 @@ function BitRow({
       <Typography sx={{ ...FIGURE, minWidth: 80 }}>{counted(all, 'hole')}</Typography>
       <Box sx={{ flex: '1 1 320px' }}>
         <Typography variant="body2">
-          {stacks.map(({ name, holes }) => `${name}: ${String(holes)}`).join('; ')}
+          {stacks.map(({ holes }, i) => `${names[i] ?? ''}: ${String(holes)}`).join('; ')}
         </Typography>
         {notes.map((note) => (
           <Typography key={note} variant="body2" color="warning">

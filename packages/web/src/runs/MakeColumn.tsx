@@ -157,7 +157,7 @@ const Line = memo(function Line({ line, plan }: { readonly line: RunLine; readon
           {isFirst ? 'Sawn first' : 'Saw first'}
         </Button>
         <Button size="small" color="inherit" onClick={remove}>
-          Take out
+          Leave out
         </Button>
       </Box>
     </Box>

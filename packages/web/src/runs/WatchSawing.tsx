@@ -39,9 +39,17 @@ export function WatchSawing({ stack, phase, ...button }: WatchSawingProps) {
       <Button {...button} onClick={() => setOpen(true)}>
         Watch it sawn
       </Button>
-      <Dialog open={isOpen} onClose={() => setOpen(false)} maxWidth="md" fullWidth>
+      <Dialog
+        open={isOpen}
+        onClose={() => setOpen(false)}
+        maxWidth="lg"
+        fullWidth
+        slotProps={{ paper: { sx: { height: '100%' } } }}
+      >
         <DialogTitle>{stackName(stack)}, cut by cut</DialogTitle>
-        <DialogContent>{isOpen && <Watched stack={stack} phase={phase} />}</DialogContent>
+        <DialogContent sx={{ display: 'flex', flexDirection: 'column' }}>
+          {isOpen && <Watched stack={stack} phase={phase} />}
+        </DialogContent>
         <DialogActions>
           <Button onClick={() => setOpen(false)}>Close</Button>
         </DialogActions>

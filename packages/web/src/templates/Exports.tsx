@@ -37,7 +37,7 @@ export function Exports({ template }: { readonly template: Template }) {
   return (
     <>
       <Button startIcon={<IconDownload size={18} />} onClick={(event) => setAnchor(event.currentTarget)}>
-        Take out
+        Save as a file
       </Button>
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
         <MenuItem onClick={() => save('svg')}>SVG, in mm, by layer</MenuItem>

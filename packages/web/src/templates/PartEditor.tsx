@@ -5,7 +5,7 @@ import type { OpenDocument } from '../documents/document';
 import { Choice } from '../fields/Choice';
 import { CountField } from '../fields/CountField';
 import { LengthField } from '../fields/LengthField';
-import { Size } from '../drawing/Measure';
+import { AboutSize } from '../drawing/Measure';
 import { NameField } from '../fields/NameField';
 import { WoodSelect } from '../fields/WoodSelect';
 import { SidePanel } from '../shell/SidePanel';
@@ -37,7 +37,7 @@ export function PartEditor({ document, part }: { readonly document: OpenDocument
   return (
     <SidePanel label={`Part: ${part.name}`} width={380}>
       <Typography color="textSecondary" variant="body2">
-        <Size length={box.maxX - box.minX} width={box.maxY - box.minY} />,{' '}
+        <AboutSize length={box.maxX - box.minX} width={box.maxY - box.minY} />,{' '}
         {counted(part.insideCuts.length, 'inside cut')}
       </Typography>
       <NameField label="Name of the part" name={part.name} onChange={(name) => change({ name }, 'name')} />

@@ -180,7 +180,7 @@ function TagMenu({ card }: { readonly card: TemplateCard }) {
       <Menu anchorEl={anchor} open={anchor !== null} onClose={() => setAnchor(null)}>
         <MenuItem onClick={() => void once(() => put((doc) => copyOfTemplate(doc, () => newId())))}>Duplicate</MenuItem>
         <MenuItem onClick={() => void once(() => put((doc) => ({ ...doc, archived: !doc.archived })))}>
-          {card.archived ? 'Take out of the archive' : 'Archive'}
+          {card.archived ? 'Back from the archive' : 'Archive'}
         </MenuItem>
       </Menu>
     </>

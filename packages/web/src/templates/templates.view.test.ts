@@ -62,7 +62,7 @@ test('a template goes out as a file and comes into another shop; a file that is 
   await runOfPlates();
   await page.goto('/templates');
   await page.getByRole('link', { name: /Plate/ }).click();
-  await page.getByRole('button', { name: 'Take out' }).click();
+  await page.getByRole('button', { name: 'Save as a file' }).click();
   const file = await page.download(() => page.getByRole('menuitem', { name: /^JSON/ }).click());
   await page.goto('/demo/templates');
   const bring = (text: string) =>

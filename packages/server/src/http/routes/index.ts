@@ -38,7 +38,7 @@ export function apiRoutes({ db, clock, logger, heavy, photos, build }: ApiOption
   router.use('/drawer', singletonRoutes(db, 'drawer', drawerSchema));
   router.use('/drawings', drawingRoutes(db));
   router.use('/photos', photoRoutes(photos));
-  router.use('/rack', rackRoutes(db));
+  router.use('/rack', rackRoutes(db, heavy));
   router.use('/machines', singletonRoutes(db, 'machines', machinesSchema));
   router.use('/pattern-sheets', patternRoutes(db, heavy));
   router.use('/blade-poster', posterRoutes(db, heavy));

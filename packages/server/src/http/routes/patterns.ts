@@ -1,19 +1,19 @@
 import { Router } from 'express';
 import { fileNameFor, tiltBlockPage } from '@rapid-jig/core';
-import { patternRequestSchema, tiltBlockSchema, type PatternRequest } from '@rapid-jig/contract';
+import { tiltBlockSchema, type PatternRequest } from '@rapid-jig/contract';
 import { ApiError } from '../../api-error';
 import type { Database, Session } from '../../db/database';
 import type { Heavy } from '../../heavy/pool';
 import type { RawRevision } from '../../heavy/tasks';
 import { getSingleton, shopAndDrawer } from '../../store/singletons';
 import { rawRevision } from '../../store/templates';
-import { checked, goneSignal, LARGE_BODY, SMALL_BODY } from './request';
+import { checked, checkedLarge, goneSignal, LARGE_JSON_BYTES, SMALL_BODY } from './request';
 
 /** Pattern sheets as PDF, true to size. */
 export function patternRoutes(db: Database, heavy: Heavy): Router {
   const router = Router();
-  router.post('/', LARGE_BODY, async (request, response) => {
-    const wanted = checked(patternRequestSchema, request.body);
+  router.post('/', LARGE_JSON_BYTES, async (request, response) => {
+    const wanted = await checkedLarge('patterns', request, heavy);
     const task = await db.read(async (session) => ({
       request: wanted,
       revisions: await revisionsOf(session, wanted),

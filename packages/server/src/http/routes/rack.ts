@@ -1,12 +1,13 @@
 import { Router } from 'express';
-import { newStockSchema, stockItemSchema, stockMovesSchema } from '@rapid-jig/contract';
+import { stockItemSchema } from '@rapid-jig/contract';
 import type { Database } from '../../db/database';
+import type { Heavy } from '../../heavy/pool';
 import { addMoves, addStock, getRack, putItem } from '../../store/rack';
 import { once } from '../../store/writes';
 import { versionOf } from '../guards';
-import { checked, documentOf, LARGE_BODY, SMALL_BODY, writeOf } from './request';
+import { checkedLarge, documentOf, LARGE_JSON_BYTES, SMALL_BODY, writeOf } from './request';
 
-export function rackRoutes(db: Database): Router {
+export function rackRoutes(db: Database, heavy: Heavy): Router {
   const router = Router();
   router.get('/', async (_request, response) => {
     response.json(await db.read(getRack));
@@ -16,8 +17,8 @@ export function rackRoutes(db: Database): Router {
     const write = writeOf(request);
     response.json(await db.write((session) => once(session, write, () => putItem(session, doc, version))));
   });
-  router.post('/', LARGE_BODY, async (request, response) => {
-    const stock = checked(newStockSchema, request.body);
+  router.post('/', LARGE_JSON_BYTES, async (request, response) => {
+    const stock = await checkedLarge('stock', request, heavy);
     const write = writeOf(request);
     await db.write((session) =>
       once(session, write, async () => {
@@ -28,8 +29,8 @@ export function rackRoutes(db: Database): Router {
     const { items, moves } = stock;
     response.json({ items: items.map((doc) => ({ version: 1, doc })), moves });
   });
-  router.post('/moves', LARGE_BODY, async (request, response) => {
-    const { moves } = checked(stockMovesSchema, request.body);
+  router.post('/moves', LARGE_JSON_BYTES, async (request, response) => {
+    const { moves } = await checkedLarge('moves', request, heavy);
     response.json({ moves: await db.write((session) => addMoves(session, moves)) });
   });
   return router;

@@ -4,6 +4,8 @@ import { json, raw, type Request, type Response } from 'express';
 import Joi, { type Schema } from 'joi';
 import { check } from '@rapid-jig/contract';
 import { ApiError } from '../../api-error';
+import { readBody, type BodyTask, type LargeBodies } from '../../heavy/large-bodies';
+import type { Heavy } from '../../heavy/pool';
 import type { Write } from '../../store/writes';
 
 const idSchema = Joi.string().uuid();
@@ -16,6 +18,23 @@ export function checked<T>(schema: Schema<T>, value: unknown): T {
 }
 
 export const idOf = (request: Request): string => checked(idSchema, request.params['id']);
+
+/** A body below so many bytes is read at once: that takes less time than handing it to a worker. */
+const READ_HERE = 50_000;
+
+/** A body of bytes that may be large, read and checked beside the thread that answers; throws the fault that names the field. */
+export async function checkedLarge<K extends keyof LargeBodies>(
+  name: K,
+  request: Request,
+  { readBody: inWorker }: Pick<Heavy, 'readBody'>,
+): Promise<LargeBodies[K]> {
+  const bytes = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
+  const task: BodyTask<K> = { name, bytes };
+  const read = bytes.length < READ_HERE ? readBody(task) : await inWorker(task);
+  if (!read.ok) throw new ApiError(read.fault);
+  // What the schema of this name lets through.
+  return read.value as LargeBodies[K];
+}
 
 /** The document in the body; its own id must be the one in the address. */
 export function documentOf<T extends { readonly id: string }>(request: Request, schema: Schema<T>): T {
@@ -39,10 +58,8 @@ const bodyHashes = new WeakMap<IncomingMessage, string>();
 const verify = (request: IncomingMessage, _response: unknown, body: Buffer): void =>
   void bodyHashes.set(request, createHash('sha256').update(body).digest('hex'));
 
-/** Drawings and the parts read from them are large; so is a table of stock. Nothing else is. */
-export const LARGE_BODY = json({ limit: '32mb', verify });
 export const SMALL_BODY = json({ limit: '1mb', verify });
-/** The first as its bytes, to be read by a worker. */
+/** Drawings, the parts read from them, tables of stock and patterns are large: as bytes, to be read by a worker. */
 export const LARGE_JSON_BYTES = raw({ limit: '32mb', type: 'application/json', verify });
 /** A photo that was scaled down, in base64. */
 export const PHOTO_BODY = json({ limit: '3mb', verify });

@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import Joi from 'joi';
 import type { Logger } from 'pino';
-import { cutBlanksSchema, reserveWoodSchema, runSchema, workEventSchema } from '@rapid-jig/contract';
+import { runSchema, workEventSchema } from '@rapid-jig/contract';
 import { notFound } from '../../api-error';
 import type { Database } from '../../db/database';
 import type { Heavy } from '../../heavy/pool';
@@ -12,7 +12,7 @@ import { findSnapshot, getRun, listRuns, putRun, workOf } from '../../store/runs
 import { servedRevisions } from '../../store/templates';
 import { once } from '../../store/writes';
 import { versionOf } from '../guards';
-import { checked, documentOf, idOf, LARGE_BODY, SMALL_BODY, writeOf } from './request';
+import { checked, checkedLarge, documentOf, idOf, LARGE_JSON_BYTES, SMALL_BODY, writeOf } from './request';
 
 const stretchSchema = Joi.object<{ after: string }, true>({
   after: Joi.string()
@@ -52,12 +52,12 @@ export function runRoutes(db: Database, clock: () => Date, logger: Logger, heavy
     const [id, { after }] = [idOf(request), checked(stretchSchema, request.query)];
     response.json(await db.read((session) => workOf(session, id, Number(after))));
   });
-  router.post('/:id/blanks', LARGE_BODY, async (request, response) => {
-    const [id, cut] = [idOf(request), checked(cutBlanksSchema, request.body)];
+  router.post('/:id/blanks', LARGE_JSON_BYTES, async (request, response) => {
+    const [id, cut] = [idOf(request), await checkedLarge('blanks', request, heavy)];
     response.json(await cutBlanks(id, cut, { db, logger, heavy }));
   });
-  router.post('/:id/reserve', LARGE_BODY, async (request, response) => {
-    const [id, reserve] = [idOf(request), checked(reserveWoodSchema, request.body)];
+  router.post('/:id/reserve', LARGE_JSON_BYTES, async (request, response) => {
+    const [id, reserve] = [idOf(request), await checkedLarge('reserve', request, heavy)];
     response.json({ moves: await reserveWood(id, reserve, { db, logger, heavy }) });
   });
   router.post('/:id/events', SMALL_BODY, async (request, response) => {

@@ -4,7 +4,7 @@ import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
 import { useSearchParams } from 'react-router';
 import { useStore } from 'zustand';
 import type { Fault } from '@rapid-jig/core';
-import { Size } from '../../drawing/Measure';
+import { AboutSize } from '../../drawing/Measure';
 import { useServices, useUnit } from '../../services';
 import { stageWords } from '../../words/drawing';
 import { AsksPanel } from './AsksPanel';
@@ -210,7 +210,7 @@ function DeskBar({ desk, state }: { readonly desk: Desk; readonly state: DeskSta
       <Typography sx={{ flex: 1 }}>
         {drawing && (
           <>
-            <b>{state.file.fileName}</b>, <Size length={drawing.width} width={drawing.height} />
+            <b>{state.file.fileName}</b>, <AboutSize length={drawing.width} width={drawing.height} />
           </>
         )}
       </Typography>

@@ -1,4 +1,5 @@
 import { formatLength, type LengthUnit, type PartUnderstanding, type Point } from '@rapid-jig/core';
+import { LABEL_HEIGHT, placeLabels } from '../../drawing/place-labels';
 import type { Pointing } from './ShapePanel';
 import { DRAWN } from '../../theme/drawn';
 
@@ -6,35 +7,38 @@ import { DRAWN } from '../../theme/drawn';
 const MOST_LETTERED = 14;
 const TEXT_PX = 12;
 
+/** A letter of the figures is about this wide. */
+const LETTER_PX = 6.6;
+
 const flip = ({ x, y }: Point): { x: number; y: number } => ({ x, y: -y });
 
-interface LabelProps {
+interface Told {
   readonly at: Point;
-  readonly px: number;
   readonly text: string;
-  /** Below the place instead of above it. */
-  readonly below?: boolean;
 }
 
-/** A figure beside the place where it was measured, on a ground that keeps it readable on any wood. */
-function Label({ at, px, text, below = false }: LabelProps) {
-  const { x, y } = flip({ x: at.x, y: at.y - (below ? 26 * px : 0) });
+/** Figures beside the places where they were measured, on a ground that keeps them readable on any wood, none over another. */
+function Labels({ told, px }: { readonly told: readonly Told[]; readonly px: number }) {
+  const widths = told.map(({ text }) => text.length * LETTER_PX + 8);
+  const places = placeLabels(told.map(({ at }, i) => ({ x: at.x / px, y: -at.y / px, width: widths[i] ?? 0 })));
   return (
-    <g transform={`translate(${String(x)} ${String(y)}) scale(${String(px)})`} pointerEvents="none">
-      <rect
-        x={7}
-        y={-19}
-        width={text.length * 6.6 + 8}
-        height={17}
-        rx={3}
-        fill={DRAWN.halo}
-        fillOpacity={0.92}
-        stroke={DRAWN.edge}
-        strokeWidth={0.8}
-      />
-      <text x={11} y={-6.5} fontSize={TEXT_PX} fill={DRAWN.ink}>
-        {text}
-      </text>
+    <g transform={`scale(${String(px)})`} pointerEvents="none">
+      {told.map(({ text }, i) => (
+        <g key={text} transform={`translate(${String(places[i]?.left ?? 0)} ${String(places[i]?.top ?? 0)})`}>
+          <rect
+            width={widths[i]}
+            height={LABEL_HEIGHT}
+            rx={3}
+            fill={DRAWN.halo}
+            fillOpacity={0.92}
+            stroke={DRAWN.edge}
+            strokeWidth={0.8}
+          />
+          <text x={4} y={12.5} fontSize={TEXT_PX} fill={DRAWN.ink}>
+            {text}
+          </text>
+        </g>
+      ))}
     </g>
   );
 }
@@ -52,7 +56,12 @@ const INK = DRAWN.ink;
 export function MeasuredOverlay({ part, px, unit }: MeasuredOverlayProps) {
   const { bridge, tightest, tips, pierce, noPierce, corners, stand, pieces } = part;
   const mm = (value: number): string => formatLength(value, unit);
-  const lettered = pierce.length <= MOST_LETTERED;
+  const [firstPierce] = pierce.length <= MOST_LETTERED ? pierce : [];
+  const told: Told[] = [
+    ...(tightest ? [{ at: tightest.at, text: `curve ${mm(tightest.radius)}` }] : []),
+    ...(bridge ? [{ at: bridge.to, text: `bridge ${mm(bridge.width)}` }] : []),
+    ...(firstPierce ? [{ at: firstPierce.at, text: `bit ${mm(firstPierce.bitMm)}` }] : []),
+  ];
   return (
     <g data-testid="measured">
       {pieces.pieces.map(({ outline, holes }, i) => (
@@ -86,7 +95,6 @@ export function MeasuredOverlay({ part, px, unit }: MeasuredOverlayProps) {
             strokeWidth={2}
             vectorEffect="non-scaling-stroke"
           />
-          <Label at={tightest.at} px={px} text={`curve ${mm(tightest.radius)}`} />
         </>
       )}
       {bridge && (
@@ -97,7 +105,6 @@ export function MeasuredOverlay({ part, px, unit }: MeasuredOverlayProps) {
             strokeWidth={3}
             vectorEffect="non-scaling-stroke"
           />
-          <Label at={bridge.to} px={px} text={`bridge ${mm(bridge.width)}`} />
         </>
       )}
       {pierce.map(({ at, bitMm }, i) => (
@@ -111,7 +118,6 @@ export function MeasuredOverlay({ part, px, unit }: MeasuredOverlayProps) {
             strokeWidth={1.2}
             vectorEffect="non-scaling-stroke"
           />
-          {lettered && i === 0 && <Label at={at} px={px} text={`bit ${mm(bitMm)}`} below />}
         </g>
       ))}
       {noPierce.map(({ at }, i) => (
@@ -125,6 +131,7 @@ export function MeasuredOverlay({ part, px, unit }: MeasuredOverlayProps) {
         <circle r={6} fill={DRAWN.halo} fillOpacity={0.7} stroke={INK} />
         <path d="M0 -6A6 6 0 0 1 6 0H0ZM0 6A6 6 0 0 1 -6 0H0Z" fill={INK} />
       </g>
+      <Labels told={told} px={px} />
     </g>
   );
 }

@@ -21,7 +21,7 @@ import {
 import { Choice } from '../../fields/Choice';
 import { DecimalField } from '../../fields/DecimalField';
 import { LengthField } from '../../fields/LengthField';
-import { Measure, Size } from '../../drawing/Measure';
+import { Measure, AboutSize, Size } from '../../drawing/Measure';
 import type { ShownDrawing } from '../../workers/reader.worker';
 import type { Desk } from './desk';
 
@@ -43,7 +43,7 @@ export function ShapePanel(props: ShapePanelProps) {
   return (
     <>
       <Typography>
-        Now <Size length={drawing.width} width={drawing.height} />
+        Now <AboutSize length={drawing.width} width={drawing.height} />
       </Typography>
       <ScaleTo shape={shape} />
       <HeldSizes desk={desk} features={drawing.features} held={steps.held} />

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { FormControl, FormControlLabel, Radio, RadioGroup, Typography } from '@mui/material';
 import { MM_PER_INCH, UNITS_PER_INCH } from '@rapid-jig/core';
 import { LengthField } from '../../fields/LengthField';
-import { Size } from '../../drawing/Measure';
+import { AboutSize } from '../../drawing/Measure';
 import type { ReadDrawing } from '../../workers/reader.worker';
 
 /** What a unit may be worth, mm: of an SVG programs write so many to the inch, a DXF is drawn in one unit or another. */
@@ -45,7 +45,7 @@ export function SizeQuestion({
             control={<Radio size="small" />}
             label={
               <>
-                {words}: <Size length={read.width * mmPerUnit} width={read.height * mmPerUnit} />
+                {words}: <AboutSize length={read.width * mmPerUnit} width={read.height * mmPerUnit} />
               </>
             }
           />

@@ -28,18 +28,18 @@ test('a drawing with three faults: mend it, scale it with a held slot, keep it, 
   await page.getByLabel(/^Slot/).check();
   await page.getByLabel('New width').fill('270 mm');
   await page.getByRole('button', { name: 'Scale', exact: true }).click();
-  await expect(page.getByText('≈10\u20095/8″').first()).toBeVisible();
+  await expect(page.getByText('about 10\u20095/8″').first()).toBeVisible();
   await expect(page.getByLabel(/^Slot/)).toBeChecked();
   await expect(page.getByText(/Slot ≈15\/64″/)).toBeVisible();
 
   // Undo and redo, and a closed tab, lose nothing.
   await page.keyboard.press('Control+z');
-  await expect(page.getByText('≈7\u20093/32″').first()).toBeVisible();
+  await expect(page.getByText('about 7\u20091/16″').first()).toBeVisible();
   await page.getByRole('button', { name: 'Redo' }).click();
-  await expect(page.getByText('≈10\u20095/8″').first()).toBeVisible();
+  await expect(page.getByText('about 10\u20095/8″').first()).toBeVisible();
   await page.reload();
   await expect(page.getByText('This drawing was still on the desk from before.')).toBeVisible();
-  await expect(page.getByText('≈10\u20095/8″').first()).toBeVisible();
+  await expect(page.getByText('about 10\u20095/8″').first()).toBeVisible();
 
   // What it asks: figures on the drawing.
   await page.getByRole('tab', { name: 'What it asks' }).click();
@@ -72,7 +72,7 @@ test('a drawing with three faults: mend it, scale it with a held slot, keep it, 
     mimeType: 'image/vnd.dxf',
     buffer: readFileSync(await dxf.path()),
   });
-  await expect(page.getByText('≈10\u20095/8″').first()).toBeVisible();
+  await expect(page.getByText('about 10\u20095/8″').first()).toBeVisible();
   await expect(page.getByRole('button', { name: 'Keep as a template' })).toBeVisible();
 });
 

@@ -30,7 +30,6 @@ export {
 export type { Length, LengthUnit } from './units';
 export {
   arcCubics,
-  boxUnion,
   circlePath,
   distance,
   eachSegment,
@@ -38,6 +37,7 @@ export {
   moved,
   nearestOnPiece,
   offsetRings,
+  boxUnion,
   pathBox,
   pathLength,
   signedArea,

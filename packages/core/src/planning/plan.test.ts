@@ -55,6 +55,14 @@ describe('counting', () => {
     expect((await planned(input)).parts[0]).toMatchObject({ needed: 24, spares: 3, total: 27, onHand: 3, toCut: 24 });
   });
 
+  test('a share of spares that is hardly more than a piece is a piece more, for the plan and for its checker', async () => {
+    // 16.7 % of 6 are 1.002 pieces: rounded up 2.
+    const input = inputFor([template('t', [part('a')])], 6, { run: { spares: { kind: 'percent', percent: 16.7 } } });
+    const plan = await planned(input);
+    expect(plan.parts.map(({ spares }) => spares)).toEqual([2]);
+    expect(verifyPlan(plan, input)).toEqual([]);
+  });
+
   test('a percentage that comes out whole stays whole, and nothing needed needs no spare', () => {
     expect(sparesFor({ kind: 'percent', percent: 10 }, 30)).toBe(3);
     expect(sparesFor({ kind: 'percent', percent: 7 }, 100)).toBe(7);

@@ -7,7 +7,7 @@ import { linesOf } from '../drawing/StackFromAbove';
 import { useOpenRun, useRunDoc, useRunState } from '../runs/RunRoute';
 import { useSawingOrder } from '../runs/use-sawing-order';
 import { WatchSawing } from '../runs/WatchSawing';
-import { useBladeInSaw, useShop, useUnit } from '../services';
+import { useBladeInSaw, useShop, useUnit } from '../use-services';
 import { OutboxBadge } from '../shell/OutboxBadge';
 import { SaidBar } from '../shell/SaidBar';
 import { AwayBar } from '../shell/StateBars';

@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Typography } from '@mui/material';
 import { useRunDoc, useRunState } from '../runs/RunRoute';
-import { useServices } from '../services';
+import { useServices } from '../use-services';
 import { dueTimes, type DueTime } from './due-times';
 
 const TICK_MS = 1000;

@@ -11,9 +11,9 @@ import {
   type SpoilReason,
 } from '@rapid-jig/core';
 import { useOpenRun, useRunState } from '../runs/RunRoute';
-import type { Tapped } from '../runs/run-session';
+import type { Tapped } from '../runs/run-state';
 import { useTakeBack } from '../runs/use-take-back';
-import { useBladeInSaw, useServices, useShop } from '../services';
+import { useBladeInSaw, useServices, useShop } from '../use-services';
 import { useBounce } from './use-bounce';
 import { clockFor, goingOn, keptClock, minutesAt, pausedNow, type StepClock } from './bench-clock';
 

@@ -2,7 +2,7 @@ import { useCallback } from 'react';
 import type { BenchStep, DrillPlace, PlannedStack } from '@rapid-jig/core';
 import { useRunState } from '../runs/RunRoute';
 import { useAsked } from '../runs/use-asked';
-import { useServices } from '../services';
+import { useServices } from '../use-services';
 
 const NO_PLACES: readonly DrillPlace[] = [];
 

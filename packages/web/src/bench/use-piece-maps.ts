@@ -2,7 +2,7 @@ import { useCallback } from 'react';
 import type { BenchStep, BenchStepKind, PieceMap, PlannedStack } from '@rapid-jig/core';
 import { useRunState } from '../runs/RunRoute';
 import { useAsked } from '../runs/use-asked';
-import { useServices } from '../services';
+import { useServices } from '../use-services';
 
 /** At these pieces come off, or are laid out. */
 const PIECES_COME_OFF: readonly BenchStepKind[] = ['cut', 'split', 'peel'];

@@ -3,7 +3,7 @@ import { Box, Button, Chip, Typography } from '@mui/material';
 import { BIT_KINDS, inches, textWithUnit, type Bit, type BitKind, type Length } from '@rapid-jig/core';
 import { Choice } from '../fields/Choice';
 import { LengthField } from '../fields/LengthField';
-import { useServices, useShop } from '../services';
+import { useServices, useShop } from '../use-services';
 import { SaveBadge } from '../shell/SaveBadge';
 import { BIT_KIND_WORDS } from '../words/drilling';
 

@@ -5,7 +5,7 @@ import { useStore } from 'zustand';
 import { CountField } from '../fields/CountField';
 import { DecimalField } from '../fields/DecimalField';
 import { MoneyField } from '../fields/MoneyField';
-import { useServices, useShop } from '../services';
+import { useServices, useShop } from '../use-services';
 import type { BladeSectionProps } from './BladeFigures';
 
 /** How many of a blade there are, what became of the others, when to order more, and what one costs. */

@@ -2,7 +2,7 @@ import { FormControlLabel, Switch, Typography } from '@mui/material';
 import { formatFine, pierceBit, steeredRadius, turningRadius, type Blade } from '@rapid-jig/core';
 import { KerfPicture } from '../drawing/BladePicture';
 import { Measure } from '../drawing/Measure';
-import { useServices, useUnit } from '../services';
+import { useServices, useUnit } from '../use-services';
 import { SidePanel } from '../shell/SidePanel';
 import { FORM_WORDS } from '../words/plan';
 import { BladeCount } from './BladeCount';

@@ -2,7 +2,7 @@ import { Alert, Box, Button, Typography } from '@mui/material';
 import { Link, useSearchParams } from 'react-router';
 import { inDrawerForm, toOrder, type Blade } from '@rapid-jig/core';
 import { Caliper } from '../fields/Caliper';
-import { useDrawer, useServices, useShop } from '../services';
+import { useDrawer, useServices, useShop } from '../use-services';
 import { Page } from '../shell/Page';
 import { SaveBadge, SaveTrouble, useUndoKeys } from '../shell/SaveBadge';
 import { FORM_WORDS } from '../words/plan';

@@ -1,23 +1,26 @@
 import { useEffect, useMemo, useState } from 'react';
-import { Box, FormControlLabel, Switch, Typography } from '@mui/material';
+import { Box, FormControlLabel, Switch, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
 import { useLoaderData } from 'react-router';
 import { IconFileTypePdf } from '@tabler/icons-react';
 import {
   bladePreferences,
+  CHART_WORKS,
   chartHeights,
   countStock,
   formatLength,
   stockCount,
   woodById,
   type ChartRow,
+  type ChartWork,
 } from '@rapid-jig/core';
 import { saveFile } from '../api/save-file';
 import { OnceButton } from '../fields/OnceButton';
-import { useDrawer, useServices, useShop, useUnit, type Services } from '../services';
+import { useDrawer, useServices, useShop, useUnit } from '../use-services';
+import type { Services } from '../services';
 import { Page } from '../shell/Page';
 import { orThrow } from '../shell/or-throw';
 import { FORM_WORDS, reasonWords } from '../words/plan';
-import { ChartPicture, type Place } from './ChartPicture';
+import { ChartPicture, placeIn, type Place } from './ChartPicture';
 import { WorkerFailed } from '../workers/restarting';
 
 /** The woods that lie on the maker's rack. */
@@ -69,8 +72,8 @@ export function ChartView() {
       </Box>
       <Typography color="textSecondary" sx={{ maxWidth: 760, mb: 2 }}>
         Three bars a wood: plain, average and fine work. A bar is as thick as its blade is wide, enlarged; broken where
-        the blade is strained, empty where none in your drawer serves. Touch one to see why. Woods on your rack are
-        drawn in their own colour.
+        the blade is strained, empty where none in your drawer serves. Touch one, or go there with the arrow keys, to
+        see why. Woods on your rack are drawn in their own colour.
       </Typography>
       {own.size > 0 && (
         <FormControlLabel
@@ -90,15 +93,22 @@ export function ChartView() {
             />
           )}
         </Box>
-        <Why place={shown} />
+        <Why place={shown} row={rows?.find(({ woodId }) => woodId === shown?.woodId) ?? null} onShow={setShown} />
       </Box>
     </Page>
   );
 }
 
-function Why({ place }: { readonly place: Place | null }) {
+interface WhyProps {
+  readonly place: Place | null;
+  /** The whole row of its wood of the chart. */
+  readonly row: ChartRow | null;
+  readonly onShow: (place: Place) => void;
+}
+
+function Why({ place, row, onShow }: WhyProps) {
   const { unit } = useUnit();
-  if (!place)
+  if (!place || !row)
     return (
       <Typography color="textSecondary" sx={{ width: { md: 300 } }}>
         A stretch of the chart says here why it is this blade.
@@ -128,6 +138,22 @@ function Why({ place }: { readonly place: Place | null }) {
         {woodById(woodId)?.name}, {stretch.fromMm === 0 ? 'up' : formatLength(stretch.fromMm, unit)} to{' '}
         {formatLength(stretch.toMm, unit)}, {work} work
       </Typography>
+      <ToggleButtonGroup
+        exclusive
+        aria-label="Kind of work"
+        value={work}
+        onChange={(_event, next: ChartWork | null) => {
+          const there = next && placeIn(row, next, (stretch.fromMm + stretch.toMm) / 2);
+          if (there) onShow(there);
+        }}
+        sx={{ mt: 1 }}
+      >
+        {CHART_WORKS.map((one) => (
+          <ToggleButton key={one} value={one} sx={{ minHeight: 44, textTransform: 'capitalize' }}>
+            {one}
+          </ToggleButton>
+        ))}
+      </ToggleButtonGroup>
       {choice ? (
         <>
           <Typography sx={{ mt: 1 }}>

@@ -3,7 +3,7 @@ import { Box, Button, Typography } from '@mui/material';
 import { driftBy, inches } from '@rapid-jig/core';
 import { Choice } from '../fields/Choice';
 import { FineField } from '../fields/FineField';
-import { useUnit } from '../services';
+import { useUnit } from '../use-services';
 import type { BladeSectionProps } from './BladeFigures';
 
 const DEGREE = Math.PI / 180;

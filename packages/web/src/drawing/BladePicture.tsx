@@ -1,5 +1,5 @@
 import { formatFine, type Blade } from '@rapid-jig/core';
-import { useUnit } from '../services';
+import { useUnit } from '../use-services';
 import { DRAWN } from '../theme/drawn';
 
 /** A blade is enlarged until it is this wide, px. */

@@ -10,7 +10,7 @@ import {
   typedUnit,
   type LengthUnit,
 } from '@rapid-jig/core';
-import { useUnit } from '../services';
+import { useUnit } from '../use-services';
 
 interface MeasureProps {
   readonly mm: number;

@@ -20,7 +20,8 @@ import {
 import { Area, Distance, Measure, Size } from './Measure';
 import { CheckBar, PatternPages } from '../runs/SheetPatterns';
 import { patternLetter, SheetNeeds } from '../runs/SheetTables';
-import { ServicesContext, type Services } from '../services';
+import { ServicesContext } from '../use-services';
+import type { Services } from '../services';
 import { KerfPicture } from './BladePicture';
 import { drawPart, drawParts, scaleToFit } from './paths';
 import { PartPicture } from './PartPicture';

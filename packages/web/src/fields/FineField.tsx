@@ -1,5 +1,5 @@
 import { MM_PER_INCH, parseDecimal, snapMm, type LengthUnit } from '@rapid-jig/core';
-import { useUnit } from '../services';
+import { useUnit } from '../use-services';
 import { DecimalField } from './DecimalField';
 
 interface FineFieldProps {

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { TextField } from '@mui/material';
 import { formatLength, parseLength, textOfLength, typedUnit, type Length, type LengthUnit } from '@rapid-jig/core';
-import { useShop } from '../services';
+import { useShop } from '../use-services';
 
 interface LengthFieldProps {
   readonly label: string;

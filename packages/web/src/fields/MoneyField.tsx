@@ -1,6 +1,6 @@
 import { minorDigits, parseDecimal } from '@rapid-jig/core';
 import { DecimalField } from './DecimalField';
-import { useShop } from '../services';
+import { useShop } from '../use-services';
 
 interface MoneyFieldProps {
   readonly label: string;

@@ -7,10 +7,11 @@ import {
   type PatternSheetOptions,
   type TemplateRevision,
 } from '@rapid-jig/core';
-import { useServices, useShop, type Services } from '../services';
+import { useServices, useShop } from '../use-services';
+import type { Services } from '../services';
 import { Page } from '../shell/Page';
 import { orThrow } from '../shell/or-throw';
-import type { PlanInView } from '../runs/run-session';
+import type { PlanInView } from '../runs/run-state';
 import { useRunDoc, useRunState } from '../runs/RunRoute';
 import { useAsked } from '../runs/use-asked';
 import { PatternsView } from './PatternsView';

@@ -11,7 +11,7 @@ import {
 } from '@rapid-jig/core';
 import { saveFile } from '../api/save-file';
 import { Area, Distance } from '../drawing/Measure';
-import { useServices } from '../services';
+import { useServices } from '../use-services';
 import { Page } from '../shell/Page';
 import { counted } from '../words/counted';
 import type { SheetsSeen } from '../workers/reader.worker';

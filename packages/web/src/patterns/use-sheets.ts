@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { Fault, PatternOrder, PatternSheetOptions, TemplateRevision } from '@rapid-jig/core';
-import { useDrawer, useServices, useShop } from '../services';
+import { useDrawer, useServices, useShop } from '../use-services';
 import type { SheetsSeen } from '../workers/reader.worker';
 
 /** More pages than this are told, not shown. */

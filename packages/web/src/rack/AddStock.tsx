@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Box, Button, TextField } from '@mui/material';
 import { formatLength, parseStock, woodById, type TypedStock } from '@rapid-jig/core';
-import { useShop } from '../services';
+import { useShop } from '../use-services';
 import type { RackSession } from './rack-session';
 
 interface AddStockProps {

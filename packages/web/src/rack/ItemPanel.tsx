@@ -18,7 +18,7 @@ import { CountField } from '../fields/CountField';
 import { DecimalField } from '../fields/DecimalField';
 import { LengthField } from '../fields/LengthField';
 import { WoodSelect } from '../fields/WoodSelect';
-import { useShop } from '../services';
+import { useShop } from '../use-services';
 import { SaveBadge, SaveTrouble, useUndoKeys } from '../shell/SaveBadge';
 import { SidePanel } from '../shell/SidePanel';
 import type { RackSession } from './rack-session';

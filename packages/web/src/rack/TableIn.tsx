@@ -3,7 +3,7 @@ import { Box, Button, Dialog, DialogActions, DialogContent, DialogTitle, Typogra
 import { IconTableImport } from '@tabler/icons-react';
 import { useStore } from 'zustand';
 import { readStockCsv, stockChanges, woodById, type StockChange, type StockItem, type StockRow } from '@rapid-jig/core';
-import { useShop } from '../services';
+import { useShop } from '../use-services';
 import { counted } from '../words/counted';
 import { ItemSize } from './ItemSize';
 import { itemsWithCounts, type RackSession } from './rack-session';

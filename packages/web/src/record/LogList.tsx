@@ -3,7 +3,7 @@ import { Box, Button, Typography } from '@mui/material';
 import { formatMinutes, isOfOneCut, stackName, type Plan, type StandingEvent } from '@rapid-jig/core';
 import { useRunState } from '../runs/RunRoute';
 import { useTakeBack } from '../runs/use-take-back';
-import { useServices } from '../services';
+import { useServices } from '../use-services';
 import { LongList } from '../shell/LongList';
 import { NOTICE_WORDS, SPOIL_WORDS, STEP_WORDS } from '../words/bench';
 import { counted } from '../words/counted';

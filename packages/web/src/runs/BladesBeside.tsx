@@ -9,7 +9,7 @@ import {
   type PlannedCut,
   type PlannedStack,
 } from '@rapid-jig/core';
-import { useDrawer, useShop, useUnit } from '../services';
+import { useDrawer, useShop, useUnit } from '../use-services';
 import { FIGURE } from '../theme/theme';
 import { CURVE_WORDS } from '../words/plan';
 

@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import { formatMinutes, inches, stackName, type BladeUse, type Plan } from '@rapid-jig/core';
 import { BladeSide } from '../drawing/BladePicture';
 import { FaceArea, Measure } from '../drawing/Measure';
-import { useShop, useUnit } from '../services';
+import { useShop, useUnit } from '../use-services';
 import { FIGURE } from '../theme/theme';
 import { changeWords } from '../words/blade-changes';
 import { counted } from '../words/counted';

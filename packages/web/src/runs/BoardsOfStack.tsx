@@ -10,9 +10,10 @@ import {
   type PlannedStack,
 } from '@rapid-jig/core';
 import { Measure } from '../drawing/Measure';
-import { useServices, useShop, type Services } from '../services';
+import { useServices, useShop } from '../use-services';
+import type { Services } from '../services';
 import { useRunState } from './RunRoute';
-import type { PlanInView } from './run-session';
+import type { PlanInView } from './run-state';
 import { useAsked } from './use-asked';
 import { alikePasses, isAsReckoned } from './alike-passes';
 import { LayersAsCut } from './LayersAsCut';

@@ -15,7 +15,7 @@ import {
 } from '@rapid-jig/core';
 import { saveFile } from '../api/save-file';
 import { Measure } from '../drawing/Measure';
-import { useServices, useShop, useUnit } from '../services';
+import { useServices, useShop, useUnit } from '../use-services';
 import { FIGURE } from '../theme/theme';
 import { counted } from '../words/counted';
 import { drillingNotes } from '../words/drilling';

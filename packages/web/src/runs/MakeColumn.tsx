@@ -2,7 +2,7 @@ import { memo, useState } from 'react';
 import { Autocomplete, Box, Button, FormControlLabel, Switch, TextField, Typography } from '@mui/material';
 import { withoutWish, type Plan, type Run, type RunLine, type Wish } from '@rapid-jig/core';
 import { CountField } from '../fields/CountField';
-import { useShop } from '../services';
+import { useShop } from '../use-services';
 import { Growing } from '../shell/Growing';
 import { FIGURE } from '../theme/theme';
 import { MeasuredWoods } from './MeasuredWoods';

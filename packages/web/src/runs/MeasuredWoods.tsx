@@ -4,7 +4,7 @@ import { compareMm, formatLength, woodById, type Plan } from '@rapid-jig/core';
 import { Swatch } from '../drawing/Swatch';
 import { LengthField } from '../fields/LengthField';
 import { Measure } from '../drawing/Measure';
-import { useShop } from '../services';
+import { useShop } from '../use-services';
 import { useOpenRun, useRunDoc } from './RunRoute';
 
 /** Each wood of the run with its thickness as the caliper says; the nominal one counts until then. */

@@ -13,7 +13,7 @@ import { FIGURE } from '../theme/theme';
 import { priceWords } from '../words/prices';
 import { useRunPrices } from './beside-plan';
 import { RunSection } from './RunSection';
-import { useShop } from '../services';
+import { useShop } from '../use-services';
 import { PATTERN_WORDS, patternNotes } from '../words/plan';
 import { DRAWN } from '../theme/drawn';
 

@@ -12,7 +12,7 @@ import {
 import { Link } from 'react-router';
 import { Area } from '../drawing/Measure';
 import { counted } from '../words/counted';
-import { useShop } from '../services';
+import { useShop } from '../use-services';
 import { DRAWN } from '../theme/drawn';
 import { FIGURE } from '../theme/theme';
 import type { PlannedRun } from '../workers/planner.worker';
@@ -133,7 +133,7 @@ function Step({ name, figure, unit, href, delta = 0, deltaUnit = '', strong = fa
     <Box
       component="li"
       sx={{
-        flex: '1 1 auto',
+        flex: { xs: '0 0 auto', md: '1 1 auto' },
         minWidth: 104,
         whiteSpace: { xs: 'nowrap', md: 'normal' },
         borderLeft: 1,

@@ -8,7 +8,7 @@ import { v4 as newId } from 'uuid';
 import { useLive } from '../shell/use-live';
 import { useMake } from '../shell/use-make';
 import { OnceButton } from '../fields/OnceButton';
-import { useServices } from '../services';
+import { useServices } from '../use-services';
 import { Page } from '../shell/Page';
 import { EmptyStart } from '../shell/EmptyStart';
 import { counted } from '../words/counted';

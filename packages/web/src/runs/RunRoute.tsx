@@ -5,7 +5,8 @@ import type { Run } from '@rapid-jig/core';
 import type { StoredCard } from '@rapid-jig/contract';
 import type { Services } from '../services';
 import { orThrow } from '../shell/or-throw';
-import { openRunSession, type RunSession, type RunState } from './run-session';
+import { openRunSession } from './run-session';
+import type { RunSession, RunState } from './run-state';
 
 interface OpenRun {
   readonly session: RunSession;

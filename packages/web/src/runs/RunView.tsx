@@ -1,7 +1,7 @@
 import { useDeferredValue, useMemo } from 'react';
 import { Alert, Box, Button, Typography } from '@mui/material';
 import { drawParts } from '../drawing/paths';
-import { useShop, useUnit } from '../services';
+import { useShop, useUnit } from '../use-services';
 import { Page } from '../shell/Page';
 import { SaveTrouble, useUndoKeys } from '../shell/SaveBadge';
 import { SawQuestion } from '../shop/SawQuestion';
@@ -31,7 +31,7 @@ export function RunView() {
   const beside = useBesidePlan();
   return (
     <BesideThePlan value={beside}>
-      <Page wide title={name}>
+      <Page wide hiddenHeading title={name}>
         <RunHeader />
         <SaveTrouble document={session.document} />
         {trouble && (

@@ -34,16 +34,21 @@ export function CheckBar({ lengthMm }: { readonly lengthMm: number }) {
 
 /** As high as a pattern is as a rule, px. */
 const PATTERN_PX = 400;
-/** Of the stylesheet: above and below a pattern and its caption, mm. */
-const ROUND_PATTERN_MM = 15;
+/** Of the stylesheet: round a pattern, and a line of its caption, mm; and how many letters such a line takes. */
+const ROUND_PATTERN_MM = 10;
+const LINE_MM = 5;
+const LINE_LETTERS = 85;
+/** Letters of a caption beside its title. */
+const CAPTION_REST = 14;
 /** One that is not drawn to scale, mm. */
 const NOT_TO_SCALE_MM = 70;
 
 /** How high each pattern stands on the paper, mm. */
 export const patternHeightsMm = ({ patterns }: CutSheet): number[] =>
-  patterns.map(({ fit, box }) => {
+  patterns.map(({ fit, box, title }) => {
     const [across, up] = [box.maxX - box.minX, box.maxY - box.minY];
-    return ROUND_PATTERN_MM + (fit === 'too-large' ? NOT_TO_SCALE_MM : fit === 'turned' ? across : up);
+    const caption = LINE_MM * Math.ceil((title.length + CAPTION_REST) / LINE_LETTERS);
+    return ROUND_PATTERN_MM + caption + (fit === 'too-large' ? NOT_TO_SCALE_MM : fit === 'turned' ? across : up);
   });
 
 export function PatternPages({ sheet }: { readonly sheet: CutSheet }) {

@@ -11,14 +11,18 @@ import {
 } from '@rapid-jig/core';
 import { Area, Distance, Measure, Size } from '../drawing/Measure';
 import { LongRows, type InList } from '../shell/LongList';
-import { useUnit } from '../services';
+import { useUnit } from '../use-services';
 import { changeWords } from '../words/blade-changes';
 import { counted } from '../words/counted';
 import { holesOf } from './Holes';
 import { FORM_WORDS, HOLDING_WORDS, MATERIAL_WORDS, PATTERN_WORDS } from '../words/plan';
 
-/** A row of one line, px. */
-const ROW_PX = 26;
+/** Of the stylesheet: a row beside its lines, a line of it, px; and how many letters a line of words takes. */
+const ROW_PX = 7;
+const LINE_PX = 19;
+const LINE_LETTERS = 42;
+
+const rowPx = (words: string): number => ROW_PX + LINE_PX * Math.max(1, Math.ceil(words.length / LINE_LETTERS));
 
 interface SheetProps {
   readonly plan: Plan;
@@ -40,12 +44,10 @@ export function SheetCounts({ plan }: SheetProps) {
             <th>to saw</th>
           </tr>
         </thead>
-        <LongRows items={plan.parts} heightPx={ROW_PX}>
+        <LongRows items={plan.parts} heightPx={(part) => rowPx(partWords(part))}>
           {(part, _i, inList) => (
             <tr key={part.partId} {...inList}>
-              <td>
-                {part.templateName}: {part.partName}
-              </td>
+              <td>{partWords(part)}</td>
               <td>{part.perCopy}</td>
               <td>{part.needed}</td>
               <td>{part.spares}</td>
@@ -77,7 +79,7 @@ export function SheetBlanks({ plan }: SheetProps) {
             <th className="text">for</th>
           </tr>
         </thead>
-        <LongRows items={plan.blanks} heightPx={ROW_PX}>
+        <LongRows items={plan.blanks} heightPx={({ parts }) => rowPx(parts.join(', '))}>
           {(blank, i, inList) => (
             <tr key={i} {...inList}>
               <td>{woodById(blank.woodId)?.name}</td>
@@ -181,7 +183,7 @@ export function SheetStacks({ plan, sheet }: { readonly plan: Plan; readonly she
             <th className="text">tick each pass</th>
           </tr>
         </thead>
-        <LongRows items={todo} heightPx={ROW_PX}>
+        <LongRows items={todo} heightPx={(stack) => rowPx(stackWords(stack))}>
           {(stack, _i, inList) => (
             <StackRow key={stack.key} stack={stack} letter={letters.get(stack.key) ?? ''} inList={inList} />
           )}
@@ -205,6 +207,15 @@ export function patternLetter(index: number): string {
   return index < 26 ? letter : patternLetter(Math.floor(index / 26) - 1) + letter;
 }
 
+const partWords = ({ templateName, partName }: Plan['parts'][number]): string => `${templateName}: ${partName}`;
+
+/** Of which templates, what, and of which woods. */
+function stackWords(stack: PlannedStack): string {
+  const { gangs } = stack;
+  const templates = [...new Set(gangs.map(({ templateName }) => templateName))].join(' and ');
+  return `${templates}: ${stackName(stack)}, ${[...new Set(gangs.map(({ wood }) => wood.name))].join(' and ')}`;
+}
+
 interface StackRowProps {
   readonly stack: PlannedStack;
   readonly letter: string;
@@ -216,8 +227,7 @@ function StackRow({ stack, letter, inList }: StackRowProps) {
   return (
     <tr {...inList}>
       <td>
-        <b>{letter}</b> {[...new Set(gangs.map(({ templateName }) => templateName))].join(' and ')}: {stackName(stack)},{' '}
-        {[...new Set(gangs.map(({ wood }) => wood.name))].join(' and ')}
+        <b>{letter}</b> {stackWords(stack)}
       </td>
       <td>
         {gangs.map((gang, i) => (

@@ -2,7 +2,7 @@ import { useCallback, useLayoutEffect, useRef, useState } from 'react';
 import { Box, Button, Typography } from '@mui/material';
 import { Link } from 'react-router';
 import { formatMinutes, pagesPrinted, totalMinutes, type CutSheet, type Paper, type Plan } from '@rapid-jig/core';
-import { useServices, useShop } from '../services';
+import { useServices, useShop } from '../use-services';
 import { dateWords } from './due';
 import { useRunDoc, useRunState } from './RunRoute';
 import { useAsked } from './use-asked';

@@ -5,7 +5,7 @@ import { bladesInOrder, formatMinutes, isToSaw, stackName, totalMinutes, type Pl
 import { StackPicture } from '../drawing/StackPicture';
 import type { DrawnPart } from '../drawing/paths';
 import { Distance, Measure } from '../drawing/Measure';
-import { useUnit } from '../services';
+import { useUnit } from '../use-services';
 import { FIGURE } from '../theme/theme';
 import { counted } from '../words/counted';
 import { warningWords } from '../words/plan';

@@ -5,7 +5,7 @@ import { BARE_STOCK, surplusOf, type Tally } from '@rapid-jig/core';
 import { LONGEST_NAME, shortened } from '../fields/use-shortened';
 import { useOnce } from '../fields/use-once';
 import { openRack, type RackSession } from '../rack/rack-session';
-import { useServices } from '../services';
+import { useServices } from '../use-services';
 import { counted } from '../words/counted';
 import { useRunDoc } from './RunRoute';
 

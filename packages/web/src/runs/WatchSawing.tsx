@@ -20,7 +20,7 @@ import {
 } from '@rapid-jig/core';
 import { Measure } from '../drawing/Measure';
 import { SawPlay } from '../drawing/SawPlay';
-import { useShop } from '../services';
+import { useShop } from '../use-services';
 import { brokenWords } from '../words/sawing';
 import { useOpenRun } from './RunRoute';
 import { useSawingOrder } from './use-sawing-order';

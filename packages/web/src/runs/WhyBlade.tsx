@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Box, Button, Popover, Typography } from '@mui/material';
 import { formatFine, hintsForCut, type Blade, type PlannedCut, type PlannedStack } from '@rapid-jig/core';
 import { KerfPicture } from '../drawing/BladePicture';
-import { useShop, useUnit } from '../services';
+import { useShop, useUnit } from '../use-services';
 import { FIGURE } from '../theme/theme';
 import { hintWords } from '../words/hints';
 import { FIGURE_SOURCE_WORDS, FORM_WORDS, reasonWords, SOURCE_WORDS } from '../words/plan';

@@ -1,7 +1,7 @@
 import { Suspense, useState } from 'react';
 import { Box, Button, Popover, Typography } from '@mui/material';
 import { formatMinutes, formatMoney, type PlannedStack } from '@rapid-jig/core';
-import { useShop } from '../services';
+import { useShop } from '../use-services';
 import { later } from '../shell/code';
 import { FIGURE } from '../theme/theme';
 import { counted } from '../words/counted';

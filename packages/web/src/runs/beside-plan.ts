@@ -1,5 +1,5 @@
 import { createContext, useContext, useEffect, useMemo, useState } from 'react';
-import { useServices } from '../services';
+import { useServices } from '../use-services';
 import type { RunPrices } from '../workers/planner.worker';
 import { WorkerFailed } from '../workers/restarting';
 import { useRunState } from './RunRoute';

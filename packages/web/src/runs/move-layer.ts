@@ -2,7 +2,7 @@ import { useStore } from 'zustand';
 import { createStore } from 'zustand/vanilla';
 import { isToSaw, pinsAfterMove, stackName, type PlannedStack } from '@rapid-jig/core';
 import { counted } from '../words/counted';
-import { useServices } from '../services';
+import { useServices } from '../use-services';
 import { useOpenRun, useRunState } from './RunRoute';
 import { useFamilies } from './beside-plan';
 

@@ -26,7 +26,8 @@ import { outboxOf, quiet } from '../documents/testing.test-support';
 import { opener, type Services } from '../services';
 import type { Planner } from '../workers/clients';
 import { WorkerFailed } from '../workers/restarting';
-import { openRunSession, type RunSession } from './run-session';
+import { openRunSession } from './run-session';
+import type { RunSession } from './run-state';
 
 const corner = (x: number, y: number) => ({ kind: 'line' as const, to: { x, y } });
 const template: Template = {

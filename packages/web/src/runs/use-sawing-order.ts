@@ -1,6 +1,6 @@
 import { useCallback } from 'react';
 import type { PhaseOrder, PlannedStack } from '@rapid-jig/core';
-import { useServices, useShop } from '../services';
+import { useServices, useShop } from '../use-services';
 import { useRunDoc, useRunState } from './RunRoute';
 import { useAsked } from './use-asked';
 

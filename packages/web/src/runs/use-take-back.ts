@@ -1,5 +1,5 @@
 import type { StandingEvent } from '@rapid-jig/core';
-import { useBladeInSaw, useDrawer, useServices } from '../services';
+import { useBladeInSaw, useDrawer, useServices } from '../use-services';
 import { useOpenRun } from './RunRoute';
 
 /** Takes back what was done in a run, and with it what it entered of blades: one put in, broken or worn. */

@@ -5,7 +5,9 @@ import { Link } from 'react-router';
 export function EmptyStart({ words, demo }: { readonly words: string; readonly demo: boolean }) {
   return (
     <Box component="main" sx={{ textAlign: 'center', py: 8 }}>
-      <Typography variant="h2">{words}</Typography>
+      <Typography component="h1" variant="h2">
+        {words}
+      </Typography>
       <Box sx={{ mt: 2, display: 'flex', gap: 2, justifyContent: 'center' }}>
         <Button component={Link} to="/templates" variant="contained">
           Bring a drawing

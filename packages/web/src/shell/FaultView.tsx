@@ -1,7 +1,7 @@
 import { Box, Button, Typography } from '@mui/material';
 import { Link, useRevalidator, useRouteError } from 'react-router';
 import type { Fault } from '@rapid-jig/core';
-import { useServices } from '../services';
+import { useServices } from '../use-services';
 import { CODE_MISSING } from './code';
 import { FaultError } from './or-throw';
 

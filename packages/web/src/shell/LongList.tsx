@@ -15,8 +15,8 @@ export interface InList {
 
 interface LongProps<T> {
   readonly items: readonly T[];
-  /** How high one of them is as a rule, px. */
-  readonly heightPx: number;
+  /** How high one of them likely is, px; what is drawn is measured. */
+  readonly heightPx: number | ((item: T) => number);
   readonly children: (item: T, index: number, inList: InList) => ReactNode;
 }
 
@@ -48,12 +48,16 @@ export function LongList<T>({ label, ...props }: LongProps<T> & { readonly label
 
 /** The items near the window, and the room that those before and after them take, px. */
 function useNearby<T>(start: RefObject<HTMLElement | null>, { items, heightPx, children }: LongProps<T>) {
-  const isLong = items.length * heightPx > ALL_DRAWN_PX;
+  const heightAt = (index: number): number => {
+    const item = items[index];
+    return typeof heightPx === 'number' ? heightPx : item === undefined ? 0 : heightPx(item);
+  };
+  const isLong = isHigher(items.length, heightAt);
   const isWhole = usePrinted() || !isLong;
   const offset = useOffset(start, isLong);
   const list = useWindowVirtualizer({
     count: items.length,
-    estimateSize: () => heightPx,
+    estimateSize: heightAt,
     overscan: AHEAD,
     scrollMargin: offset,
     enabled: isLong,
@@ -72,6 +76,13 @@ function useNearby<T>(start: RefObject<HTMLElement | null>, { items, heightPx, c
     before: first ? first.start - offset : 0,
     after: last ? list.getTotalSize() - (last.end - offset) : list.getTotalSize(),
   };
+}
+
+/** Whether all together are higher than what is drawn at once. */
+function isHigher(count: number, heightAt: (index: number) => number): boolean {
+  let sum = 0;
+  for (let i = 0; i < count && sum <= ALL_DRAWN_PX; i++) sum += heightAt(i);
+  return sum > ALL_DRAWN_PX;
 }
 
 /** How far below the top of the page an element begins, px: known anew whenever the page grows or shrinks above it. */

@@ -15,7 +15,7 @@ import { IconSend } from '@tabler/icons-react';
 import { useStore } from 'zustand';
 import { saveFile } from '../api/save-file';
 import type { Entry } from '../documents/entry';
-import { useServices } from '../services';
+import { useServices } from '../use-services';
 import { counted } from '../words/counted';
 
 /** How much waits to be sent, wherever the user is; opened it tells each and what can be done with it. */

@@ -1,6 +1,6 @@
 import { Snackbar } from '@mui/material';
 import { useStore } from 'zustand';
-import { useServices } from '../services';
+import { useServices } from '../use-services';
 
 const SHOWN_MS = 8000;
 

@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import { Autocomplete, Dialog, TextField } from '@mui/material';
 import { useNavigate } from 'react-router';
 import { WOODS } from '@rapid-jig/core';
-import { useDrawer, useServices } from '../services';
+import { useDrawer, useServices } from '../use-services';
 import { FORM_WORDS } from '../words/plan';
 
 interface Found {

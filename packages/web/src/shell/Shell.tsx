@@ -2,7 +2,7 @@ import { Suspense, useMemo, useState } from 'react';
 import { Box, Button, IconButton, Tooltip, useColorScheme } from '@mui/material';
 import { IconMoon, IconSearch, IconSun } from '@tabler/icons-react';
 import { NavLink, Outlet, ScrollRestoration, useNavigation } from 'react-router';
-import { useServices, useUnit } from '../services';
+import { useServices, useUnit } from '../use-services';
 import { FIGURE } from '../theme/theme';
 import { later } from './code';
 import { OutboxBadge } from './OutboxBadge';

@@ -1,7 +1,7 @@
 import { Alert, Button, Snackbar } from '@mui/material';
 import { useStore } from 'zustand';
 import type { StoreApi } from 'zustand/vanilla';
-import { useServices } from '../services';
+import { useServices } from '../use-services';
 import type { Newer } from './updates';
 
 /** Told while the program does not answer, over whatever view is open. */

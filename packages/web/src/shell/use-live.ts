@@ -1,6 +1,6 @@
 import { useEffect } from 'react';
 import { useRevalidator } from 'react-router';
-import { useServices } from '../services';
+import { useServices } from '../use-services';
 
 /** Reads what the view shows anew when something of these topics was written elsewhere. */
 export function useLive(...topics: readonly string[]): void {

@@ -1,6 +1,6 @@
 import { useNavigate } from 'react-router';
 import type { Run, Template } from '@rapid-jig/core';
-import { useServices } from '../services';
+import { useServices } from '../use-services';
 import { newEntry } from '../documents/entry';
 import type { Outcome } from '../documents/outbox';
 

@@ -1,6 +1,6 @@
 import { FACTORS, MM_PER_INCH, type Factor } from '@rapid-jig/core';
 import { DecimalField } from '../fields/DecimalField';
-import { useUnit } from '../services';
+import { useUnit } from '../use-services';
 import { SOURCE_WORDS } from '../words/plan';
 import type { SectionProps } from './HabitsSection';
 import { Section } from './Section';

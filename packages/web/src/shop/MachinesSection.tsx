@@ -3,7 +3,7 @@ import { useStore } from 'zustand';
 import { formatLength, TYPICAL_MACHINES, type LengthUnit, type Machines } from '@rapid-jig/core';
 import type { OpenDocument } from '../documents/document';
 import { LengthField } from '../fields/LengthField';
-import { useShop } from '../services';
+import { useShop } from '../use-services';
 import { SaveBadge, SaveTrouble } from '../shell/SaveBadge';
 import { Section } from './Section';
 

@@ -2,7 +2,7 @@ import { Box, Button, Typography } from '@mui/material';
 import { useRevalidator } from 'react-router';
 import type { LocalNetwork } from '@rapid-jig/contract';
 import type { Answer } from '../api/client';
-import { useServices } from '../services';
+import { useServices } from '../use-services';
 import { FIGURE } from '../theme/theme';
 import { Section } from './Section';
 

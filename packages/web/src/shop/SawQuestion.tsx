@@ -2,7 +2,7 @@ import { Box, Button, Typography } from '@mui/material';
 import type { BladeEnds, LengthUnit } from '@rapid-jig/core';
 import { Choice } from '../fields/Choice';
 import { LengthField } from '../fields/LengthField';
-import { useServices, useShop } from '../services';
+import { useServices, useShop } from '../use-services';
 
 /** Asked once, when the first plan needs it: the facts of the saw that decide what it can do. */
 export function SawQuestion() {

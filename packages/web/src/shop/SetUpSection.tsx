@@ -8,7 +8,7 @@ import { DecimalField } from '../fields/DecimalField';
 import { FineField } from '../fields/FineField';
 import { LengthField } from '../fields/LengthField';
 import { OnceButton } from '../fields/OnceButton';
-import { useServices, useUnit } from '../services';
+import { useServices, useUnit } from '../use-services';
 import { Section } from './Section';
 
 const DEGREE = Math.PI / 180;

@@ -7,7 +7,7 @@ import type { OpenDocument } from '../documents/document';
 import { drawPart } from '../drawing/paths';
 import { PartPicture } from '../drawing/PartPicture';
 import { OnceButton } from '../fields/OnceButton';
-import { useServices } from '../services';
+import { useServices } from '../use-services';
 import { WorkerFailed } from '../workers/restarting';
 
 /** Parts that may share a blank, laid close together by their shapes where that saves wood. */

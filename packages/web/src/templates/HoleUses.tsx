@@ -1,9 +1,10 @@
 import { useState } from 'react';
 import { Box, Typography } from '@mui/material';
-import { HOLE_FITS, holeUseOf, withHoleUse, type HoleUse, type Part } from '@rapid-jig/core';
+import { HOLE_FITS, holeUseOf, pathBox, withHoleUse, type HoleUse, type Part } from '@rapid-jig/core';
 import { Measure } from '../drawing/Measure';
 import { Choice } from '../fields/Choice';
 import { LengthField } from '../fields/LengthField';
+import { placesWords } from '../words/places';
 import { FIT_WORDS } from '../words/drilling';
 
 interface HoleUsesProps {
@@ -16,6 +17,10 @@ export function HoleUses({ part, onChange }: HoleUsesProps) {
   const [wanted, setWanted] = useState<string | null>(null);
   const chosen = part.holes.find(({ id }) => id === wanted) ?? part.holes[0];
   if (!chosen) return null;
+  const places = placesWords(
+    part.holes.map(({ center }) => center),
+    pathBox(part.outline.path),
+  );
   const use = holeUseOf(part, chosen.id);
   const set = (changes: Partial<HoleUse>): void => onChange(withHoleUse(part, chosen.id, changes));
   return (
@@ -27,7 +32,7 @@ export function HoleUses({ part, onChange }: HoleUsesProps) {
         <Choice
           label="Hole"
           value={chosen.id}
-          options={part.holes.map(({ id }, i) => [id, `Hole ${String(i + 1)}`] as const)}
+          options={part.holes.map(({ id }, i) => [id, `Hole ${String(i + 1)}, ${places[i] ?? ''}`] as const)}
           onChange={setWanted}
           width="100%"
         />

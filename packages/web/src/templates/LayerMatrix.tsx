@@ -4,7 +4,7 @@ import { giveToLayers, type Body, type LayerFeature, type Part, type Template } 
 import type { OpenDocument } from '../documents/document';
 import { drawPart, viewBoxOf } from '../drawing/paths';
 import { Swatch } from '../drawing/Swatch';
-import { useServices } from '../services';
+import { useServices } from '../use-services';
 import { FEATURE_WORDS, LAYER_RULES, LAYER_RULE_WORDS, layersByRule } from '../words/layers';
 
 interface LayerMatrixProps {

@@ -4,7 +4,7 @@ import { useNavigate } from 'react-router';
 import { v4 as newId } from 'uuid';
 import { fromFile, type Fault, type Result, type Template } from '@rapid-jig/core';
 import { useOnce } from '../fields/use-once';
-import { useServices } from '../services';
+import { useServices } from '../use-services';
 import { fetched } from '../shell/code';
 import { useMake } from '../shell/use-make';
 import { takenFromFile } from './copy';

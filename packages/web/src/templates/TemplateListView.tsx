@@ -7,7 +7,7 @@ import type { StoredCard } from '@rapid-jig/contract';
 import { PartPicture } from '../drawing/PartPicture';
 import { drawCard, scaleToFit } from '../drawing/paths';
 import { useOnce } from '../fields/use-once';
-import { useServices } from '../services';
+import { useServices } from '../use-services';
 import { useRemembered } from '../fields/use-remembered';
 import { v4 as newId } from 'uuid';
 import { useLive } from '../shell/use-live';

@@ -68,7 +68,7 @@ export function TemplateView() {
   useUndoKeys(document);
   const chosen = template.parts.find(({ id }) => id === search.get('part')) ?? template.parts[0];
   return (
-    <Page wide title={template.name}>
+    <Page wide hiddenHeading title={template.name}>
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2, flexWrap: 'wrap' }}>
         <NameField
           heading

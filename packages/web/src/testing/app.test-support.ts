@@ -2,6 +2,7 @@ import { afterAll, afterEach, beforeEach, expect as told, jest, test } from '@je
 import type { Part } from '@rapid-jig/core';
 import { serveShops, type Served } from '@rapid-jig/server/testing';
 import { openProgram } from '../program';
+import './all-views.test-support';
 import { templateOf } from './sawn-parts.test-support';
 import { InThisThread, isAtRest } from './comlink.test-support';
 import { body, expectOn, keyboard, later, Locator, until, watchDownloads, type InputFile } from './page.test-support';

@@ -11,7 +11,7 @@ import {
 import { woodFill } from '../drawing/WoodDefs';
 import { ItemSize } from '../rack/ItemSize';
 import { DefectShape } from '../rack/BoardPicture';
-import { useUnit } from '../services';
+import { useUnit } from '../use-services';
 import { CutList } from './CutList';
 import { BlankShape, OffcutShape, type Dropped } from './OnBoard';
 import { MILLING_CAUTIONS, wayWords } from './wood-words';

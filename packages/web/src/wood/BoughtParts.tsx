@@ -4,7 +4,7 @@ import { useStore } from 'zustand';
 import { boughtNeeds, formatMoney, type BoughtNeed, type RackEntry } from '@rapid-jig/core';
 import { OnceButton } from '../fields/OnceButton';
 import type { RackSession } from '../rack/rack-session';
-import { useServices, useShop } from '../services';
+import { useServices, useShop } from '../use-services';
 import { useRunState } from '../runs/RunRoute';
 
 interface BoughtPartsProps {

@@ -8,7 +8,7 @@ import {
   type CutTake,
   type LengthUnit,
 } from '@rapid-jig/core';
-import { useUnit } from '../services';
+import { useUnit } from '../use-services';
 import { counted } from '../words/counted';
 import { CUT_CAUTIONS } from './wood-words';
 

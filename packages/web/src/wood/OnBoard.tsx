@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { useDrag } from '@use-gesture/react';
 import { formatLength, fromNm, type BoardPlan, type LengthUnit, type PieceNode } from '@rapid-jig/core';
-import { useUnit } from '../services';
+import { useUnit } from '../use-services';
 import { DRAWN } from '../theme/drawn';
 
 /** Where a blank was let go: the board of its group, and its lower left corner there, mm. */

@@ -10,7 +10,7 @@ import {
   type WoodGroup,
 } from '@rapid-jig/core';
 import { Measure } from '../drawing/Measure';
-import { useShop } from '../services';
+import { useShop } from '../use-services';
 import { alikePasses, isAsReckoned, type AlikePasses } from '../runs/alike-passes';
 import { LayersAsCut } from '../runs/LayersAsCut';
 

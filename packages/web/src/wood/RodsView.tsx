@@ -1,7 +1,7 @@
 import { Box, Typography } from '@mui/material';
 import { formatLength, formatShare, woodById, type LengthUnit, type RodBar, type RodGroup } from '@rapid-jig/core';
 import { Swatch } from '../drawing/Swatch';
-import { useUnit } from '../services';
+import { useUnit } from '../use-services';
 import { counted } from '../words/counted';
 
 /** Dowels and strips: the bars to take and what is cut from each. */

@@ -4,7 +4,7 @@ import { Link, useLoaderData } from 'react-router';
 import { useStore } from 'zustand';
 import { cutCaution, rackOfRun, type WoodGroup, type WoodProgress } from '@rapid-jig/core';
 import { Choice } from '../fields/Choice';
-import { useServices } from '../services';
+import { useServices } from '../use-services';
 import { Page } from '../shell/Page';
 import { useUndoKeys } from '../shell/SaveBadge';
 import { useOpenRun, useRunDoc } from '../runs/RunRoute';

@@ -10,7 +10,7 @@ import {
   type ToBuy,
   type WoodGroup,
 } from '@rapid-jig/core';
-import { useShop, useUnit } from '../services';
+import { useShop, useUnit } from '../use-services';
 import { counted } from '../words/counted';
 
 interface ShoppingProps {

@@ -6,7 +6,7 @@ import { drawDown, reservedBy, takenWood, type StockMove, type StockMoveKind } f
 import type { CutBlanks, ReserveWood } from '@rapid-jig/contract';
 import { useOnce } from '../fields/use-once';
 import type { RackSession, StockEntry } from '../rack/rack-session';
-import { useServices } from '../services';
+import { useServices } from '../use-services';
 import { counted } from '../words/counted';
 import type { LaidWood } from '../workers/planner.worker';
 import { newEvent } from '../runs/run-session';

@@ -1,7 +1,7 @@
 import { Box, Button, Chip, Typography } from '@mui/material';
 import { IconX } from '@tabler/icons-react';
 import { formatLength, formatMinutes, woodById, type LengthUnit, type WayOut, type WoodWishes } from '@rapid-jig/core';
-import { useUnit } from '../services';
+import { useUnit } from '../use-services';
 import { counted } from '../words/counted';
 import { useOpenRun, useRunDoc, useRunState } from '../runs/RunRoute';
 

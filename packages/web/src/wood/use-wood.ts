@@ -1,6 +1,6 @@
 import { startTransition, useEffect, useState } from 'react';
 import { type Plan, type RackEntry, type WayOut, type WoodProgress } from '@rapid-jig/core';
-import { useServices } from '../services';
+import { useServices } from '../use-services';
 import type { LaidWood, WoodTask } from '../workers/planner.worker';
 import { useRunState } from '../runs/RunRoute';
 

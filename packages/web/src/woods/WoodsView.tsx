@@ -9,7 +9,7 @@ import {
   type Wood,
 } from '@rapid-jig/core';
 import { woodFill } from '../drawing/WoodDefs';
-import { useUnit } from '../services';
+import { useUnit } from '../use-services';
 import { Page } from '../shell/Page';
 import { FIGURE } from '../theme/theme';
 

@@ -38,6 +38,7 @@ import {
   type PlanCost,
   type PlanError,
   type PlanInput,
+  type PlanKit,
   type PlannedStack,
   type Result,
   type RodGroup,
@@ -51,6 +52,7 @@ import {
   type WoodProgress,
 } from '@rapid-jig/core';
 import highsFile from 'highs/runtime?url';
+import { KeptAnswers } from './kept-answers';
 
 export interface PlannedRun {
   readonly plan: Plan;
@@ -116,6 +118,14 @@ function withKnown(asked: PlanInput): PlanInput {
   return { ...asked, revisions: [...knownRevisions.values()] };
 }
 
+const KIT: PlanKit = { onStage: () => undefined, solver: loadSolver };
+
+/** The address of the built file has a hash of all it is made of in it; the source's own has none. */
+const kept = new KeptAnswers(import.meta.url.endsWith('.js') ? import.meta.url : null);
+
+/** What a plan depends on; an event never changes, so its name says all of it. */
+const askedOf = ({ work, ...rest }: PlanInput): string => JSON.stringify([rest, work.map(({ id }) => id)]);
+
 const planner = {
   /** Lays blanks and cuts rods. Null where a later call has begun. */
   async wood(task: WoodTask, onProgress: (progress: WoodProgress) => void): Promise<LaidWood | null> {
@@ -149,7 +159,7 @@ const planner = {
     groups: readonly WoodGroup[],
     rods: readonly RodGroup[],
   ): Promise<WayOut[]> {
-    return waysOut(input, { ...task, rods }, groups, { onStage: () => undefined, solver: loadSolver }, seededSearch);
+    return waysOut(input, { ...task, rods }, groups, KIT, seededSearch);
   },
 
   /** Lays parts close together on one blank; null where that takes no less wood. */
@@ -189,21 +199,23 @@ const planner = {
     cutSheet(plan, revisions, shop),
 
   /** Which parts of a run may be cut together. */
-  families: (input: PlanInput): string[][] => familiesOfRun(withKnown(input)),
+  families: (input: PlanInput): Promise<string[][]> =>
+    kept.of(`families of ${input.run.id}`, askedOf(input), () => Promise.resolve(familiesOfRun(withKnown(input)))),
 
   /** What each wish of a run costs, and what the other order of cuts would. */
-  async prices(plan: Plan, input: PlanInput): Promise<RunPrices> {
-    const kit = { onStage: () => undefined, solver: loadSolver };
-    const known = withKnown(input);
-    return {
-      wishes: await priceWishes(plan, known, kit),
-      otherSchool: await priceOfOtherSchool(plan, known, kit),
-    };
+  prices(plan: Plan, input: PlanInput): Promise<RunPrices> {
+    return kept.of(`prices of ${input.run.id}`, askedOf(input), async () => {
+      const known = withKnown(input);
+      return {
+        wishes: await priceWishes(plan, known, KIT),
+        otherSchool: await priceOfOtherSchool(plan, known, KIT),
+      };
+    });
   },
 
-  async plan(asked: PlanInput): Promise<Result<PlannedRun, PlanError>> {
+  async plan(input: PlanInput): Promise<Result<PlannedRun, PlanError>> {
     const started = performance.now();
-    const result = await planRun(withKnown(asked), { onStage: () => undefined, solver: loadSolver });
+    const result = await kept.of(`plan of ${input.run.id}`, askedOf(input), () => planRun(withKnown(input), KIT));
     if (!result.ok) return result;
     return { ok: true, value: { plan: result.value, cost: costOf(result.value), tookMs: performance.now() - started } };
   },

@@ -19,7 +19,7 @@ export interface CountedPart {
 /** Spares by rule for `needed` pieces; a percentage is rounded up to whole pieces. */
 export function sparesFor(rule: SpareRule, needed: number): number {
   if (needed === 0) return 0;
-  // A hundredth of a piece is no piece: keeps 10 % of 10 at 1 in floating point.
+  // To a ten-thousandth of a piece, so that 10 % of 10 is 1 in floating point too; what is left is a piece.
   return rule.kind === 'count' ? rule.count : Math.ceil(Math.round(needed * rule.percent * 100) / 10_000);
 }
 

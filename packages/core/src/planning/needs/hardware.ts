@@ -1,8 +1,6 @@
+import { SAME_SHARE } from '../../units';
 import type { PlanInput } from '../model/input';
 import type { PlannedHardware } from '../model/plan';
-
-/** What floats lose over all copies: a tenth of a sheet for ten copies is one sheet. */
-const A_HAIR = 1e-9;
 
 /** Bought things for all copies of a run, whole ones, in the order of its lines. */
 export const hardwareOfRun = ({ run, revisions }: Pick<PlanInput, 'run' | 'revisions'>): PlannedHardware[] =>
@@ -10,7 +8,7 @@ export const hardwareOfRun = ({ run, revisions }: Pick<PlanInput, 'run' | 'revis
     const found = revisions.find((one) => one.revision === line.revision && one.template.id === line.templateId);
     const { id: templateId = '', name: templateName = '', hardware = [] } = found?.template ?? {};
     return hardware.flatMap(({ id, name, kind, perCopy }): PlannedHardware[] => {
-      const count = Math.ceil(perCopy * line.copies - A_HAIR);
+      const count = Math.ceil(perCopy * line.copies - SAME_SHARE);
       return count > 0 ? [{ id, templateId, templateName, name, kind, count }] : [];
     });
   });

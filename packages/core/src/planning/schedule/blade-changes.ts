@@ -1,5 +1,5 @@
 import { wearingMm } from '../../blades';
-import { snapMm } from '../../units';
+import { snapMm, SAME_SHARE } from '../../units';
 import { sawnPerMm, timesToSaw } from '../costs';
 import { economyOf, factorsInForce, type FactorValues } from '../model/factors';
 import type { BladeChange, BladeTurn, BladeUse } from '../model/plan';
@@ -10,8 +10,6 @@ import { slantOf } from '../blanks';
 
 /** A blade is changed before a cut that would wear it out where so much of its life is used; else it is used up in the cut. */
 const CHANGED_EARLY = 0.75;
-/** Sums of shares are whole to this much. */
-const ROUNDING = 1e-9;
 /** More changes of a blade than these are counted and not told one by one. */
 const MOST_TOLD = 50;
 
@@ -103,18 +101,18 @@ function bladeChanges(passes: readonly Passes[]): BladeChangesOf {
     for (let pass = 1; pass <= times; pass++) {
       // Passes that the blade lasts through are taken at once.
       const whole =
-        ofPass > 0 ? Math.min(times - pass + 1, Math.floor((1 - used) / ofPass + ROUNDING)) : times - pass + 1;
+        ofPass > 0 ? Math.min(times - pass + 1, Math.floor((1 - used) / ofPass + SAME_SHARE)) : times - pass + 1;
       used += whole * ofPass;
       pass += whole;
       if (pass > times) break;
       for (const worn of cuts) {
-        if (used + worn.share <= 1 + ROUNDING) {
+        if (used + worn.share <= 1 + SAME_SHARE) {
           used += worn.share;
           continue;
         }
         if (used >= CHANGED_EARLY) change(worn, pass, 0);
         let left = worn.share;
-        while (used + left > 1 + ROUNDING) {
+        while (used + left > 1 + SAME_SHARE) {
           left -= 1 - used;
           change(worn, pass, worn.cut.measure.lengthMm * (1 - left / worn.share));
         }

@@ -8,7 +8,8 @@ import { isOfSection } from './rods';
 import { boardOf, copiesOf, flawsOf, isAllowed } from './sources';
 
 /**
- * Checks the wood of a whole run from the rules and the input alone: every blank and rod that the run needs is laid once or
+ * Checks the wood of a whole run against its plan, the rack and the rules, with the laying itself left out; what a plan needs cut, and what a
+ * board gives milled, is told by the same functions as there. Every blank and rod that the run needs is laid once or
  * named missing, with its size; each board on the rack is given away once, milled one way that its machines allow; cuts,
  * kerfs, grain and defects are kept; what is missing has no room on a whole board that nobody uses. Returns what is wrong,
  * in words for a log; empty where nothing is.

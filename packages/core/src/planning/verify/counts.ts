@@ -126,9 +126,13 @@ function expectedTally(
 ): Tally {
   const rule: RunSpareRule = line.spares[id] ?? run.spares;
   const needed = perCopy * line.copies;
-  // To a hundredth of a piece, so that 10 % of 10 is 1; what is left is rounded up.
+  // To a ten-thousandth of a piece, so that 10 % of 10 is 1; what is left is rounded up.
   const share =
-    rule.kind === 'risk' ? byRisk : rule.kind === 'percent' ? Math.round(needed * rule.percent) / 100 : rule.count;
+    rule.kind === 'risk'
+      ? byRisk
+      : rule.kind === 'percent'
+        ? Math.round(needed * rule.percent * 100) / 10_000
+        : rule.count;
   const spares = needed === 0 ? 0 : Math.ceil(share);
   const { good, spoiled } = doneOf(standing, id);
   const sparesLeft = run.refillSpares ? spares : spares > spoiled ? spares - spoiled : 0;

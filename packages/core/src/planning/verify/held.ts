@@ -1,14 +1,11 @@
 import { flatten, movePath, nearestOnPiece, type Path, type Point } from '../../geometry';
 import { cutsOf } from '../../products';
-import { toNm } from '../../units';
+import { toNm, SAME_POINT } from '../../units';
 import { hardnessClass, woodById } from '../../wood';
 import { BRAD_MM, CLEAR_OF_EDGE, CLEAR_OF_LINE, FEWEST_BRADS, PILOT_MM } from '../stack';
 import type { PlanInput } from '../model/input';
 import type { PlannedStack } from '../model/plan';
 import { marginOf, type ExpectedGang } from './expected';
-
-/** What floats lose on the way, mm. */
-const A_HAIR = 1e-6;
 
 /** Stacks are held as the shop holds them; brads stand in waste, clear of all lines and of the edge, and stay within the stack. */
 export function heldWrong(stack: PlannedStack, own: readonly ExpectedGang[], input: PlanInput): string[] {
@@ -46,7 +43,7 @@ export function heldWrong(stack: PlannedStack, own: readonly ExpectedGang[], inp
 function isClear(brad: Point, { gangs }: PlannedStack, own: readonly ExpectedGang[], input: PlanInput): boolean {
   const [first] = own;
   if (!first) return false;
-  const free = BRAD_MM / 2 - A_HAIR;
+  const free = BRAD_MM / 2 - SAME_POINT;
   // A side on the board's own edge has no wood beyond the parts.
   const { across, up } = gangs[0]?.flush ?? { across: 1, up: 1 };
   const roomOf = (flush: number): number => (flush === 0 ? marginOf(input) : 0) - CLEAR_OF_EDGE - free;

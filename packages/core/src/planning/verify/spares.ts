@@ -1,10 +1,8 @@
+import { SAME_SHARE } from '../../units';
 import type { PlanInput } from '../model/input';
 import type { Plan } from '../model/plan';
 import { mostSpares, type PartAtRisk, riskOf } from '../needs';
 import { copiesFor, pinnedTemplates } from './expected';
-
-/** What floats lose on the way to a likelihood. */
-const A_HAIR = 1e-9;
 
 /** Of a run that goes by risk: all copies are got with the confidence asked for, and the spare that helps least was needed for it. */
 export function sparesWrong(plan: Plan, input: PlanInput): string[] {
@@ -24,12 +22,12 @@ export function sparesWrong(plan: Plan, input: PlanInput): string[] {
   const confidence = spares.confidencePercent / 100;
   // With spares at their bound nothing more can be done.
   const isBound = parts.every((part) => part.spares >= mostSpares(part));
-  if (all < confidence - A_HAIR && !isBound)
+  if (all < confidence - SAME_SHARE && !isBound)
     return [`all copies are got with ${String(all)}, not ${String(confidence)}`];
   const without = parts.flatMap((part, i) =>
     part.spares > 0 ? [(all / (each[i] ?? 1)) * getsAll(part, part.spares - 1)] : [],
   );
-  return without.length > 0 && Math.min(...without) >= confidence + A_HAIR ? ['a spare more than is needed'] : [];
+  return without.length > 0 && Math.min(...without) >= confidence + SAME_SHARE ? ['a spare more than is needed'] : [];
 }
 
 /** By how many of the full passes are lost, whether the last is, and how many of the layers left are. */

@@ -1,4 +1,4 @@
-import { inches, compareMm, TOUCHING } from '../../units';
+import { inches, compareMm, TOUCHING, SAME_SHARE } from '../../units';
 import { woodById } from '../../wood';
 import { roughCuts, shortKey } from '../blanks';
 import { factorsInForce } from '../model/factors';
@@ -16,9 +16,6 @@ import { phasesWrong } from './phases';
 
 /** A blank may be so much larger than its rule says where it has a margin: the most that comes of sixteenths of an inch, mm. */
 const ROUNDED_UP = inches(1 / 16);
-/** Sums of floats in another order differ by this share at most. */
-const SUMMED = 1e-9;
-
 const layersOf = ({ layers }: PlannedStack, gangKey: string): number =>
   layers.filter((layer) => layer.gangKey === gangKey).length;
 
@@ -119,7 +116,7 @@ function stackWrong(
   const minutes = minutesOfPass(stack, input.shop);
   wrong.push(...heightsWrong(stack, minutes, input));
   const isOff = (kind: keyof Minutes): boolean =>
-    !(Math.abs(stack.passMinutes[kind] - minutes[kind]) <= SUMMED * (1 + minutes[kind]));
+    !(Math.abs(stack.passMinutes[kind] - minutes[kind]) <= SAME_SHARE * (1 + minutes[kind]));
   if ((Object.keys(minutes) as (keyof Minutes)[]).some(isOff))
     wrong.push(`minutes of a pass are ${JSON.stringify(stack.passMinutes)}`);
   if (!isSame(stack.warnings, stackWarnings(stack))) wrong.push('warnings are not those of the stack');
@@ -176,7 +173,7 @@ function heightsWrong(stack: PlannedStack, passMinutes: Minutes, { shop }: PlanI
 const isNear = (told: HeightCost, right: HeightCost): boolean =>
   isSame([...told.blades].sort(), [...right.blades].sort()) &&
   (['minutesPerLayer', 'costPerLayerMinor'] as const).every(
-    (field) => Math.abs(told[field] - right[field]) <= SUMMED * Math.max(1, right[field]),
+    (field) => Math.abs(told[field] - right[field]) <= SAME_SHARE * Math.max(1, right[field]),
   );
 
 function gangWrong(gang: StackedGang, expected: ExpectedGang, rows: Rows, input: PlanInput): string[] {

@@ -4,7 +4,7 @@ import { Choice } from '../../fields/Choice';
 import { LengthField } from '../../fields/LengthField';
 import { Distance, FaceArea, Measure } from '../../drawing/Measure';
 import { WoodSelect } from '../../fields/WoodSelect';
-import { useUnit } from '../../services';
+import { useUnit } from '../../use-services';
 import { counted } from '../../words/counted';
 import { BRIDGE_WORDS, DIFFICULTY_WORDS, difficultyReasonWords } from '../../words/drawing';
 import type { Understood } from '../../workers/reader.worker';

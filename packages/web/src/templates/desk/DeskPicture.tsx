@@ -4,7 +4,7 @@ import { IconZoomIn, IconZoomOut, IconZoomScan } from '@tabler/icons-react';
 import type { DrawingFault, LineKind, Point } from '@rapid-jig/core';
 import { Rule } from '../../drawing/Rule';
 import { woodFill } from '../../drawing/WoodDefs';
-import { useUnit } from '../../services';
+import { useUnit } from '../../use-services';
 import type { ShownDrawing, ShownLine } from '../../workers/reader.worker';
 import { useDeskKeys } from './desk-keys';
 import { DRAWN } from '../../theme/drawn';

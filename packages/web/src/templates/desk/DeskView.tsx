@@ -5,7 +5,7 @@ import { useSearchParams } from 'react-router';
 import { useStore } from 'zustand';
 import type { Fault } from '@rapid-jig/core';
 import { AboutSize } from '../../drawing/Measure';
-import { useServices, useUnit } from '../../services';
+import { useServices, useUnit } from '../../use-services';
 import { stageWords } from '../../words/drawing';
 import { AsksPanel } from './AsksPanel';
 import type { Desk, DeskState } from './desk';
@@ -246,7 +246,7 @@ function Picture({ desk, state, step, chosen, onChoose, pointing, onPointing, on
       const datum = await reader.nearestEdge(at);
       if (datum) desk.edit((steps) => ({ ...steps, datum }));
       onPointing(null);
-    } else if (pointing && pointing.points.length < 2) {
+    } else if (pointing?.kind === 'distance' && pointing.points.length < 2) {
       const corner = (await reader.nearestCorner(at, reach)) ?? at;
       // A second point may be set before the first one's corner is found: both count.
       onPointing((now) =>
@@ -260,7 +260,7 @@ function Picture({ desk, state, step, chosen, onChoose, pointing, onPointing, on
       woodId={state.making.woodId}
       chosen={chosen}
       onChoose={onChoose}
-      onPlace={pointing === null ? null : (at, reach) => void place(at, reach)}
+      onPlace={pointing === null || pointing.kind === 'seen' ? null : (at, reach) => void place(at, reach)}
       faults={step === 'mend' || step === 'lines' ? drawing.faults : []}
       onFault={onFault}
       overlay={(px) => (

@@ -8,7 +8,7 @@ import { ShortField } from '../../fields/ShortField';
 import { useOnce } from '../../fields/use-once';
 import { LengthField } from '../../fields/LengthField';
 import { WoodSelect } from '../../fields/WoodSelect';
-import { useServices } from '../../services';
+import { useServices } from '../../use-services';
 import { counted } from '../../words/counted';
 import type { ShownLine } from '../../workers/reader.worker';
 import type { Desk, DeskFile, DeskState } from './desk';

@@ -1,7 +1,7 @@
 import { Box, Button, ButtonGroup, Typography } from '@mui/material';
 import { boxUnion, type DrawingFault, type LeftOut, type MendAction } from '@rapid-jig/core';
 import { LengthField } from '../../fields/LengthField';
-import { useUnit } from '../../services';
+import { useUnit } from '../../use-services';
 import { faultWords, LEFT_OUT_WORDS, MEND_WORDS } from '../../words/drawing';
 import { counted } from '../../words/counted';
 import type { Desk } from './desk';

@@ -205,6 +205,7 @@ export function PointedOverlay({ pointing, datum, px }: PointedOverlayProps) {
           vectorEffect="non-scaling-stroke"
         />
       )}
+      {pointing?.kind === 'seen' && <Ring at={pointing.at} px={px} radius={14} colour={DANGER} dash="" />}
       {points.map((at, i) => (
         <Dot key={i} at={at} px={px} radius={5} fill={DANGER} />
       ))}

@@ -9,6 +9,7 @@ import {
   IconRotateClockwise2,
 } from '@tabler/icons-react';
 import {
+  boxUnion,
   distance,
   turnGrain,
   type DrawingSteps,
@@ -21,12 +22,17 @@ import {
 import { Choice } from '../../fields/Choice';
 import { DecimalField } from '../../fields/DecimalField';
 import { LengthField } from '../../fields/LengthField';
+import { placesWords } from '../../words/places';
 import { Measure, AboutSize, Size } from '../../drawing/Measure';
 import type { ShownDrawing } from '../../workers/reader.worker';
 import type { Desk } from './desk';
 
 /** What is being pointed at on the drawing. */
-export type Pointing = { readonly kind: 'distance'; readonly points: readonly Point[] } | { readonly kind: 'datum' };
+export type Pointing =
+  | { readonly kind: 'distance'; readonly points: readonly Point[] }
+  | { readonly kind: 'datum' }
+  /** Something that the panel speaks of, shown on the drawing. */
+  | { readonly kind: 'seen'; readonly at: Point };
 
 interface ShapePanelProps {
   readonly desk: Desk;
@@ -38,15 +44,19 @@ interface ShapePanelProps {
 
 /** Size, held sizes, turning, grain and datum edge; each can be undone. */
 export function ShapePanel(props: ShapePanelProps) {
-  const { desk, drawing, steps } = props;
+  const { desk, drawing, steps, pointing, onPoint } = props;
   const shape = (step: ShapeStep): void => desk.edit((now) => ({ ...now, shape: [...now.shape, step] }));
+  // What is being pointed at with a purpose stays so.
+  const seen = (at: Point | null): void => {
+    if (pointing === null || pointing.kind === 'seen') onPoint(at && { kind: 'seen', at });
+  };
   return (
     <>
       <Typography>
         Now <AboutSize length={drawing.width} width={drawing.height} />
       </Typography>
       <ScaleTo shape={shape} />
-      <HeldSizes desk={desk} features={drawing.features} held={steps.held} />
+      <HeldSizes desk={desk} features={drawing.features} held={steps.held} lines={drawing.lines} onSeen={seen} />
       <TrueSize {...props} shape={shape} />
       <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }} role="group" aria-label="Turn and mirror">
         <Button startIcon={<IconRotate2 size={18} />} onClick={() => shape({ kind: 'rotate', angle: Math.PI / 2 })}>
@@ -153,10 +163,17 @@ interface HeldSizesProps {
   readonly desk: Desk;
   readonly features: readonly Feature[];
   readonly held: readonly string[];
+  readonly lines: ShownDrawing['lines'];
+  /** Shows one on the drawing; null shows none. */
+  readonly onSeen: (at: Point | null) => void;
 }
 
-function HeldSizes({ desk, features, held }: HeldSizesProps) {
+function HeldSizes({ desk, features, held, lines, onSeen }: HeldSizesProps) {
   if (features.length === 0) return null;
+  const places = placesWords(
+    features.map(({ at }) => at),
+    boxUnion(lines.map(({ box }) => box)),
+  );
   const hold = (ids: readonly string[], on: boolean): void =>
     desk.edit((steps) => {
       const others = steps.held.filter((id) => !ids.includes(id));
@@ -169,14 +186,19 @@ function HeldSizes({ desk, features, held }: HeldSizesProps) {
         Slots, dowel holes and inserts that keep their size when the rest is scaled.
       </Typography>
       <Box sx={{ maxHeight: 170, overflowY: 'auto' }}>
-        {features.slice(0, MOST_FEATURES).map(({ id, kind, width, depth }) => (
+        {features.slice(0, MOST_FEATURES).map(({ id, kind, width, depth, at }, i) => (
           <FormControlLabel
             key={id}
             sx={{ display: 'flex' }}
+            onPointerEnter={() => onSeen(at)}
+            onPointerLeave={() => onSeen(null)}
+            onFocus={() => onSeen(at)}
+            onBlur={() => onSeen(null)}
             control={<Checkbox size="small" checked={held.includes(id)} onChange={(_event, on) => hold([id], on)} />}
             label={
               <>
-                {FEATURE_WORDS[kind]} {kind === 'hole' ? <Measure mm={width} /> : <Size length={width} width={depth} />}
+                {FEATURE_WORDS[kind]} {kind === 'hole' ? <Measure mm={width} /> : <Size length={width} width={depth} />}{' '}
+                {places[i]}
               </>
             }
           />

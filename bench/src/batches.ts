@@ -2,7 +2,7 @@ import load from 'highs';
 import {
   highsSolver,
   layOnBoards,
-  layOnRoll,
+  packStrip,
   seededSearch,
   type LaidBoard,
   type LaidPiece,
@@ -20,7 +20,7 @@ const STEPS = 25_000;
 /** Sections are at most so many of the longest piece for the bound. */
 const LONGEST_SECTION = 2;
 
-/** Batches of equal blanks: on a roll, on sheets of one size, on mixed boards. */
+/** Batches of equal blanks: on a strip, on sheets of one size, on mixed boards. */
 export async function benchBatches(): Promise<void> {
   const solver = highsSolver(await load());
   for (const [name, seed] of [
@@ -41,9 +41,9 @@ function printRoll(name: string, cases: readonly Batch[][], solver: LinearSolver
   const outcomes = cases.map((batches, i) => {
     const pieces = piecesOfBatches(batches);
     const started = performance.now();
-    const laid = layOnRoll(pieces, BATCH_WIDTH, BATCH_KERF, seededSearch(i, Infinity), STEPS);
+    const laid = packStrip(pieces, BATCH_WIDTH, BATCH_KERF, seededSearch(i, Infinity), STEPS);
     const ms = performance.now() - started;
-    if (!laid) throw new Error('no piece is wider than the roll');
+    if (!laid) throw new Error('no piece is wider than the strip');
     const withKerf = batches.map(({ length, width, count }) => ({
       length: length + BATCH_KERF,
       width: width + BATCH_KERF,
@@ -60,7 +60,7 @@ function printRoll(name: string, cases: readonly Batch[][], solver: LinearSolver
   });
   const over = (gaps: readonly number[]): string => `${(100 * median(gaps)).toFixed(1)} %`;
   printRow(
-    `24 batches on a roll 24 in wide${name}: over the area; over sections in fractions; maxrects-packer over the area`,
+    `24 batches on a strip 24 in wide${name}: over the area; over sections in fractions; maxrects-packer over the area`,
     `${over(outcomes.map(({ ours, area }) => ours / area - 1))}; ${over(outcomes.flatMap(({ ours, stages }) => (stages ? [ours / stages - 1] : [])))}; ${over(outcomes.map(({ maxrects, area }) => maxrects / area - 1))}`,
   );
   printRow(

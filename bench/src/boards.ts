@@ -1,4 +1,4 @@
-import { layOnBoards, layOnRoll, seededSearch, type LaidBoard, type LaidPiece } from '@rapid-jig/core';
+import { layOnBoards, packStrip, seededSearch, type LaidBoard, type LaidPiece } from '@rapid-jig/core';
 import { median, printRow } from './measure';
 import { maxrectsLength, maxrectsStock, potpackArea } from './peers';
 import { randomFrom } from './random';
@@ -93,7 +93,7 @@ function trimmed(pieces: readonly Sized[], seed: number): Sized[] {
 function stripOutcome(pieces: readonly Sized[], seed: number, kerf: number): Outcome {
   const started = performance.now();
   const fixed = pieces.map((piece) => ({ ...piece, turnable: false }));
-  const laid = layOnRoll(fixed, SHEET_WIDTH, kerf, seededSearch(seed, Infinity), STRETCH_STEPS);
+  const laid = packStrip(fixed, SHEET_WIDTH, kerf, seededSearch(seed, Infinity), STRETCH_STEPS);
   const ms = performance.now() - started;
   if (!laid) throw new Error('every piece came from a sheet of this width');
   const areaOf = (length: number): number => (length + kerf) * (SHEET_WIDTH + kerf);

@@ -1,7 +1,7 @@
 import type { LinearSolver } from '@rapid-jig/core';
 import type { Batch } from './batch-cases';
 
-/** A section of the roll: its length, and how many of each batch are cut from it. */
+/** A section of the strip: its length, and how many of each batch are cut from it. */
 interface Section {
   readonly length: number;
   readonly counts: readonly number[];
@@ -14,7 +14,7 @@ const SECTIONS_PER_ROUND = 5;
 const NEAR = 1e-6;
 
 /**
- * The least length of a roll cut edge to edge into sections no longer than `longest`, sections in fractions allowed: column
+ * The least length of a strip cut edge to edge into sections no longer than `longest`, sections in fractions allowed: column
  * generation with a linear solver; sections are found by dynamic programming over all ways of cutting edge to edge again
  * and again (Gilmore and Gomory 1966). Sizes and lengths in whole cells, kerf taken in. Null where it did not end in time.
  */

@@ -267,7 +267,7 @@ export type {
   WorkDone,
   WorkEvent,
 } from './ledger';
-export { layOnBoards, layOnRoll, piecesIn, seededSearch } from './layout';
+export { layOnBoards, packStrip, piecesIn, seededSearch } from './layout';
 export type { CutStep, CutTake, LaidBoard, LaidPiece, PieceNode } from './layout';
 export { cutBars, highsSolver } from './rods';
 export type { Bars, Lengths, LinearSolver } from './rods';

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { MaxRectsPacker } from 'maxrects-packer/dist/maxrects-packer.mjs';
-import { layOnBoards, layOnRoll, piecesIn, rollTree, seededSearch, verifyCuts, type LaidPiece } from '.';
+import { layOnBoards, packStrip, piecesIn, stripTree, seededSearch, verifyCuts, type LaidPiece } from '.';
 import { tried } from '../cases.test-support';
 
 const batch = fc.record({
@@ -13,7 +13,7 @@ const batch = fc.record({
 const piecesOf = (batches: readonly { length: number; width: number; count: number; turnable: boolean }[]) =>
   batches.flatMap(({ count, ...piece }): LaidPiece[] => Array.from({ length: count }, () => piece));
 
-/** A roll 24 in wide, kerf 1/8 in, in sixteenths. */
+/** A strip 24 in wide, kerf 1/8 in, in sixteenths. */
 const WIDTH = 384;
 const KERF = 2;
 const STEPS = 1500;
@@ -21,13 +21,13 @@ const STEPS = 1500;
 const placesIn = (count: number): number[] => Array.from({ length: count }, (_none, i) => i);
 
 describe('batches of equal blanks', () => {
-  test('on a roll every piece is laid once, and the cuts keep every rule', () => {
+  test('on a strip every piece is laid once, and the cuts keep every rule', () => {
     fc.assert(
       fc.property(fc.array(batch, { minLength: 1, maxLength: 7 }), fc.integer(), (batches, seed) => {
         const pieces = piecesOf(batches).map((piece) => ({ ...piece, turnable: false }));
-        const laid = layOnRoll(pieces, WIDTH, KERF, seededSearch(seed, Infinity), STEPS)!;
+        const laid = packStrip(pieces, WIDTH, KERF, seededSearch(seed, Infinity), STEPS)!;
         const board = { x: 0, y: 0, length: laid.length, width: WIDTH };
-        const tree = rollTree(laid.sections, board, KERF);
+        const tree = stripTree(laid.sections, board, KERF);
         expect(verifyCuts(tree, board, pieces, KERF)).toEqual([]);
         expect(
           piecesIn(tree)
@@ -72,7 +72,7 @@ describe('batches of equal blanks', () => {
     const pieces = piecesOf(
       sizes.map(([own = 0, width = 0, count = 0]) => ({ length: own, width, count, turnable: false })),
     );
-    expect(layOnRoll(pieces, WIDTH, KERF, seededSearch(1, Infinity), STEPS)?.length).toBe(length);
+    expect(packStrip(pieces, WIDTH, KERF, seededSearch(1, Infinity), STEPS)?.length).toBe(length);
   });
 
   test('no longer than a second library, which need not cut edge to edge, lays them', () => {
@@ -86,13 +86,13 @@ describe('batches of equal blanks', () => {
         turnable: false,
       }));
       const pieces = piecesOf(batches);
-      const laid = layOnRoll(pieces, WIDTH, KERF, seededSearch(n, Infinity), 10_000)!;
+      const laid = packStrip(pieces, WIDTH, KERF, seededSearch(n, Infinity), 10_000)!;
       expect(fitsShorter(pieces, laid.length - 1)).toBe(false);
     }
   });
 });
 
-/** True where maxrects-packer lays all pieces on a roll of this length. */
+/** True where maxrects-packer lays all pieces on a strip of this length. */
 function fitsShorter(pieces: readonly LaidPiece[], length: number): boolean {
   const options = { smart: false, pot: false, square: false, allowRotation: false, border: 0 };
   const packer = new MaxRectsPacker(length, WIDTH, KERF, options);

@@ -4,7 +4,7 @@ import { boardAround } from './flaws';
 import { fillFree } from './free-form';
 import { isBatch, kindsOf } from './kinds';
 import type { LaidBoard, UsedBoard } from './laid-board';
-import { layOnRoll, rollTree } from './roll';
+import { packStrip, stripTree } from './strip-packing';
 import { limited, type Search } from './search';
 import { StagedBoards } from './staged-boards';
 import { tidied } from './tidy';
@@ -319,9 +319,9 @@ function inOneStretch(state: State): BoardsLayout | null {
     .filter(({ length, width, flaws }) => flaws.length === 0 && length * width >= area)
     .sort((a, b) => a.cost - b.cost);
   for (const board of able.slice(0, MOST_STRETCHES)) {
-    const found = layOnRoll(pieces, board.width, kerf, search, STRETCH_STEPS);
+    const found = packStrip(pieces, board.width, kerf, search, STRETCH_STEPS);
     if (!found || found.length > board.length) continue;
-    const tree = rollTree(found.sections, { x: 0, y: 0, length: board.length, width: board.width }, kerf);
+    const tree = stripTree(found.sections, { x: 0, y: 0, length: board.length, width: board.width }, kerf);
     return layoutOf(state, [{ board: board.i, tree, pieces: state.loose }]);
   }
   return null;

@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { type LaidPiece, layOnBoards, layOnRoll, seededSearch } from '.';
+import { type LaidPiece, layOnBoards, packStrip, seededSearch } from '.';
 import { tried } from '../cases.test-support';
 
 interface Size {
@@ -9,7 +9,7 @@ interface Size {
 }
 
 /**
- * The least length of a roll that takes pieces cut edge to edge, by trying every way to join them: two groups end to end
+ * The least length of a strip that takes pieces cut edge to edge, by trying every way to join them: two groups end to end
  * or side by side, each joined in every way itself. Sizes have a kerf taken in.
  */
 function leastLength(pieces: readonly Size[], width: number): number {
@@ -41,7 +41,7 @@ function leastLength(pieces: readonly Size[], width: number): number {
   return Math.min(...shapesOf((1 << pieces.length) - 1).map(({ length }) => length));
 }
 
-test('every way tried: up to six pieces on a roll are never laid longer than the best way', () => {
+test('every way tried: up to six pieces on a strip are never laid longer than the best way', () => {
   const side = fc.integer({ min: 20, max: 100 });
   fc.assert(
     fc.property(
@@ -50,7 +50,7 @@ test('every way tried: up to six pieces on a roll are never laid longer than the
       (sizes, kerf) => {
         const pieces = sizes.map((one): LaidPiece => ({ ...one, turnable: false }));
         const grown = sizes.map(({ length, width }) => ({ length: length + kerf, width: width + kerf }));
-        const found = layOnRoll(pieces, 120, kerf, seededSearch(1, 4000), 4000)!;
+        const found = packStrip(pieces, 120, kerf, seededSearch(1, 4000), 4000)!;
         expect(found.length).toBe(leastLength(grown, 120 + kerf) - kerf);
       },
     ),
@@ -80,9 +80,9 @@ test('every way tried: up to five pieces have room on a board just where some wa
 
 test('what may be turned is turned where that is shorter', () => {
   const pieces = [1, 2].map((): LaidPiece => ({ length: 90, width: 30, turnable: true }));
-  // Lengthways they take 90 of a roll 60 wide; of one 90 wide, turned and end to end, 60.
-  expect(layOnRoll(pieces, 60, 0, seededSearch(1, 10), 10)!.length).toBe(90);
-  expect(layOnRoll(pieces, 90, 0, seededSearch(1, 10), 10)!.length).toBe(60);
+  // Lengthways they take 90 of a strip 60 wide; of one 90 wide, turned and end to end, 60.
+  expect(packStrip(pieces, 60, 0, seededSearch(1, 10), 10)!.length).toBe(90);
+  expect(packStrip(pieces, 90, 0, seededSearch(1, 10), 10)!.length).toBe(60);
 });
 
 test('by hand: two of 60 by 50 side by side, the third across the end', () => {
@@ -93,7 +93,7 @@ test('by hand: two of 60 by 50 side by side, the third across the end', () => {
   ];
   expect(leastLength(wide, 100)).toBe(90);
   expect(
-    layOnRoll(
+    packStrip(
       wide.map((one) => ({ ...one, turnable: false })),
       100,
       0,

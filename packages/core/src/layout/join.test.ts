@@ -8,14 +8,14 @@ import { tried } from '../cases.test-support';
 
 const piece = (length: number, width: number): LaidPiece => ({ length, width, turnable: false });
 const leavesOf = (pieces: readonly LaidPiece[]): Block[] => pieces.map((one, i) => pieceBlock(one, i, 0));
-const roll = (pieces: readonly LaidPiece[], width: number) => ({
+const strip = (pieces: readonly LaidPiece[], width: number) => ({
   width,
   narrowest: Math.min(...pieces.map((one) => one.width)),
   area: pieces.reduce((sum, one) => sum + one.length * one.width, 0),
   longest: 10_000,
 });
 const joined = (pieces: readonly LaidPiece[], width: number, steps = 200): Block[] =>
-  joinAgreeing(leavesOf(pieces), roll(pieces, width), seededSearch(1, steps));
+  joinAgreeing(leavesOf(pieces), strip(pieces, width), seededSearch(1, steps));
 
 /** Every block is as long and wide as its two parts make it, down to the pieces. */
 function isSound(block: Block, pieces: readonly LaidPiece[]): boolean {
@@ -43,7 +43,7 @@ describe('joining pieces whose sides agree', () => {
     expect(joined([piece(53, 31), piece(71, 47)], 60)).toHaveLength(2);
   });
 
-  test('whatever the pieces: each is in one block, none wider than the roll, every block as large as its parts', () => {
+  test('whatever the pieces: each is in one block, none wider than the strip, every block as large as its parts', () => {
     const side = fc.integer({ min: 10, max: 60 }).map((n) => 5 * Math.ceil(n / 5));
     fc.assert(
       fc.property(fc.array(fc.tuple(side, side), { minLength: 1, maxLength: 20 }), (sizes) => {

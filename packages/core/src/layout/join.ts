@@ -1,8 +1,8 @@
 import { type Block, joinBlocks } from './block';
 import type { Search } from './search';
 
-/** What blocks are joined for: a roll of this width, kerf taken in. */
-export interface Roll {
+/** What blocks are joined for: a strip of this width, kerf taken in. */
+export interface Strip {
   readonly width: number;
   /** Of the narrowest piece: what is left beside a block and narrower than that is lost. */
   readonly narrowest: number;
@@ -12,10 +12,10 @@ export interface Roll {
   readonly longest: number;
 }
 
-const takenWidth = (width: number, { width: whole, narrowest }: Roll): number =>
+const takenWidth = (width: number, { width: whole, narrowest }: Strip): number =>
   whole - width < narrowest ? whole : width;
 
-const wasteOf = ({ length, width, area }: Block, roll: Roll): number => length * takenWidth(width, roll) - area;
+const wasteOf = ({ length, width, area }: Block, strip: Strip): number => length * takenWidth(width, strip) - area;
 
 /** Rounds without a better answer after which the search begins anew. */
 const PATIENCE = 1200;
@@ -29,19 +29,19 @@ const FEW_PIECES = 5;
  * takes some of them apart again and joins them otherwise, keeping what is not worse (ruin and recreate, Schrimpf and
  * others 2000). Pieces of a sheet that was once cut up come together again; of others few agree. Returns the blocks left.
  */
-export function joinAgreeing(leaves: readonly Block[], roll: Roll, search: Search): Block[] {
-  const joining = new Joining(roll, search.random);
+export function joinAgreeing(leaves: readonly Block[], strip: Strip, search: Search): Block[] {
+  const joining = new Joining(strip, search.random);
   let best = joining.join(leaves);
-  let least = costOf(best, roll);
+  let least = costOf(best, strip);
   let [roots, cost, since] = [best, least, 0];
   for (let round = 0; best.length > 1 && search.spend(joining.takeSteps()); round++) {
     if (round > PATIENCE && best.length * FEW_PIECES > leaves.length) break;
     if (++since > PATIENCE) {
       roots = joining.join(leaves);
-      [cost, since] = [costOf(roots, roll), 0];
+      [cost, since] = [costOf(roots, strip), 0];
     }
     const next = joining.join(takenApart(roots, search.random));
-    const nextCost = costOf(next, roll);
+    const nextCost = costOf(next, strip);
     if (nextCost < cost) since = 0;
     if (nextCost <= cost || search.random() < 0.01) [roots, cost] = [next, nextCost];
     if (nextCost < least) [best, least] = [next, nextCost];
@@ -50,8 +50,8 @@ export function joinAgreeing(leaves: readonly Block[], roll: Roll, search: Searc
 }
 
 /** Few blocks with little waste in them. */
-const costOf = (roots: readonly Block[], roll: Roll): number =>
-  roots.reduce((sum, block) => sum + 0.02 + (3 * wasteOf(block, roll)) / roll.area, 0);
+const costOf = (roots: readonly Block[], strip: Strip): number =>
+  roots.reduce((sum, block) => sum + 0.02 + (3 * wasteOf(block, strip)) / strip.area, 0);
 
 /** Some of the blocks taken apart: down to their pieces, or a few joins deep. */
 function takenApart(roots: readonly Block[], random: () => number): Block[] {
@@ -92,7 +92,7 @@ class Joining {
   private looks = 0;
 
   constructor(
-    private readonly roll: Roll,
+    private readonly strip: Strip,
     private readonly random: () => number,
   ) {}
 
@@ -107,7 +107,7 @@ class Joining {
       const block = joinBlocks(a, b, along);
       this.live.delete(a);
       this.live.delete(b);
-      for (const other of this.alike(this.byWidth, takenWidth(block.width, this.roll))) this.weigh(other, block, true);
+      for (const other of this.alike(this.byWidth, takenWidth(block.width, this.strip))) this.weigh(other, block, true);
       for (const other of this.alike(this.byLength, block.length)) this.weigh(other, block, false);
       this.live.add(block);
       this.enter(block);
@@ -128,7 +128,7 @@ class Joining {
       if (group) group.push(block);
       else sides.set(side, [block]);
     };
-    add(this.byWidth, takenWidth(block.width, this.roll));
+    add(this.byWidth, takenWidth(block.width, this.strip));
     add(this.byLength, block.length);
   }
 
@@ -148,16 +148,16 @@ class Joining {
   /** Small joins go first, such that waste nothing, and such that agree with a third block. */
   private weigh(a: Block, b: Block, along: boolean): void {
     this.looks += LOOKS_TO_WEIGH;
-    const { roll } = this;
+    const { strip } = this;
     const length = along ? a.length + b.length : Math.max(a.length, b.length);
     const width = along ? Math.max(a.width, b.width) : a.width + b.width;
-    if (width > roll.width || length > roll.longest) return;
-    const taken = takenWidth(width, roll);
+    if (width > strip.width || length > strip.longest) return;
+    const taken = takenWidth(width, strip);
     const size = length * taken;
     const waste = (size - a.area - b.area) / size;
     if (waste > MOST_WASTE) return;
-    const agrees = this.agree(this.byWidth, taken) + this.agree(this.byLength, length) + Number(taken === roll.width);
-    this.pairs.push({ a, b, along, score: size / roll.area - 0.3 * agrees + 0.5 * this.random() + 8 * waste });
+    const agrees = this.agree(this.byWidth, taken) + this.agree(this.byLength, length) + Number(taken === strip.width);
+    this.pairs.push({ a, b, along, score: size / strip.area - 0.3 * agrees + 0.5 * this.random() + 8 * waste });
   }
 
   private agree(sides: ReadonlyMap<number, Block[]>, side: number): number {

@@ -7,9 +7,9 @@ import {
   type LaidBoard,
   type LaidPiece,
   layOnBoards,
-  layOnRoll,
-  rollBound,
-  rollTree,
+  packStrip,
+  stripBound,
+  stripTree,
   seededSearch,
   verifyCuts,
 } from '.';
@@ -37,7 +37,7 @@ const anyPieces = fc.array(fc.record({ length: side, width: side, turnable: fc.b
   maxLength: 30,
 });
 
-describe('on a roll', () => {
+describe('on a strip', () => {
   test('a sheet cut edge to edge at random comes together again without waste', () => {
     const cut = (l: number, w: number, n: number, random: () => number): LaidPiece[] => {
       if (n <= 1 || (l < 40 && w < 40)) return [piece(l, w)];
@@ -50,10 +50,10 @@ describe('on a roll', () => {
     };
     for (const seed of [1, 2, 3]) {
       const pieces = cut(1536, 768, 24, seededSearch(seed, 0).random);
-      const found = layOnRoll(pieces, 768, 0, seededSearch(seed, 20_000), 20_000)!;
+      const found = packStrip(pieces, 768, 0, seededSearch(seed, 20_000), 20_000)!;
       expect(found.length).toBe(1536);
       const place = { x: 0, y: 0, length: 1536, width: 768 };
-      expect(verifyCuts(rollTree(found.sections, place, 0), place, pieces, 0)).toEqual([]);
+      expect(verifyCuts(stripTree(found.sections, place, 0), place, pieces, 0)).toEqual([]);
     }
   });
 
@@ -61,9 +61,9 @@ describe('on a roll', () => {
     fc.assert(
       fc.property(anyPieces, fc.integer({ min: 0, max: 6 }), (pieces, kerf) => {
         const fixed = pieces.map((one) => ({ ...one, turnable: false }));
-        const found = layOnRoll(fixed, 420, kerf, seededSearch(7, 400), 400)!;
+        const found = packStrip(fixed, 420, kerf, seededSearch(7, 400), 400)!;
         const place = { x: 0, y: 0, length: found.length, width: 420 };
-        const tree = rollTree(found.sections, place, kerf);
+        const tree = stripTree(found.sections, place, kerf);
         expect(verifyCuts(tree, place, fixed, kerf)).toEqual([]);
         expect(laidIn(tree)).toEqual(fixed.map((_one, i) => i));
         expect(found.length).toBeGreaterThanOrEqual(found.bound);
@@ -72,11 +72,11 @@ describe('on a roll', () => {
     );
   });
 
-  test('a piece wider than the roll has no layout; the bound by hand', () => {
-    expect(layOnRoll([piece(10, 500)], 400, 3, seededSearch(1, 100), 100)).toBeNull();
-    // Four of 100 by 50 with a kerf of 2 beside each, on a roll 100 wide: 4 * 102 * 52 / 102 = 208, less one kerf.
+  test('a piece wider than the strip has no layout; the bound by hand', () => {
+    expect(packStrip([piece(10, 500)], 400, 3, seededSearch(1, 100), 100)).toBeNull();
+    // Four of 100 by 50 with a kerf of 2 beside each, on a strip 100 wide: 4 * 102 * 52 / 102 = 208, less one kerf.
     expect(
-      rollBound(
+      stripBound(
         [1, 2, 3, 4].map(() => piece(100, 50)),
         100,
         2,

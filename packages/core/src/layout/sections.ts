@@ -6,7 +6,7 @@ import type { Search } from './search';
 import { Stages } from './stages';
 import type { LaidPiece } from './tree';
 
-/** A stretch of a roll from side to side, and how much of it is used. */
+/** A stretch of a strip from side to side, and how much of it is used. */
 interface Section {
   readonly block: Block;
   readonly share: number;
@@ -17,21 +17,21 @@ interface Sections {
   readonly length: number;
 }
 
-/** Fills tried for a section when the roll is first laid, and when some of it is laid anew; of batches stages do most. */
+/** Fills tried for a section when the strip is first laid, and when some of it is laid anew; of batches stages do most. */
 const FIRST_TRIES = 12;
 const TRIES = 6;
 const TRIES_OF_BATCHES = 3;
 /** Rolls laid before the best of them is bettered. */
 const STARTS = 6;
-/** Rounds without a shorter roll after which it is laid anew. */
+/** Rounds without a shorter strip after which it is laid anew. */
 const PATIENCE = 600;
-/** A roll longer by about so much of its bound is still taken, so that the search can leave a dead end. */
+/** A strip longer by about so much of its bound is still taken, so that the search can leave a dead end. */
 const SLACK = 0.001;
 
 /**
- * Lays pieces on a roll section by section, each cut off across and filled on its own; then again and again takes the
+ * Lays pieces on a strip section by section, each cut off across and filled on its own; then again and again takes the
  * pieces of some sections, mostly such as waste much, and lays them in other sections, keeping what is hardly worse (ruin
- * and recreate). `width` has a kerf more than the roll. Returns the sections from end to end.
+ * and recreate). `width` has a kerf more than the strip. Returns the sections from end to end.
  */
 export function layInSections(
   pieces: readonly LaidPiece[],
@@ -198,6 +198,6 @@ const CLOSING = 0.3;
 /** Sections in stages are at most as long as so many of the longest piece. */
 const LONGEST_STAGE = 6;
 
-/** Sections shorter or longer than these shares of the roll's width are as long as the longest piece instead. */
+/** Sections shorter or longer than these shares of the strip's width are as long as the longest piece instead. */
 const SHORTEST = 0.08;
 const LONGEST = 0.75;

@@ -35,7 +35,7 @@ export interface StageTaste {
 }
 
 /**
- * Sections of a roll in three stages: cut off across, ripped, and each rip crosscut into columns of equal pieces. For given
+ * Sections of a strip in three stages: cut off across, ripped, and each rip crosscut into columns of equal pieces. For given
  * values of the pieces, tables over widths and lengths tell the best section of every length at once (Gilmore and Gomory
  * 1965), as if there were pieces without end; where there are fewer, their value is lowered until there are enough. So a
  * batch of equal pieces costs no more than one of them. Width and lengths have a kerf taken in.

@@ -1,11 +1,11 @@
 import { boxAround, type Point } from '../geometry';
-import { moveApart, type Spot } from './apart';
+import { removeOverlaps, type Spot } from './overlap-removal';
 import { cellsOf, type Cells } from './cells';
 import type { Body } from './contact';
 import type { Room } from './cover-field';
 import type { Search } from './search';
 import { settle, type Settled } from './settle';
-import { fillStrip } from './strip';
+import { fillStrip } from './shape-strip';
 
 /** A piece to be laid: its outline, and the turns it may be laid in, radians. */
 export interface Shape {
@@ -109,7 +109,7 @@ function squeezed(pieces: readonly (readonly Cells[])[], start: Laid, search: Se
     const room = smallerRoom(best.room, smaller, search.random);
     const from: readonly Spot[] = failed && search.random() < SWAPPED ? swapped(best.spots, search.random) : best.spots;
     const spots: readonly Spot[] | null =
-      areaOf(room) < areaOf(best.room) ? moveApart(pieces, from, room, search) : null;
+      areaOf(room) < areaOf(best.room) ? removeOverlaps(pieces, from, room, search) : null;
     failed = !spots;
     if (spots) best = { room, spots };
     else smaller *= LESS;

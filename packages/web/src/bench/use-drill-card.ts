@@ -1,7 +1,7 @@
 import { useCallback } from 'react';
 import type { BenchStep, DrillPlace, PlannedStack } from '@rapid-jig/core';
 import { useRunState } from '../runs/RunRoute';
-import { useAsked } from '../runs/use-asked';
+import { useAsked } from '../workers/use-asked';
 import { useServices } from '../use-services';
 
 const NO_PLACES: readonly DrillPlace[] = [];

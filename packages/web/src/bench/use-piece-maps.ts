@@ -1,7 +1,7 @@
 import { useCallback } from 'react';
 import type { BenchStep, BenchStepKind, PieceMap, PlannedStack } from '@rapid-jig/core';
 import { useRunState } from '../runs/RunRoute';
-import { useAsked } from '../runs/use-asked';
+import { useAsked } from '../workers/use-asked';
 import { useServices } from '../use-services';
 
 /** At these pieces come off, or are laid out. */

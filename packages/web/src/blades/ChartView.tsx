@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { Box, FormControlLabel, Switch, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
 import { useLoaderData } from 'react-router';
 import { IconFileTypePdf } from '@tabler/icons-react';
@@ -21,7 +21,8 @@ import { Page } from '../shell/Page';
 import { orThrow } from '../shell/or-throw';
 import { FORM_WORDS, reasonWords } from '../words/plan';
 import { ChartPicture, placeIn, type Place } from './ChartPicture';
-import { WorkerFailed } from '../workers/restarting';
+import type { ChartAsk } from '../workers/planner.worker';
+import { useAsked } from '../workers/use-asked';
 
 /** The woods that lie on the maker's rack. */
 export async function loadChart({ api }: Services): Promise<ReadonlySet<string>> {
@@ -38,23 +39,18 @@ export function ChartView() {
   const [onlyOwn, setOnlyOwn] = useState(false);
   const { blades } = useDrawer();
   const shop = useShop();
-  const [rows, setRows] = useState<readonly ChartRow[] | null>(null);
   const [shown, setShown] = useState<Place | null>(null);
-  const ask = useMemo(
+  const asked = useMemo(
     () => ({ units: shop.units, drawer: blades, preferences: bladePreferences(shop) }),
     [shop, blades],
   );
-  useEffect(() => {
-    let isWanted = true;
-    const failed = (error: unknown): void => {
-      if (!(error instanceof WorkerFailed)) throw error;
-      say('The part of the program that chooses blades could not be fetched. See that it still runs on its computer.');
-    };
-    planner.chart(ask).then((made) => isWanted && made && setRows(made), failed);
-    return () => {
-      isWanted = false;
-    };
-  }, [planner, ask, say]);
+  const ask = useCallback((of: ChartAsk) => planner.chart(of), [planner]);
+  const failed = useCallback(
+    () =>
+      say('The part of the program that chooses blades could not be fetched. See that it still runs on its computer.'),
+    [say],
+  );
+  const rows = useAsked(asked, ask, failed)?.answer ?? null;
   const print = async (): Promise<void> => {
     const pdf = await api.bladePoster();
     if (pdf.ok) saveFile('blades.pdf', pdf.value);

@@ -13,7 +13,7 @@ import { Page } from '../shell/Page';
 import { orThrow } from '../shell/or-throw';
 import type { PlanInView } from '../runs/run-state';
 import { useRunDoc, useRunState } from '../runs/RunRoute';
-import { useAsked } from '../runs/use-asked';
+import { useAsked } from '../workers/use-asked';
 import { PatternsView } from './PatternsView';
 
 export async function loadTemplatePatterns({ api }: Services, id: string): Promise<TemplateRevision> {

@@ -14,7 +14,7 @@ import { useServices, useShop } from '../use-services';
 import type { Services } from '../services';
 import { useRunState } from './RunRoute';
 import type { PlanInView } from './run-state';
-import { useAsked } from './use-asked';
+import { useAsked } from '../workers/use-asked';
 import { alikePasses, isAsReckoned } from './alike-passes';
 import { LayersAsCut } from './LayersAsCut';
 import { loadRunWood, type LoadedWood } from './loaded-wood';

@@ -22,7 +22,7 @@ import { drillingNotes } from '../words/drilling';
 import { toldApart } from '../words/told-apart';
 import { RunSection } from './RunSection';
 import { useRunDoc, useRunState } from './RunRoute';
-import { useAsked } from './use-asked';
+import { useAsked } from '../workers/use-asked';
 
 const NO_CARDS: readonly DrillCard[] = [];
 

@@ -5,7 +5,7 @@ import { formatMinutes, pagesPrinted, totalMinutes, type CutSheet, type Paper, t
 import { useServices, useShop } from '../use-services';
 import { dateWords } from './due';
 import { useRunDoc, useRunState } from './RunRoute';
-import { useAsked } from './use-asked';
+import { useAsked } from '../workers/use-asked';
 import { SheetBlades, SheetBlanks, SheetCounts, SheetNeeds, SheetStacks } from './SheetTables';
 import { CheckBar, PatternPages, patternHeightsMm } from './SheetPatterns';
 import { counted } from '../words/counted';

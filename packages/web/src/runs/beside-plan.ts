@@ -1,8 +1,10 @@
-import { createContext, useContext, useEffect, useMemo, useState } from 'react';
+import { createContext, useCallback, useContext, useEffect, useMemo, useState } from 'react';
 import { useServices } from '../use-services';
 import type { RunPrices } from '../workers/planner.worker';
 import { WorkerFailed } from '../workers/restarting';
+import { useAsked } from '../workers/use-asked';
 import { useRunState } from './RunRoute';
+import type { PlanInView } from './run-state';
 
 /** What is worked out about a run beside its plan; null until it is known. */
 export interface BesidePlan {
@@ -28,12 +30,12 @@ const unlessTold = (error: unknown): void => {
 export function useBesidePlan(): BesidePlan {
   const { planner } = useServices();
   const { planned } = useRunState();
-  const [families, setFamilies] = useState<BesidePlan['families']>(null);
+  const ask = useCallback(({ input }: PlanInView) => planner.families(input), [planner]);
+  const families = useAsked(planned, ask)?.answer ?? null;
   const [prices, setPrices] = useState<RunPrices | null>(null);
   useEffect(() => {
     if (!planned) return;
     const { input } = planned;
-    planner.families(input).then((told) => told && setFamilies(told), unlessTold);
     const waiting = setTimeout(() => {
       planner.prices(planned, input).then((told) => told && setPrices(told), unlessTold);
     }, AT_REST_MS);

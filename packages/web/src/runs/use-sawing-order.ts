@@ -2,7 +2,7 @@ import { useCallback } from 'react';
 import type { PhaseOrder, PlannedStack } from '@rapid-jig/core';
 import { useServices, useShop } from '../use-services';
 import { useRunDoc, useRunState } from './RunRoute';
-import { useAsked } from './use-asked';
+import { useAsked } from '../workers/use-asked';
 
 /** The order of cuts in every phase of a stack; null until it is found: then they stand in the order of the plan, which keeps its rules. */
 export function useSawingOrder(stack: PlannedStack | null): readonly PhaseOrder[] | null {

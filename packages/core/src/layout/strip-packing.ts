@@ -6,8 +6,8 @@ import { limited, type Search } from './search';
 import { layInSections } from './sections';
 import { type CutTree, type LaidPiece, restNode } from './tree';
 
-/** Sections of a roll from end to end, and the least length any layout could need. */
-export interface RollLayout {
+/** Sections of a strip from end to end, and the least length any layout could need. */
+export interface PackedStrip {
   readonly sections: readonly Block[];
   readonly length: number;
   /** By area, each piece with its kerf; and by the longest piece. */
@@ -18,19 +18,19 @@ export interface RollLayout {
 const JOINING = 0.6;
 
 /**
- * Lays pieces on a roll of the given width, grain kept, so that it is cut edge to edge and takes little length. Of a few
+ * Lays pieces on a strip of the given width, grain kept, so that it is cut edge to edge and takes little length. Of a few
  * pieces every way is tried. Where sides agree so well that joining wastes nothing, that is it; else it is laid in
- * sections. The same pieces, seed and steps give the same layout. Null where a piece is wider than the roll.
+ * sections. The same pieces, seed and steps give the same layout. Null where a piece is wider than the strip.
  */
-export function layOnRoll(
+export function packStrip(
   pieces: readonly LaidPiece[],
   width: number,
   kerf: number,
   search: Search,
   steps: number,
-): RollLayout | null {
+): PackedStrip | null {
   if (pieces.length === 0 || pieces.some((piece) => piece.width > width)) return null;
-  const bound = rollBound(pieces, width, kerf);
+  const bound = stripBound(pieces, width, kerf);
   const own = limited(search, steps);
   const spending = (share: number): Search => limited(own, share * steps);
   const few = pieces.length <= FEW ? joinFew(pieces, width + kerf, kerf) : null;
@@ -42,8 +42,8 @@ export function layOnRoll(
   return { sections, length, bound };
 }
 
-/** The least length of a roll that could hold the pieces with a kerf beside each. */
-export function rollBound(pieces: readonly LaidPiece[], width: number, kerf: number): number {
+/** The least length of a strip that could hold the pieces with a kerf beside each. */
+export function stripBound(pieces: readonly LaidPiece[], width: number, kerf: number): number {
   const area = pieces.reduce((sum, piece) => sum + (piece.length + kerf) * (piece.width + kerf), 0);
   const longest = pieces.reduce((most, piece) => Math.max(most, piece.length), 0);
   return Math.max(longest, Math.ceil(area / (width + kerf)) - kerf);
@@ -74,8 +74,8 @@ function joinedSections(
   return blocks.every((block) => block.area === block.length * (width + kerf)) ? blocks : null;
 }
 
-/** The cuts of a roll, or of a board as wide and longer, in its lower left corner. */
-export function rollTree(sections: readonly Block[], place: Place, kerf: number): CutTree {
+/** The cuts of a strip, or of a board as wide and longer, in its lower left corner. */
+export function stripTree(sections: readonly Block[], place: Place, kerf: number): CutTree {
   const whole = sections.reduceRight<Block | null>((beyond, section) => joinBlocks(section, beyond, true), null);
   return whole ? treeOf(whole, place, kerf) : restNode(place);
 }

@@ -33,7 +33,7 @@ const LESS = 0.95;
  * it lies least on others, and two that keep lying on each other weigh more and more, so that the search does not come to rest
  * in between (guided local search, Egeblad, Nielsen and Odgaard 2007). Pure.
  */
-export function moveApart(
+export function removeOverlaps(
   pieces: readonly (readonly Cells[])[],
   start: readonly Spot[],
   room: Room,

@@ -15,6 +15,9 @@ const VIEWS: readonly (readonly [path: string, drawn: string])[] = [
   ['RUN/wood', 'svg[data-board]'],
   ['RUN/sheet', 'main table'],
   ['RUN/bench', 'main button'],
+  ['RUN/patterns', 'main svg'],
+  ['RUN/record', 'main table'],
+  ['/demo/blades/chart', 'main svg'],
 ];
 
 /** What the checker of accessibility finds grave, by rule, with the first place of each. */
@@ -51,6 +54,7 @@ for (const [view, drawn] of VIEWS)
     await page.goto(app.address + path);
     await expect(page.locator(drawn).first()).toBeVisible({ timeout: 60_000 });
     await expect(page.getByRole('progressbar')).toHaveCount(0, { timeout: 60_000 });
+    await expect(page.getByRole('heading', { level: 1 })).toHaveCount(1);
     // A colour on its way from day to night is neither.
     await page.addStyleTag({ content: '* { transition: none !important; }' });
     for (const [colorScheme, rules] of LIGHTS) {

@@ -74,12 +74,13 @@ test.describe('by touch', () => {
   test('what a finger can hit is at least 44 px, wherever it points', async ({ app, page }) => {
     const run = await runOfPlates(page, app.address);
     const small: string[] = [];
-    for (const address of [run, `${run}/wood`, `${app.address}/shop`, `${app.address}/templates`]) {
+    const views = ['/shop', '/templates', '/demo/rack', '/demo/blades', '/demo/blades/chart'];
+    for (const address of [run, `${run}/wood`, ...views.map((view) => app.address + view)]) {
       await page.goto(address);
       await expect(page.getByRole('main').getByRole('button').first()).toBeVisible();
       small.push(
         ...(await page.evaluate(() =>
-          [...document.querySelectorAll('button, a.MuiButton-root, [role=tab], nav a')]
+          [...document.querySelectorAll('button, a.MuiButton-root, [role=tab], nav a, summary, .MuiFormControlLabel-root')]
             .filter((element) => element.getClientRects().length > 0 && !element.closest('svg'))
             .filter((element) => element.getBoundingClientRect().height < 43.5)
             .map((element) => `${location.pathname}: ${element.getAttribute('aria-label') ?? element.textContent}`),

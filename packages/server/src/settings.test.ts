@@ -37,6 +37,7 @@ test('secure pages have the next port, or the one that is told', () => {
 });
 
 test('a port that is none is named', () => {
+  expect(() => readSettings({ RAPID_JIG_PORT: '65536' }, '/shop', OWN)).toThrow('RAPID_JIG_PORT must be a port');
   expect(() => readSettings({ RAPID_JIG_PORT: 'saw' }, '/shop', OWN)).toThrow(
     'RAPID_JIG_PORT must be a port from 0 to 65535, got "saw"',
   );

@@ -66,6 +66,13 @@ test('the code lets a device in for good, by a cookie no script can read; turned
   expect((await runs()).status).toBe(401);
 });
 
+test('a code lets in one device: after it there is another one', async () => {
+  const used = devices.code();
+  expect((await pair(used)).status).toBe(204);
+  expect(devices.code()).not.toBe(used);
+  expect((await pair(used)).status).toBe(403);
+});
+
 test('guessing ends: after five wrong codes there is another one, and none is taken for a minute', async () => {
   const right = devices.code();
   const wrong = right === '000000' ? '000001' : '000000';

@@ -8,7 +8,7 @@ import type { Bench } from './use-bench';
 
 /** Nothing is left to do at the saw: what came of it, and where to go on. */
 export function AllDone({ bench }: { readonly bench: Bench }) {
-  const { planned } = useRunState();
+  const planned = useRunState('planned');
   const good = planned?.plan.parts.reduce((sum, part) => sum + part.good, 0) ?? 0;
   const spoiled = planned?.plan.parts.reduce((sum, part) => sum + part.spoiled, 0) ?? 0;
   return (

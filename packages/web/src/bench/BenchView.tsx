@@ -111,7 +111,7 @@ const leftWords = (steps: readonly BenchStep[]): string =>
   formatMinutes(steps.reduce((sum, { minutes }) => sum + minutes, 0));
 
 function Planning() {
-  const { error } = useRunState();
+  const error = useRunState('error');
   return (
     <Box sx={{ p: 4 }}>
       {error === null ? (
@@ -134,7 +134,7 @@ interface StepNowProps {
 }
 
 function StepNow({ bench, step, onGoOn }: StepNowProps) {
-  const { revisions } = useRunState();
+  const revisions = useRunState('revisions');
   const { stack } = bench;
   const drawn = useMemo(() => (stack ? linesOf(stack, revisions) : null), [stack, revisions]);
   const places = useDrillPlaces(step, stack);
@@ -195,7 +195,7 @@ function StepTold({ bench, step, places }: StepToldProps) {
   const { unit } = useUnit();
   const { stack } = bench;
   const { session } = useOpenRun();
-  const { planned } = useRunState();
+  const planned = useRunState('planned');
   const { bits } = useShop();
   const changes = newBlades(step, stack, planned?.plan.bladeUses ?? []);
   const drillNotes = drillingNotes(places, bits, unit);

@@ -8,7 +8,8 @@ import { Tap } from './Tap';
 /** What the plan makes of what was just spoiled: told at once, in place of a question that only one answer has. */
 export function MadeUp() {
   const { session } = useOpenRun();
-  const { planned, work } = useRunState();
+  const planned = useRunState('planned');
+  const work = useRunState('work');
   const refillSpares = useRunDoc((run) => run.refillSpares);
   const spoils = work.spoils.length;
   const [seen, setSeen] = useState<{ readonly plan: Plan; readonly spoils: number } | null>(null);

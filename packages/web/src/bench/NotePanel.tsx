@@ -1,13 +1,13 @@
 import { useState } from 'react';
-import { Alert, Box, Button, Dialog, DialogContent, DialogTitle, TextField } from '@mui/material';
+import { Alert, Box, Button, Dialog, DialogContent, DialogTitle } from '@mui/material';
+import { ShortField } from '../fields/ShortField';
+import { LONGEST_NOTE } from '../fields/use-shortened';
 import { v4 as newId } from 'uuid';
 import { useOpenRun } from '../runs/RunRoute';
 import { GLOVE } from '../theme/theme';
 import { Tap } from './Tap';
 import { scaledPhoto } from './scaled-photo';
 import type { Bench } from './use-bench';
-
-const LONGEST_NOTE = 2000;
 
 /** A few words or a photo on this step, for the next time it is made. */
 export function NotePanel({ bench, onClose }: { readonly bench: Bench; readonly onClose: () => void }) {
@@ -31,15 +31,15 @@ export function NotePanel({ bench, onClose }: { readonly bench: Bench; readonly 
     <Dialog open onClose={onClose} fullWidth maxWidth="sm">
       <DialogTitle sx={{ fontSize: '1.6rem' }}>Note on this step</DialogTitle>
       <DialogContent>
-        <TextField
+        <ShortField
           autoFocus
           fullWidth
           multiline
-          minRows={3}
+          most={LONGEST_NOTE}
           label="What to remember"
           value={words}
-          onChange={(event) => setWords(event.target.value.slice(0, LONGEST_NOTE))}
-          sx={{ mt: 1, mb: 2, '& textarea': { fontSize: '1.3rem', lineHeight: 1.3 } }}
+          onChange={setWords}
+          sx={{ mt: 1, mb: 2, '& textarea': { fontSize: '1.3rem', lineHeight: 1.3, minHeight: '3.9em' } }}
         />
         {photo !== null && (
           <Box

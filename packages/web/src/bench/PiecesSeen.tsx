@@ -18,7 +18,7 @@ interface PiecesSeenProps {
 
 /** The pieces of a puzzle where they lie, each with the number that is written on it; a tap ticks what came off, or unticks it. */
 export function PiecesSeen({ stack, pass, maps }: PiecesSeenProps) {
-  const { work } = useRunState();
+  const work = useRunState('work');
   const { session } = useOpenRun();
   const takeBack = useTakeBack();
   const isBounce = useBounce();

@@ -11,7 +11,7 @@ import type { Bench } from './use-bench';
 /** What comes next; opened, the stacks that are waiting, one of which may be done before the others. */
 export function ThenList({ bench }: { readonly bench: Bench }) {
   const [isOpen, setOpen] = useState(false);
-  const { planned } = useRunState();
+  const planned = useRunState('planned');
   const { steps } = bench;
   const next = steps?.[1];
   const stackOf = (key: string | null): PlannedStack | null =>

@@ -8,7 +8,8 @@ const TICK_MS = 1000;
 
 /** What waits in its clamps: runs on while the page is closed, rings when its time is up, and tells what fell due meanwhile. */
 export function Timers({ ring }: { readonly ring: () => void }) {
-  const { planned, work } = useRunState();
+  const planned = useRunState('planned');
+  const work = useRunState('work');
   const { say } = useServices();
   const runId = useRunDoc((run) => run.id);
   const [now, setNow] = useState(() => Date.now());

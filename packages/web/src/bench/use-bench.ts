@@ -39,7 +39,8 @@ export interface Bench {
 export function useBench(): Bench {
   const { session } = useOpenRun();
   const takeBack = useTakeBack();
-  const { planned, work } = useRunState();
+  const planned = useRunState('planned');
+  const work = useRunState('work');
   const { bladeLedger, clientId } = useServices();
   const shop = useShop();
   const bladeInSaw = useBladeInSaw()?.id ?? null;

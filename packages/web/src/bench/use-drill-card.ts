@@ -9,7 +9,7 @@ const NO_PLACES: readonly DrillPlace[] = [];
 /** Where the bit of a drilling step goes in; none for other steps, and until they are found: the pattern shows the same holes. */
 export function useDrillPlaces(step: BenchStep, stack: PlannedStack | null): readonly DrillPlace[] {
   const { planner } = useServices();
-  const { revisions } = useRunState();
+  const revisions = useRunState('revisions');
   const ask = useCallback((of: PlannedStack) => planner.drillCards([of], revisions), [planner, revisions]);
   const wanted = step.kind === 'drill' ? stack : null;
   const found = useAsked(wanted, ask);

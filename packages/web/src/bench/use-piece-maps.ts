@@ -10,7 +10,7 @@ const PIECES_COME_OFF: readonly BenchStepKind[] = ['cut', 'split', 'peel'];
 /** The pieces that a stack comes apart in, where they come off at the step; none of stacks that stay whole. */
 export function usePieceMaps(step: BenchStep, stack: PlannedStack | null): readonly PieceMap[] {
   const { planner } = useServices();
-  const { revisions } = useRunState();
+  const revisions = useRunState('revisions');
   const ask = useCallback((of: PlannedStack) => planner.pieceMaps(of, revisions), [planner, revisions]);
   const comesApart = stack?.phases.some(({ cuts }) => cuts.some(({ kind }) => kind === 'through')) ?? false;
   const found = useAsked(comesApart && PIECES_COME_OFF.includes(step.kind) ? stack : null, ask);

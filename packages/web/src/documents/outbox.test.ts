@@ -83,6 +83,17 @@ test('while the server is away each lane tries once in a while, however long it 
   expect(host.said.length).toBeLessThan(20);
 });
 
+test('an edit waits for more of the same, but not while something stands behind it', async () => {
+  const host = fakeServer();
+  const outbox = outboxOf(host.send);
+  outbox.put(entry('edit', 'a'), 400);
+  await jest.advanceTimersByTimeAsync(100);
+  expect(host.said).toEqual([]);
+  outbox.put(entry('mark', 'a'));
+  await jest.advanceTimersByTimeAsync(50);
+  expect(host.said.map(({ path }) => path)).toEqual(['/edit', '/mark']);
+});
+
 test('what was put in as the last answer came is not left behind', async () => {
   const host = fakeServer();
   const outbox = outboxOf(host.send);

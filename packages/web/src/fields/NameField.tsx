@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { TextField } from '@mui/material';
 import { useShortened } from './use-shortened';
+import { WRAPPING } from './wrapping';
 import { FIGURE } from '../theme/theme';
 
 interface NameFieldProps {
@@ -19,9 +20,7 @@ export function NameField({ label, name, onChange, heading = false }: NameFieldP
   const empty = text.trim() === '';
   return (
     <TextField
-      // As many lines as the name takes, which the style sheet sees to: a field that measures itself is laid out twice.
       multiline
-      rows={1}
       variant={heading ? 'standard' : 'outlined'}
       {...(heading ? {} : { label })}
       value={text}
@@ -36,7 +35,7 @@ export function NameField({ label, name, onChange, heading = false }: NameFieldP
         if (!empty) setDraft(null);
       }}
       sx={heading ? HEADING : undefined}
-      slotProps={{ htmlInput: { 'aria-label': label, style: { fieldSizing: 'content' } } }}
+      slotProps={{ input: WRAPPING.input, htmlInput: { ...WRAPPING.htmlInput, 'aria-label': label } }}
     />
   );
 }

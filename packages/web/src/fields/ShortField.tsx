@@ -1,5 +1,6 @@
 import { TextField, type TextFieldProps } from '@mui/material';
 import { useShortened } from './use-shortened';
+import { WRAPPING } from './wrapping';
 
 interface ShortFieldProps extends Omit<TextFieldProps, 'value' | 'onChange' | 'helperText'> {
   readonly value: string;
@@ -12,6 +13,12 @@ interface ShortFieldProps extends Omit<TextFieldProps, 'value' | 'onChange' | 'h
 export function ShortField({ value, most, onChange, ...rest }: ShortFieldProps) {
   const { cut, word } = useShortened(most);
   return (
-    <TextField {...rest} value={value} helperText={word} onChange={(event) => onChange(cut(event.target.value))} />
+    <TextField
+      {...rest}
+      {...(rest.multiline ? { slotProps: WRAPPING } : {})}
+      value={value}
+      helperText={word}
+      onChange={(event) => onChange(cut(event.target.value))}
+    />
   );
 }

@@ -48,7 +48,8 @@ export function TemplatePatternsView() {
 
 /** The patterns that a run still needs, for the stacks of its plan. */
 export function RunPatternsView() {
-  const { planned, revisions } = useRunState();
+  const planned = useRunState('planned');
+  const revisions = useRunState('revisions');
   const name = useRunDoc((run) => run.name);
   const shop = useShop();
   const { planner } = useServices();

@@ -14,7 +14,8 @@ const LINE_PX = 46;
 /** All that was done and noticed, the newest first; a mistake is taken back, and stays in the ledger as taken back. */
 export function LogList() {
   const takeBack = useTakeBack();
-  const { work, planned } = useRunState();
+  const work = useRunState('work');
+  const planned = useRunState('planned');
   const lines = useMemo(() => [...work.standing].reverse(), [work]);
   return (
     <Box component="section" aria-label="What was done" sx={{ mt: 4 }}>

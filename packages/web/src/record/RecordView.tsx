@@ -11,7 +11,9 @@ import { TimesChart } from './TimesChart';
 
 /** What came of a run so far: its pieces, the copies they make, the minutes against the plan, and what was noticed. */
 export function RecordView() {
-  const { planned, work, revisions } = useRunState();
+  const planned = useRunState('planned');
+  const work = useRunState('work');
+  const revisions = useRunState('revisions');
   const run = useRunDoc((doc) => doc);
   const plan = planned?.plan ?? null;
   const counts = useMemo(

@@ -47,7 +47,7 @@ type PassesProps = LoadedWood & { readonly stack: PlannedStack };
 function Passes({ stack, rack: session, machines }: PassesProps) {
   const { planner } = useServices();
   const { saw } = useShop();
-  const { planned } = useRunState();
+  const planned = useRunState('planned');
   const rack = useStore(session.store);
   const lay = useCallback(
     async ({ plan, input: { run } }: PlanInView): Promise<readonly PassOnBoards[] | typeof FAILED | null> => {

@@ -29,7 +29,7 @@ const NO_CARDS: readonly DrillCard[] = [];
 /** All that is still to drill in a run, bit by bit over all stacks: each bit goes into the drill once. */
 export const DrillSection = memo(function DrillSection({ plan }: { readonly plan: Plan }) {
   const { planner } = useServices();
-  const { revisions } = useRunState();
+  const revisions = useRunState('revisions');
   const { bits } = useShop();
   const name = useRunDoc((run) => run.name);
   const ask = useCallback(

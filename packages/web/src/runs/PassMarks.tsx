@@ -14,7 +14,7 @@ const MOST_BOXES = 12;
 
 /** A box for every pass of a stack, or for each phase of it: ticked ones are sawn; a tick taken off takes that back. */
 export function PassMarks({ stack }: { readonly stack: PlannedStack }) {
-  const { work } = useRunState();
+  const work = useRunState('work');
   const [spoiled, setSpoiled] = useState<readonly SpoiledLayer[]>([]);
   const { done, begun, passesToCut, layers, gangs } = stack;
   const sawn = useMemo(() => passesByNumber(work, stack.key), [work, stack.key]);

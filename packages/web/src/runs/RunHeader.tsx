@@ -14,7 +14,7 @@ export function RunHeader() {
   const name = useRunDoc((run) => run.name);
   const dueDate = useRunDoc((run) => run.dueDate);
   const isEmpty = useRunDoc((run) => run.lines.length === 0);
-  const { planned } = useRunState();
+  const planned = useRunState('planned');
   return (
     <Box sx={{ display: 'flex', alignItems: 'center', columnGap: 2, rowGap: 1, flexWrap: 'wrap' }}>
       <NameField
@@ -67,7 +67,7 @@ export function RunHeader() {
 }
 
 function Progress() {
-  const { planned } = useRunState();
+  const planned = useRunState('planned');
   const counts = planned ? [...planned.plan.parts, ...planned.plan.rods.map(({ tally }) => tally)] : [];
   const total = counts.reduce((sum, count) => sum + count.total, 0);
   if (total === 0) return null;

@@ -32,7 +32,9 @@ export function useOpenRun(): OpenRun {
   return open;
 }
 
-export const useRunState = (): RunState => useStore(useOpenRun().session.store);
+/** A field of what is known of the run: a view is drawn again only when that is another. */
+export const useRunState = <K extends keyof RunState>(field: K): RunState[K] =>
+  useStore(useOpenRun().session.store, (state) => state[field]);
 /** A piece of the run's document: a view is drawn again only when that piece changes. */
 export const useRunDoc = <T,>(select: (run: Run) => T): T =>
   useStore(useOpenRun().session.document.store, (state) => select(state.doc));

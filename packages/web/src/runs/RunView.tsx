@@ -20,7 +20,13 @@ import { Wall } from './Wall';
 /** A run: what to make on the left, the wall of stacks it comes to on the right, in the order of the work. */
 export function RunView() {
   const { session } = useOpenRun();
-  const { planned, error, revisions, change, trouble, isStalled, isSlow } = useRunState();
+  const planned = useRunState('planned');
+  const error = useRunState('error');
+  const revisions = useRunState('revisions');
+  const change = useRunState('change');
+  const trouble = useRunState('trouble');
+  const isStalled = useRunState('isStalled');
+  const isSlow = useRunState('isSlow');
   const hasLines = useRunDoc((run) => run.lines.length > 0);
   // The plan is drawn when there is time: typing and clicking go first, and no drawing holds up the page.
   const shown = useDeferredValue(planned);
@@ -92,7 +98,7 @@ function Stalled({ onRetry }: { readonly onRetry: () => void }) {
 
 /** Every reason why there is no plan, where, and what to do. */
 function PlanErrors() {
-  const { error } = useRunState();
+  const error = useRunState('error');
   return (error ?? []).map(({ message, where, hint }, i) => (
     <Alert key={i} severity="error" sx={{ mb: 1 }}>
       <b>{where}</b>: {message} {hint}
@@ -104,7 +110,7 @@ const MOST_WARNINGS = 6;
 
 /** What the maker should know, one line each; those of a single stack stand on the stack. */
 function Warnings() {
-  const { planned } = useRunState();
+  const planned = useRunState('planned');
   const { unit } = useUnit();
   const warnings = (planned?.plan.warnings ?? []).filter(({ stackKey }) => stackKey === null);
   if (warnings.length === 0) return null;

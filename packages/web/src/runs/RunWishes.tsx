@@ -9,7 +9,7 @@ import { useRunPrices } from './beside-plan';
 /** All that the maker wants of the stacks of the run, each with what it costs and a way to drop it. */
 export function RunWishes() {
   const { session } = useOpenRun();
-  const { revisions } = useRunState();
+  const revisions = useRunState('revisions');
   const run = useRunDoc((doc) => doc);
   const prices = useRunPrices();
   const wishes = wishesOf(run);

@@ -17,7 +17,9 @@ const PX_PER_MM = 96 / 25.4;
 
 /** The sheet that goes to the shop: black on white, in the order of the work, patterns at true size. */
 export function SheetView() {
-  const { planned, error, revisions } = useRunState();
+  const planned = useRunState('planned');
+  const error = useRunState('error');
+  const revisions = useRunState('revisions');
   const shop = useShop();
   const { planner } = useServices();
   const ask = useCallback((of: Plan) => planner.cutSheet(of, revisions, shop), [planner, revisions, shop]);

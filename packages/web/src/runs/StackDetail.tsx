@@ -45,7 +45,7 @@ export function OpenStack({ stack }: { readonly stack: PlannedStack }) {
 const VIEW_HEIGHT = 190;
 
 function Inside({ stack }: { readonly stack: PlannedStack }) {
-  const { revisions } = useRunState();
+  const revisions = useRunState('revisions');
   const lines = useMemo(() => linesOf(stack, revisions), [stack, revisions]);
   return (
     <Box sx={{ display: 'flex', gap: 4, flexWrap: 'wrap', alignItems: 'start' }}>

@@ -10,7 +10,7 @@ interface VariantCountsProps {
 
 /** How many of the copies are of each variant: shared evenly until the maker says otherwise. */
 export function VariantCounts({ line, onChange }: VariantCountsProps) {
-  const { revisions } = useRunState();
+  const revisions = useRunState('revisions');
   const template = revisions.find(
     (one) => one.template.id === line.templateId && one.revision === line.revision,
   )?.template;

@@ -29,7 +29,7 @@ const unlessTold = (error: unknown): void => {
 /** Works out, in a worker, which layers may be moved where, and at rest what each wish costs. */
 export function useBesidePlan(): BesidePlan {
   const { planner } = useServices();
-  const { planned } = useRunState();
+  const planned = useRunState('planned');
   const ask = useCallback(({ input }: PlanInView) => planner.families(input), [planner]);
   const families = useAsked(planned, ask)?.answer ?? null;
   const [prices, setPrices] = useState<RunPrices | null>(null);

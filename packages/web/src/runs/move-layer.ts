@@ -14,7 +14,7 @@ export interface LayerTarget {
 
 /** Stacks of a run that a layer of a part may be moved to: those whose parts may be cut with it. */
 export function useLayerTargets(from: PlannedStack, partId: string): readonly LayerTarget[] {
-  const { planned } = useRunState();
+  const planned = useRunState('planned');
   const families = useFamilies();
   const family = families.find((one) => one.includes(partId)) ?? [];
   const others = (planned?.plan.stacks ?? []).filter(

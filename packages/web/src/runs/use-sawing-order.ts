@@ -7,7 +7,7 @@ import { useAsked } from '../workers/use-asked';
 /** The order of cuts in every phase of a stack; null until it is found: then they stand in the order of the plan, which keeps its rules. */
 export function useSawingOrder(stack: PlannedStack | null): readonly PhaseOrder[] | null {
   const { planner } = useServices();
-  const { revisions } = useRunState();
+  const revisions = useRunState('revisions');
   const { corners } = useShop();
   const ownOrders = useRunDoc((run) => run.stacks.cutOrders);
   const ask = useCallback(

@@ -99,6 +99,7 @@ export const theme = createTheme({
         // What is gone to stands below the rail and the strip that stay in view.
         'section[id]': { scrollMarginTop: 180 },
         ':focus-visible': FOCUS,
+        'button, summary': FINGER,
         '@media (prefers-reduced-motion: reduce)': {
           '*, *::before, *::after': {
             animationDuration: '0.01ms !important',
@@ -110,6 +111,7 @@ export const theme = createTheme({
     },
     MuiButton: { defaultProps: { disableElevation: true }, styleOverrides: { root: FINGER } },
     MuiIconButton: { styleOverrides: { root: FINGERTIP } },
+    MuiFormControlLabel: { styleOverrides: { root: FINGER } },
     MuiTab: { styleOverrides: { root: FINGER } },
     MuiInputBase: { styleOverrides: { root: FINGER } },
     // The library takes the ring away, for it has a ripple in its place.

@@ -15,7 +15,7 @@ interface BoughtPartsProps {
 
 /** What the run needs of bought things, against the rack. */
 export function useBought(session: RackSession, entries: readonly RackEntry[], runId: string): readonly BoughtNeed[] {
-  const { planned } = useRunState();
+  const planned = useRunState('planned');
   const { moves } = useStore(session.store);
   const hardware = planned?.plan.hardware;
   return useMemo(() => boughtNeeds(hardware ?? [], entries, moves, runId), [hardware, entries, moves, runId]);

@@ -50,7 +50,7 @@ export function WaysOut({ ways, isLacking }: WaysOutProps) {
 }
 
 function useTemplateNames(): (id: string) => string {
-  const { revisions } = useRunState();
+  const revisions = useRunState('revisions');
   return (id) => revisions.find(({ template }) => template.id === id)?.template.name ?? '';
 }
 

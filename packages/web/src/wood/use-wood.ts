@@ -19,7 +19,7 @@ const NOTHING: Laying = { laid: null, progress: null, ways: null, trouble: null 
 /** Lays in the worker whenever the plan, the rack or a wish changes, and then looks for ways out of what is missing. */
 export function useWood(rack: readonly RackEntry[], rest: Pick<WoodTask, 'machines' | 'objective'>): Laying {
   const { planner } = useServices();
-  const { planned } = useRunState();
+  const planned = useRunState('planned');
   const { machines, objective } = rest;
   const [laying, setLaying] = useState(NOTHING);
   useEffect(() => {

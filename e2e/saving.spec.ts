@@ -17,7 +17,7 @@ test('what makes something makes one, however often it is clicked; with the prog
   await page.goto(`${app.address}/runs`);
   await page.getByRole('button', { name: 'Start a run' }).dblclick();
   await expect(page.getByLabel('Name of the run')).toHaveValue('New run');
-  expect(await namesIn(page, `${app.address}/api/runs`)).toEqual(['Plate', 'New run']);
+  expect(await namesIn(page, `${app.address}/api/runs`)).toEqual(['New run', 'Plate']);
   await page.goto(`${app.address}/runs`);
   await expect(page.getByRole('button', { name: 'Start a run' })).toBeVisible();
   await app.stop();
@@ -26,7 +26,7 @@ test('what makes something makes one, however often it is clicked; with the prog
   await expect(page.getByRole('button', { name: '1 change not sent yet' })).toBeVisible();
   await app.startAgain();
   await expect(page.getByRole('button', { name: '1 change not sent yet' })).toHaveCount(0);
-  expect(await namesIn(page, `${app.address}/api/runs`)).toEqual(['Plate', 'New run', 'New run']);
+  expect(await namesIn(page, `${app.address}/api/runs`)).toEqual(['New run', 'New run', 'Plate']);
 });
 
 test('while a template is made nothing can be typed that would be lost', async ({ app, page }) => {

@@ -47,6 +47,21 @@ export interface StoredRun extends Stored<Run> {
   readonly startedAt: string | null;
 }
 
+/** What something is called, to be found by. */
+export interface NamedThing {
+  readonly id: string;
+  readonly name: string;
+}
+
+export interface NamedTemplate extends NamedThing {
+  readonly parts: readonly NamedThing[];
+}
+
+export interface Names {
+  readonly runs: readonly NamedThing[];
+  readonly templates: readonly NamedTemplate[];
+}
+
 /** The blades of the shop, as one document. */
 export interface Drawer {
   readonly blades: readonly DrawerBlade[];

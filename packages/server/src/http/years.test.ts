@@ -103,3 +103,31 @@ test('a table of five thousand rows is taken in one go, and said again it is not
   const refused = await api.post('/api/rack').set('Idempotency-Key', randomUUID()).send(wrong);
   expect([refused.status, (refused.body as { where: string }).where]).toEqual([400, 'items.900.kind']);
 });
+
+test('runs come in pages, the newest first, and everything is found by its name without its content', async () => {
+  const api = request(appFor(scratch.db));
+  const template = newTemplate();
+  await scratch.db.write(async (session) => putTemplate(session, await readOf(template), 0));
+  const made: string[] = [];
+  for (let n = 0; n < 120; n++) {
+    const run = { ...runOf(template), id: randomUUID(), name: `Fair ${String(n)}` };
+    await scratch.db.write((session) => putRun(session, run, 0));
+    made.unshift(run.id);
+  }
+  const seen: string[] = [];
+  for (let page: { doc: { id: string } }[] = []; seen.length === 0 || page.length > 0;) {
+    const before = seen.at(-1);
+    page = (await api.get(`/api/runs${before ? `?before=${before}` : ''}`)).body as typeof page;
+    expect(page.length).toBeLessThanOrEqual(50);
+    seen.push(...page.map(({ doc }) => doc.id));
+  }
+  expect(seen).toEqual(made);
+  expect((await api.get('/api/runs?most=7')).body).toHaveLength(7);
+  expect((await api.get('/api/runs?most=51')).status).toBe(400);
+  const { body, text } = await api.get('/api/names');
+  expect(body).toMatchObject({
+    runs: expect.arrayContaining([{ id: made[0], name: 'Fair 119' }]),
+    templates: [{ id: template.id, name: template.name, parts: template.parts.map(({ id, name }) => ({ id, name })) }],
+  });
+  expect(text).not.toContain('pictures');
+});

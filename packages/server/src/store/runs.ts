@@ -1,6 +1,6 @@
 import { and, asc, eq, gt, lt, max, sql } from 'drizzle-orm';
 import { hashOf, type Run, type WorkEvent } from '@rapid-jig/core';
-import type { PlanSnapshot, Started, StoredEvents, StoredRun, Written } from '@rapid-jig/contract';
+import type { NamedThing, PlanSnapshot, Started, StoredEvents, StoredRun, Written } from '@rapid-jig/contract';
 import type { Session } from '../db/database';
 import { planSnapshots, runPins, runs, stackOfEvent, templateRevisions, workEvents } from '../db/schema';
 import { idTaken, notFound } from '../api-error';
@@ -8,13 +8,25 @@ import { sameOrConflict } from './versions';
 
 const columns = { version: runs.version, doc: runs.doc, startedAt: planSnapshots.startedAt };
 
-/** All runs, in the order they were made. */
-export const listRuns = (session: Session): Promise<StoredRun[]> =>
+/** Runs of one page of a list. */
+export const MOST_RUNS = 50;
+
+/** So many runs at the most that were made before another, the newest first; the newest of all where none is given. */
+export const listRuns = (session: Session, before: string | null = null, most = MOST_RUNS): Promise<StoredRun[]> =>
   session
     .select(columns)
     .from(runs)
     .leftJoin(planSnapshots, eq(planSnapshots.runId, runs.id))
-    .orderBy(sql`runs.rowid`);
+    .where(before === null ? undefined : sql`runs.rowid < (select rowid from runs where id = ${before})`)
+    .orderBy(sql`runs.rowid desc`)
+    .limit(most);
+
+/** What all runs are called, the newest first. */
+export const namesOfRuns = (session: Session): Promise<NamedThing[]> =>
+  session
+    .select({ id: runs.id, name: sql<string>`json_extract(runs.doc, '$.doc.name')` })
+    .from(runs)
+    .orderBy(sql`runs.rowid desc`);
 
 async function findRun(session: Session, id: string): Promise<StoredRun | undefined> {
   const [row] = await session

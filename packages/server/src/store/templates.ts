@@ -1,6 +1,6 @@
 import { and, asc, eq, sql, type SQL } from 'drizzle-orm';
 import { cardOf, openForm, type Template, type TemplateCard } from '@rapid-jig/core';
-import type { StoredCard, StoredTemplate, WrittenTemplate } from '@rapid-jig/contract';
+import type { NamedTemplate, StoredCard, StoredTemplate, WrittenTemplate } from '@rapid-jig/contract';
 import type { Session } from '../db/database';
 import { runPins, templateRevisions, templates } from '../db/schema';
 import { notFound } from '../api-error';
@@ -20,6 +20,26 @@ export async function listCards(session: Session): Promise<StoredCard[]> {
   const cards: StoredCard[] = [];
   for (const { id, card, ...rest } of rows) cards.push({ ...rest, card: card ?? (await madeCard(session, id)) });
   return cards;
+}
+
+/** What templates and their parts are called, without their pictures. */
+export async function namesOfTemplates(session: Session): Promise<NamedTemplate[]> {
+  const rows = await session
+    .select({
+      id: templates.id,
+      name: sql<string | null>`json_extract(templates.card, '$.name')`,
+      parts: sql<string | null>`json_extract(templates.card, '$.parts')`,
+    })
+    .from(templates)
+    .orderBy(sql`templates.rowid`);
+  const named: NamedTemplate[] = [];
+  for (const { id, name, parts } of rows) {
+    const card = name === null || parts === null ? await madeCard(session, id) : null;
+    // Written only from a card.
+    const own = card?.parts ?? (JSON.parse(parts ?? '[]') as TemplateCard['parts']);
+    named.push({ id, name: name ?? card?.name ?? '', parts: own.map((part) => ({ id: part.id, name: part.name })) });
+  }
+  return named;
 }
 
 async function madeCard(session: Session, id: string): Promise<TemplateCard> {

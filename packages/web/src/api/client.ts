@@ -25,9 +25,11 @@ import type {
   StoredRack,
   StoredRun,
   StoredTemplate,
+  Names,
 } from '@rapid-jig/contract';
 import {
   areRevisions,
+  areNames,
   areRuns,
   areCards,
   isAfterCutting,
@@ -70,13 +72,19 @@ export interface Write {
   readonly base: number | null;
 }
 
+/** Runs that a list shows before it is asked for earlier ones. */
+export const RUNS_OF_A_PAGE = 50;
+
 /** Everything the web app asks of the server. */
 export interface Api {
   /** All templates as lists show them. */
   templates(): Answer<StoredCard[]>;
   template(id: string): Answer<StoredTemplate>;
   revision(id: string, revision: number): Answer<Template>;
-  runs(): Answer<StoredRun[]>;
+  /** The newest runs, or those made before one, the newest first. */
+  runs(before?: string): Answer<StoredRun[]>;
+  /** What everything is called. */
+  names(): Answer<Names>;
   run(id: string): Answer<StoredRun>;
   revisions(runId: string): Answer<TemplateRevision[]>;
   /** What was done in a run, behind a place in its ledger. */
@@ -167,7 +175,9 @@ export function createApi(base: string, send: typeof fetch, tab: string): Api {
     templates: () => ask('/templates', areCards),
     template: (id) => ask(`/templates/${id}`, isStoredTemplate),
     revision: (id, revision) => ask(`/templates/${id}/revisions/${String(revision)}`, isTemplate),
-    runs: () => ask('/runs', areRuns),
+    runs: (before) =>
+      ask(`/runs?most=${String(RUNS_OF_A_PAGE)}${before === undefined ? '' : `&before=${before}`}`, areRuns),
+    names: () => ask('/names', areNames),
     run: (id) => ask(`/runs/${id}`, isStoredRun),
     revisions: (runId) => ask(`/runs/${runId}/revisions`, areRevisions),
     events: (runId, after = 0) => ask(`/runs/${runId}/events?after=${String(after)}`, isEvents),

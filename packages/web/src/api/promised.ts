@@ -2,6 +2,7 @@ import type {
   BladeMoves,
   AfterCutting,
   LocalNetwork,
+  Names,
   StockMoves,
   Stored,
   StoredCard,
@@ -38,10 +39,12 @@ export const areCards = listOf(
   (body): body is StoredCard => isWritten(body) && 'revision' in body && 'card' in body && hasId(body.card),
 );
 export const areRuns = listOf(isStoredRun);
+const areWithIds = listOf(hasId);
+export const areNames = (body: unknown): body is Names =>
+  isObject(body) && areWithIds(body['runs']) && areWithIds(body['templates']);
 export const areRevisions = listOf(
   (body): body is TemplateRevision => isObject(body) && 'revision' in body && isTemplate(body['template']),
 );
-const areWithIds = listOf(hasId);
 export const isEvents = (body: unknown): body is StoredEvents =>
   isObject(body) && areWithIds(body['events']) && 'startedAt' in body && typeof body['upTo'] === 'number';
 export const isMoves = (body: unknown): body is StockMoves => isObject(body) && areWithIds(body['moves']);

@@ -53,6 +53,19 @@ test('six plates from the first blank to the last, by one key; back takes back',
   expect(page.path()).toBe(run);
 });
 
+test('a switch that bounces is one tap', async () => {
+  await runOfPlates();
+  await page.getByRole('link', { name: 'To the saw' }).click();
+  await expect(stepNow()).toHaveText('Make the blanks ready');
+  page.later(BETWEEN_TAPS_MS);
+  await page.keyboard.press('Space');
+  await page.keyboard.press('Space');
+  await page.rest();
+  await expect(stepNow()).toHaveText('Pattern on, layers held');
+  await tap('Space');
+  await expect(stepNow()).toHaveText('Change the blade');
+});
+
 test('a layer spoiled in two taps is planned again at once; what is done stays', async () => {
   await runOfPlates();
   await page.getByRole('link', { name: 'To the saw' }).click();

@@ -1,7 +1,9 @@
+import { useState } from 'react';
 import { Box, Typography } from '@mui/material';
 import { Link, useLoaderData } from 'react-router';
 import { newRun } from '@rapid-jig/core';
 import type { StoredRun, StoredCard } from '@rapid-jig/contract';
+import { RUNS_OF_A_PAGE } from '../api/client';
 import { PartPicture } from '../drawing/PartPicture';
 import { drawCard } from '../drawing/paths';
 import { v4 as newId } from 'uuid';
@@ -17,7 +19,8 @@ import { dateWords, daysAhead } from './due';
 
 /** What is being made, each run as a plank with the outlines of what is cut from it. */
 export function RunListView() {
-  const { runs, templates } = useLoaderData<{ runs: StoredRun[]; templates: StoredCard[] }>();
+  const { runs: newest, templates } = useLoaderData<{ runs: StoredRun[]; templates: StoredCard[] }>();
+  const { runs, earlier } = useRuns(newest);
   useLive('runs', 'templates');
   const { base } = useServices();
   if (templates.length === 0)
@@ -42,8 +45,33 @@ export function RunListView() {
             <RunPlank key={run.doc.id} run={run} templates={templates} />
           ))}
       </Box>
+      {earlier && (
+        <OnceButton sx={{ mt: 2 }} onClick={earlier}>
+          Earlier runs
+        </OnceButton>
+      )}
     </Page>
   );
+}
+
+/** The newest runs and those that were asked for beyond them; `earlier` asks for more, and is null where there are none. */
+function useRuns(newest: readonly StoredRun[]) {
+  const { api, say } = useServices();
+  const [older, setOlder] = useState<readonly StoredRun[]>([]);
+  const [isAll, setAll] = useState(newest.length < RUNS_OF_A_PAGE);
+  const known = new Set(newest.map(({ doc }) => doc.id));
+  const runs = [...newest, ...older.filter(({ doc }) => !known.has(doc.id))];
+  const last = runs.at(-1)?.doc.id;
+  const ask = async (): Promise<void> => {
+    const answer = await api.runs(last);
+    if (!answer.ok) {
+      say(`${answer.error.message} ${answer.error.hint}`);
+      return;
+    }
+    setOlder((before) => [...before, ...answer.value]);
+    setAll(answer.value.length < RUNS_OF_A_PAGE);
+  };
+  return { runs, earlier: isAll ? null : ask };
 }
 
 function NewRun() {

@@ -58,7 +58,7 @@ export function RunView() {
         <Box
           sx={{
             // Where the rail and the strip end that stay above all sections.
-            '--run-index': '164px',
+            '--run-index': '184px',
             display: 'flex',
             gap: 3,
             alignItems: { md: 'start' },

@@ -49,19 +49,14 @@ function useEverything(): readonly Found[] {
   const [stored, setStored] = useState<readonly Found[]>([]);
   useEffect(() => {
     let wanted = true;
-    void Promise.all([api.runs(), api.templates()]).then(([runs, templates]) => {
-      if (!wanted) return;
-      const found: Found[] = [];
-      for (const { doc } of runs.ok ? runs.value : [])
-        found.push({ kind: 'Runs', name: doc.name, to: `/runs/${doc.id}` });
-      for (const { card } of templates.ok ? templates.value : []) {
-        found.push({ kind: 'Templates', name: card.name, to: `/templates/${card.id}` });
-        for (const part of card.parts)
-          found.push({
-            kind: 'Parts',
-            name: `${card.name}: ${part.name}`,
-            to: `/templates/${card.id}?part=${part.id}`,
-          });
+    void api.names().then((names) => {
+      if (!wanted || !names.ok) return;
+      const { runs, templates } = names.value;
+      const found: Found[] = runs.map(({ id, name }) => ({ kind: 'Runs', name, to: `/runs/${id}` }));
+      for (const { id, name, parts } of templates) {
+        found.push({ kind: 'Templates', name, to: `/templates/${id}` });
+        for (const part of parts)
+          found.push({ kind: 'Parts', name: `${name}: ${part.name}`, to: `/templates/${id}?part=${part.id}` });
       }
       setStored(found.sort((a, b) => ORDER.indexOf(a.kind) - ORDER.indexOf(b.kind)));
     });

@@ -1,4 +1,5 @@
 import { jest } from '@jest/globals';
+import { newRun } from '@rapid-jig/core';
 import { bringDrawing, expect, page, PLATE, test } from '../testing/app.test-support';
 
 test('every place opens by its address, in the other unit, and the demo never meets the maker’s own shop', async () => {
@@ -23,6 +24,27 @@ test('every place opens by its address, in the other unit, and the demo never me
   await page.getByRole('combobox').fill('whale');
   await page.getByRole('option', { name: 'Rocking whale', exact: true }).click();
   await expect(page.getByLabel('Name of the template')).toHaveValue('Rocking whale');
+});
+
+test('a shop of many years: the newest runs are listed, earlier ones are asked for, and all are found by name', async () => {
+  await page.goto('/demo/runs');
+  for (let n = 1; n <= 51; n++) {
+    const run = newRun(crypto.randomUUID(), `Fair ${String(n)}`, []);
+    const headers = { 'Content-Type': 'application/json', 'If-Match': '"0"', 'Idempotency-Key': run.id };
+    await fetch(`/demo/api/runs/${run.id}`, { method: 'PUT', headers, body: JSON.stringify(run) });
+  }
+  await page.reload();
+  const planks = page.locator('main h2');
+  await expect(planks).toHaveCount(50);
+  await expect(planks.first()).toHaveText('Fair 51');
+  await expect(page.getByText('Spring fair stock')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Earlier runs' }).click();
+  await expect(page.getByText('Spring fair stock')).toBeVisible();
+  await expect(planks).toHaveCount(52);
+  await expect(page.getByRole('button', { name: 'Earlier runs' })).toHaveCount(0);
+  await page.keyboard.press('/');
+  await page.getByRole('combobox').fill('Fair 1');
+  await expect(page.getByRole('option', { name: 'Fair 1', exact: true })).toBeVisible();
 });
 
 test('an address that leads nowhere shows what is wrong, not a blank page', async () => {

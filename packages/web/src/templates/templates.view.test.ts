@@ -1,4 +1,14 @@
-import { bringDrawing, expect, page, runOfPlates, svgFile, test, textFile } from '../testing/app.test-support';
+import {
+  bringDrawing,
+  expect,
+  keepTemplate,
+  page,
+  runOfPlates,
+  svgFile,
+  test,
+  textFile,
+} from '../testing/app.test-support';
+import { sawnPart } from '../testing/sawn-parts.test-support';
 
 /** A file that comes sooner after another was dropped twice by one hand, and is not taken. */
 const BETWEEN_FILES_MS = 700;
@@ -109,4 +119,24 @@ test('a DXF without units asks what a unit is worth', async () => {
   await page.getByLabel(/One unit is an inch/).check();
   await expect(page.getByText('slip.dxf, 3″ × 2″')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Keep as a template' })).toBeEnabled();
+});
+
+test('more patterns than one file holds are told before, and after the first file the next holds those not printed yet', async () => {
+  const corners = [
+    [20, 0],
+    [20, 20],
+    [0, 20],
+  ] as const;
+  const tags = Array.from({ length: 1003 }, (_none, i) =>
+    sawnPart({ name: `Tag ${String(i + 1)}`, woodId: 'cherry', corners }),
+  );
+  await keepTemplate('Thousand tags', tags);
+  await page.getByRole('link', { name: 'Patterns' }).click();
+  await expect(page.getByText('One file holds the first 1000 patterns of these.')).toBeVisible();
+  // All are drawn alike: one row tells of them.
+  await expect(page.getByRole('list', { name: 'Copies' })).toContainText('Tag 1 and 1002 drawn alike');
+  const first = await page.download(() => page.getByRole('button', { name: 'PDF, true to size' }).click());
+  expect(first.text.slice(0, 5)).toBe('%PDF-');
+  await expect(page.getByText('One file holds')).toHaveCount(0);
+  await expect(page.getByRole('status', { name: 'What it takes' })).toContainText('3 patterns');
 });

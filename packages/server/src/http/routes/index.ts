@@ -5,6 +5,8 @@ import { notFound } from '../../api-error';
 import type { Database } from '../../db/database';
 import type { Heavy } from '../../heavy/pool';
 import type { Photos } from '../../store/photos';
+import { namesOfRuns } from '../../store/runs';
+import { namesOfTemplates } from '../../store/templates';
 import { createLive } from '../live';
 import { bladeMoveRoutes } from './blade-moves';
 import { drawingRoutes } from './drawings';
@@ -33,6 +35,14 @@ export function apiRoutes({ db, clock, logger, heavy, photos, build }: ApiOption
   router.use('/live', live.stream);
   router.use('/templates', templateRoutes(db, heavy));
   router.use('/runs', runRoutes(db, clock, logger, heavy));
+  router.get('/names', async (_request, response) => {
+    response.json(
+      await db.write(async (session) => ({
+        runs: await namesOfRuns(session),
+        templates: await namesOfTemplates(session),
+      })),
+    );
+  });
   router.use('/shop', singletonRoutes(db, 'shop', shopSchema));
   router.use('/blade-moves', bladeMoveRoutes(db));
   router.use('/drawer', singletonRoutes(db, 'drawer', drawerSchema));

@@ -8,7 +8,7 @@ import type { Heavy } from '../../heavy/pool';
 import { startRun, type Starting } from '../../start-run';
 import { cutBlanks, reserveWood } from '../../wood-of-run';
 import { recordWork } from '../../record-work';
-import { findSnapshot, getRun, listRuns, putRun, workOf } from '../../store/runs';
+import { findSnapshot, getRun, listRuns, MOST_RUNS, putRun, workOf } from '../../store/runs';
 import { servedRevisions } from '../../store/templates';
 import { once } from '../../store/writes';
 import { versionOf } from '../guards';
@@ -20,11 +20,19 @@ const stretchSchema = Joi.object<{ after: string }, true>({
     .default('0'),
 });
 
+const pageSchema = Joi.object<{ before: string | null; most: string }, true>({
+  before: Joi.string().uuid().allow(null).default(null),
+  most: Joi.string()
+    .pattern(/^([1-9]|[1-4]\d|50)$/, `a number of runs up to ${String(MOST_RUNS)}`)
+    .default(String(MOST_RUNS)),
+});
+
 export function runRoutes(db: Database, clock: () => Date, logger: Logger, heavy: Heavy): Router {
   const router = Router();
   const starting = (): Starting => ({ db, now: clock(), logger, heavy });
-  router.get('/', async (_request, response) => {
-    response.json(await db.read(listRuns));
+  router.get('/', async (request, response) => {
+    const { before, most } = checked(pageSchema, request.query);
+    response.json(await db.read((session) => listRuns(session, before, Number(most))));
   });
   router.get('/:id', async (request, response) => {
     const id = idOf(request);

@@ -51,6 +51,9 @@ test('six plates from the first blank to the last, by one key; back takes back',
   await page.getByRole('link', { name: 'To the run' }).click();
   await expect(page.getByRole('status', { name: 'Progress' })).toHaveText('6 of 6 pieces good');
   expect(page.path()).toBe(run);
+  await page.getByRole('link', { name: 'Record' }).click();
+  await page.getByRole('button', { name: 'All 6 copies' }).click();
+  await expect(page.getByRole('article', { name: 'Plate' })).toContainText('6 of 6 assembled');
 });
 
 test('a switch that bounces is one tap', async () => {

@@ -2,6 +2,7 @@ import { useDeferredValue, useMemo } from 'react';
 import { Alert, Box, Button, Typography } from '@mui/material';
 import { drawParts } from '../drawing/paths';
 import { useShop, useUnit } from '../use-services';
+import { Below } from '../shell/Below';
 import { Page } from '../shell/Page';
 import { SaveTrouble, useUndoKeys } from '../shell/SaveBadge';
 import { SawQuestion } from '../shop/SawQuestion';
@@ -73,10 +74,12 @@ export function RunView() {
               <>
                 <Warnings />
                 <Wall plan={shown.plan} drawn={drawn} />
-                <BlanksSection plan={shown.plan} />
-                <DrillSection plan={shown.plan} />
-                <BladesOfRun plan={shown.plan} />
-                <MinutesSection plan={shown.plan} />
+                <Below>
+                  <BlanksSection plan={shown.plan} />
+                  <DrillSection plan={shown.plan} />
+                  <BladesOfRun plan={shown.plan} />
+                  <MinutesSection plan={shown.plan} />
+                </Below>
               </>
             )}
           </Box>

@@ -3,6 +3,7 @@ import { Box, Typography } from '@mui/material';
 import { bladesInOrder, isToSaw, type Plan, type PlannedStack } from '@rapid-jig/core';
 import type { DrawnPart } from '../drawing/paths';
 import { drawnSize } from '../drawing/StackPicture';
+import { Below } from '../shell/Below';
 import { Growing } from '../shell/Growing';
 import { FORM_WORDS } from '../words/plan';
 import { BeforeGlue } from './BeforeGlue';
@@ -22,19 +23,27 @@ interface WallProps {
 const WIDEST_PX = 215;
 /** Small work is not blown up beyond this, px for a mm. */
 const LARGEST_SCALE = 1.6;
+/** Shelves that are drawn at once: they fill a window. */
+const AT_ONCE = 2;
 
 /** Every stack, at one scale, on shelves in the order of sawing: one shelf for each blade that goes into the saw. */
 export const Wall = memo(function Wall({ plan, drawn }: WallProps) {
   const longest = Math.max(1, ...plan.stacks.flatMap(({ gangs }) => gangs).map((gang) => drawnSize(gang)[0]));
   const scale = Math.min(LARGEST_SCALE, WIDEST_PX / longest);
+  const shelves = shelvesOf(plan);
   const finished = plan.stacks.filter((stack) => !isToSaw(stack));
   return (
     <RunSection id="wall" label="The wall of stacks" title="Stacks, in the order of sawing">
       {!plan.proven && <MayBeCheaper />}
-      {shelvesOf(plan).map(({ title, stacks }, i) => (
-        <Shelf key={i} title={title} stacks={stacks} drawn={drawn} scale={scale} />
+      {shelves.slice(0, AT_ONCE).map((shelf, i) => (
+        <Shelf key={i} {...shelf} drawn={drawn} scale={scale} />
       ))}
-      {finished.length > 0 && <Shelf title="Sawn" stacks={finished} drawn={drawn} scale={scale} />}
+      <Below>
+        {shelves.slice(AT_ONCE).map((shelf, i) => (
+          <Shelf key={i} {...shelf} drawn={drawn} scale={scale} />
+        ))}
+        {finished.length > 0 && <Shelf title="Sawn" stacks={finished} drawn={drawn} scale={scale} />}
+      </Below>
       <BeforeGlue plan={plan} />
       <WallFoot plan={plan} />
       <RunWishes />

@@ -52,9 +52,9 @@ export async function benchPages({ address, browser, row }) {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' });
     const page = await context.newPage();
     const asked = { requests: 0, bytes: 0 };
-    page.on('response', async (response) => {
+    page.on('response', (response) => {
       asked.requests++;
-      asked.bytes += Number((await response.allHeaders())['content-length'] ?? 0);
+      asked.bytes += Number(response.headers()['content-length'] ?? 0);
     });
     const before = cpuOf(pid);
     await page.goto(address + path);

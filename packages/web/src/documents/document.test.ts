@@ -15,8 +15,10 @@ const FIRST: Note = { text: 'a', count: 1 };
 let host: ReturnType<typeof fakeServer>;
 let kept: Kept;
 
-async function open(tab = 'tab-1', living = new Set([tab])): Promise<OpenDocument<Note>> {
-  const outbox = outboxOf(host.send, kept, tab, living);
+/** `isClosed` of a tab that says nothing any more. */
+async function open(tab = 'tab-1', living = new Set([tab]), isClosed = () => false): Promise<OpenDocument<Note>> {
+  const send: typeof host.send = (...said) => (isClosed() ? new Promise(() => undefined) : host.send(...said));
+  const outbox = outboxOf(send, kept, tab, living);
   await outbox.start();
   const opened = await openDocument<Note>({
     key: 'note 1',
@@ -119,6 +121,45 @@ describe('saving', () => {
     expect(await kept.all('out ')).toHaveLength(2);
     await settle();
     expect([one, other].map(({ store }) => store.getState().status).sort()).toEqual(['conflict', 'saved']);
+  });
+
+  test('an edit that a closed tab left is shown where the same is open, and the next edit is made to it', async () => {
+    const living = new Set(['tab-1', 'tab-2']);
+    const isClosed = () => !living.has('tab-1');
+    const [closed, left] = [await open('tab-1', new Set(living), isClosed), await open('tab-2', living)];
+    host.fail('unexpected');
+    closed.edit((doc) => ({ ...doc, count: 9 }));
+    await settle();
+    living.delete('tab-1');
+    host.fail(null);
+    // The tab that is left looks now and then for what others have left.
+    await jest.advanceTimersByTimeAsync(60_000);
+    expect(stored()!.doc).toEqual({ text: 'a', count: 9 });
+    expect(left.store.getState().doc).toEqual({ text: 'a', count: 9 });
+    left.edit((doc) => ({ ...doc, text: 'b' }));
+    await settle();
+    expect(stored()!.doc).toEqual({ text: 'b', count: 9 });
+  });
+
+  test('where both were edited and the program was away, neither edit undoes the other in silence', async () => {
+    const living = new Set(['tab-1', 'tab-2']);
+    const isClosed = () => !living.has('tab-1');
+    const [closed, left] = [await open('tab-1', new Set(living), isClosed), await open('tab-2', living)];
+    host.fail('unexpected');
+    closed.edit((doc) => ({ ...doc, count: 9 }));
+    left.edit((doc) => ({ ...doc, count: 7 }));
+    await settle();
+    living.delete('tab-1');
+    host.fail(null);
+    await jest.advanceTimersByTimeAsync(60_000);
+    // One is stored, the other still waits for its maker to decide.
+    const waiting = (await kept.all<{ body: Note; fate: string }>('out ')).map(([, { body, fate }]) => [
+      body.count,
+      fate,
+    ]);
+    const counts = [(stored()!.doc as Note).count, ...waiting.map(([count]) => count)];
+    expect([...counts].sort()).toEqual([7, 9]);
+    expect(waiting).toEqual([[expect.any(Number), 'conflict']]);
   });
 });
 

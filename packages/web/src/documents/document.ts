@@ -100,6 +100,19 @@ function saving<T>(store: StoreApi<DocumentState<T>>, options: DocumentOptions<T
     else store.setState({ status: outcome.fate === 'later' ? 'unsent' : 'refused', fault: outcome.fault });
   });
 
+  // What a tab that is gone has left of this very document is the maker's own edit: it is shown here, and the next one is made to it.
+  outbox.onTakenUp((entry) => {
+    if (entry.id !== id) return;
+    // Kept by this very code, in the form of today.
+    store.setState({
+      doc: entry.body as T,
+      version: entry.base ?? 0,
+      status: statusOf(entry),
+      fault: entry.fault,
+      ...NO_HISTORY,
+    });
+  });
+
   const send = (doc: T, base: number, pauseMs: number, fate: Entry['fate'] = 'waiting'): void => {
     const entry = newEntry({
       id,

@@ -33,6 +33,8 @@ export interface Outbox {
   discard(id: string): void;
   /** Told of each outcome as it comes. */
   onOutcome(tell: (entry: Entry, outcome: Outcome) => void): () => void;
+  /** Told of each entry that a tab which is gone has left, as it is taken up. */
+  onTakenUp(tell: (entry: Entry) => void): () => void;
 }
 
 export interface OutboxOptions {
@@ -52,6 +54,7 @@ const PREFIX = 'out ';
 export function createOutbox({ kept, tabs, send }: OutboxOptions): Outbox {
   const store = createStore<OutboxState>(() => ({ entries: [], cannotKeep: null }));
   const listeners = new Set<(entry: Entry, outcome: Outcome) => void>();
+  const heirs = new Set<(entry: Entry) => void>();
   const busy = new Set<string>();
   const wanted = new Set<string>();
   /** Lanes that try again later: each once, however often it was asked for. */
@@ -153,6 +156,7 @@ export function createOutbox({ kept, tabs, send }: OutboxOptions): Outbox {
       const id = find(today.id) ? `${today.id}, left by ${tab}` : today.id;
       await hold({ ...today, id });
       await kept.remove(key);
+      for (const heir of [...heirs]) heir({ ...today, id });
     }
   };
 
@@ -198,6 +202,10 @@ export function createOutbox({ kept, tabs, send }: OutboxOptions): Outbox {
       tell(entry, { fate: 'discarded' });
     },
     onOutcome,
+    onTakenUp: (tell) => {
+      heirs.add(tell);
+      return () => heirs.delete(tell);
+    },
   };
 
   function onOutcome(listener: (entry: Entry, outcome: Outcome) => void): () => void {

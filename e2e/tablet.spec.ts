@@ -80,7 +80,11 @@ test.describe('by touch', () => {
       await expect(page.getByRole('main').getByRole('button').first()).toBeVisible();
       small.push(
         ...(await page.evaluate(() =>
-          [...document.querySelectorAll('button, a.MuiButton-root, [role=tab], nav a, summary, .MuiFormControlLabel-root')]
+          [
+            ...document.querySelectorAll(
+              'button, a.MuiButton-root, [role=tab], nav a, summary, .MuiFormControlLabel-root',
+            ),
+          ]
             .filter((element) => element.getClientRects().length > 0 && !element.closest('svg'))
             .filter((element) => element.getBoundingClientRect().height < 43.5)
             .map((element) => `${location.pathname}: ${element.getAttribute('aria-label') ?? element.textContent}`),

@@ -34,11 +34,14 @@ export function NameField({ label, name, onChange, heading = false }: NameFieldP
       onBlur={() => {
         if (!empty) setDraft(null);
       }}
-      sx={heading ? HEADING : undefined}
+      sx={heading ? HEADING : AMONG_OTHERS}
       slotProps={{ input: WRAPPING.input, htmlInput: { ...WRAPPING.htmlInput, 'aria-label': label } }}
     />
   );
 }
+
+/** No narrower than its label, however short the name is. */
+const AMONG_OTHERS = { minWidth: 180 } as const;
 
 const HEADING = {
   flex: '1 1 260px',

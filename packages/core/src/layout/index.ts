@@ -1,7 +1,8 @@
 export { layingOnBoards, layOnBoards } from './boards';
 export { boardAround } from './flaws';
 export type { Pin } from './flaws';
-export type { BoardsLayout, Manner } from './boards';
+export type { Manner } from './board-fills';
+export type { BoardsLayout } from './boards';
 export type { LaidBoard, UsedBoard } from './laid-board';
 export { mayPin } from './may-pin';
 export { cutList } from './cut-list';

@@ -1,4 +1,4 @@
-import type { Manner } from './boards';
+import type { Manner } from './board-fills';
 import { boardAround, type Pin } from './flaws';
 import type { Flaw } from './verify';
 

@@ -155,7 +155,7 @@ function StepNow({ bench, step, onGoOn }: StepNowProps) {
         }}
       >
         <StepPicture step={inOrder} stack={stack} lines={drawn} places={places} pieces={pieces} />
-        <StepTold bench={bench} step={inOrder} places={places} />
+        <StepTold bench={bench} step={inOrder} isOrdered={order !== null} places={places} />
       </Box>
       <MadeUp />
       <NoticeRow bench={bench} step={step} />
@@ -187,11 +187,13 @@ function cutsInOrder(step: BenchStep, orders: readonly PhaseOrder[] | null): Ben
 interface StepToldProps {
   readonly bench: Bench;
   readonly step: BenchStep;
+  /** True once its cuts have the numbers they are told by. */
+  readonly isOrdered: boolean;
   readonly places: readonly DrillPlace[];
 }
 
 /** The step in words and figures, readable at two metres. */
-function StepTold({ bench, step, places }: StepToldProps) {
+function StepTold({ bench, step, isOrdered, places }: StepToldProps) {
   const { unit } = useUnit();
   const { stack } = bench;
   const { session } = useOpenRun();
@@ -231,7 +233,7 @@ function StepTold({ bench, step, places }: StepToldProps) {
           {counted(lost, 'layer')} of this pass spoiled
         </Typography>
       )}
-      <Figures bench={bench} step={step} />
+      <Figures bench={bench} step={step} isOrdered={isOrdered} />
       {step.cautions.slice(0, 2).map((caution) => (
         <Typography
           key={caution}
@@ -255,7 +257,7 @@ function StepTold({ bench, step, places }: StepToldProps) {
   );
 }
 
-function Figures({ bench, step }: { readonly bench: Bench; readonly step: BenchStep }) {
+function Figures({ bench, step, isOrdered }: Pick<StepToldProps, 'bench' | 'step' | 'isOrdered'>) {
   const { stack } = bench;
   const phase = stack?.phases.find(({ key }) => key === step.phaseKey);
   const left = stack ? stack.passesToCut + stack.begun.length : 0;
@@ -270,7 +272,8 @@ function Figures({ bench, step }: { readonly bench: Bench; readonly step: BenchS
       {stack && phase && step.kind === 'cut' && (
         <WatchSawing stack={stack} phase={phase} sx={{ alignSelf: 'start', fontSize: '1.15rem' }} />
       )}
-      {step.kind === 'cut' && step.cutIds.length > 1 && <CutsSawn bench={bench} step={step} />}
+      {/* Before that a tap on the first would be of another cut than the first. */}
+      {step.kind === 'cut' && step.cutIds.length > 1 && isOrdered && <CutsSawn bench={bench} step={step} />}
     </Box>
   );
 }

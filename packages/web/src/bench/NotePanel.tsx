@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { Alert, Box, Button, Dialog, DialogContent, DialogTitle } from '@mui/material';
+import { v4 as newId } from 'uuid';
 import { ShortField } from '../fields/ShortField';
 import { LONGEST_NOTE } from '../fields/use-shortened';
-import { v4 as newId } from 'uuid';
 import { useOpenRun } from '../runs/RunRoute';
 import { GLOVE } from '../theme/theme';
 import { Tap } from './Tap';

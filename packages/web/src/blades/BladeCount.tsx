@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Box, Button, Typography } from '@mui/material';
-import { bladesLeft, bladeTally, FACTORS, minorDigits, type BladeMoveKind, parseCount } from '@rapid-jig/core';
+import { bladesLeft, bladeTally, FACTORS, minorDigits, parseCount, type BladeMoveKind } from '@rapid-jig/core';
 import { useStore } from 'zustand';
 import { CountField } from '../fields/CountField';
 import { DecimalField } from '../fields/DecimalField';

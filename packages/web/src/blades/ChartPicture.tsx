@@ -59,8 +59,9 @@ export function ChartPicture({ rows, own, heights, shown, onShow }: ChartPicture
   const move = (key: string): boolean => {
     const next = placeBeside(rows, shown, key);
     if (!next) return false;
-    onShow(next);
+    // A wood that is come to shows its first place; the one that was asked for comes after it.
     picture.current?.querySelector<SVGElement>(`[data-wood="${next.woodId}"]`)?.focus();
+    onShow(next);
     return true;
   };
   return (
@@ -145,7 +146,7 @@ const WoodRow = memo(function WoodRow({ row, isOwn, isStop, pxPerMm, shown, onSh
     const lane = Math.floor((((clientY - top) / height) * ROW_PX - ROW_ROOM_PX) / LANE_PX);
     const work = CHART_WORKS[Math.min(CHART_WORKS.length - 1, Math.max(0, lane))] ?? CHART_WORKS[0];
     const place = placeIn(row, work, ((clientX - left) / width) * (WIDTH_PX / pxPerMm));
-    if (place) onShow(place);
+    if (place && place.stretch !== shown?.stretch) onShow(place);
   };
   const showFirst = (): void => {
     const place = shown ?? placeIn(row, CHART_WORKS[0], 0);

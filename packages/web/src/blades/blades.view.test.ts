@@ -26,6 +26,10 @@ test('the chart says which blade and why, follows the drawer, and prints for the
     await oak.press('ArrowRight');
   await expect(why).toContainText(/Number 7 saws .* of hard wood in comfort: up to 3\/4"\./);
   await expect(why).toContainText(/A number 5 would take \d+ % more, mostly in the risk of a spoiled piece\./);
+  // Down past the last bar of a wood: the next wood's first, at the same height.
+  await oak.press('ArrowDown');
+  await oak.press('ArrowDown');
+  await expect(chart.getByRole('button', { name: /^(?!Northern red oak).*, up to 11\/16", plain work/ })).toBeVisible();
   const download = await page.download(() => page.getByRole('button', { name: 'Page for the wall' }).click());
   expect(download.name).toBe('blades.pdf');
   expect(download.text.length).toBeGreaterThan(2000);

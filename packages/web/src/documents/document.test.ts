@@ -161,6 +161,23 @@ describe('saving', () => {
     expect([...counts].sort()).toEqual([7, 9]);
     expect(waiting).toEqual([[expect.any(Number), 'conflict']]);
   });
+
+  test('one left behind that was already asked about is asked about here, and can be decided', async () => {
+    const living = new Set(['tab-1', 'tab-2']);
+    const [closed, left] = [
+      await open('tab-1', new Set(living), () => !living.has('tab-1')),
+      await open('tab-2', living),
+    ];
+    host.write(PATH, { text: 'theirs', count: 9 });
+    closed.edit((doc) => ({ ...doc, text: 'mine' }));
+    await settle();
+    living.delete('tab-1');
+    await jest.advanceTimersByTimeAsync(60_000);
+    expect(left.store.getState()).toMatchObject({ doc: { text: 'mine' }, theirs: { doc: { text: 'theirs' } } });
+    left.settle(['text']);
+    await settle();
+    expect(stored()!.doc).toEqual({ text: 'mine', count: 9 });
+  });
 });
 
 describe('two devices', () => {

@@ -62,21 +62,30 @@ export async function openDocument<T>(options: DocumentOptions<T>): Promise<Resu
   const loaded = await load();
   if (!loaded.ok) return loaded;
   const waiting = outbox.store.getState().entries.find(({ id }) => id === entryId(key));
-  const { version, doc } = loaded.value;
-  const store = createStore<DocumentState<T>>(() => ({
-    // Kept by this very code, in the form of today.
-    doc: waiting ? (waiting.body as T) : doc,
-    version: waiting?.base ?? version,
-    status: waiting ? statusOf(waiting) : 'saved',
-    fault: waiting?.fault ?? null,
-    theirs: waiting?.fate === 'conflict' ? loaded.value : null,
-    ...NO_HISTORY,
-  }));
+  const store = createStore<DocumentState<T>>(() =>
+    waiting ? ofEntry(waiting, loaded.value) : ofStored(loaded.value),
+  );
   return { ok: true, value: saving(store, options) };
 }
 
-const statusOf = ({ fate, fault }: Entry): SaveStatus =>
-  fate !== 'waiting' ? fate : fault === null ? 'waiting' : 'unsent';
+const ofStored = <T>(stored: Stored<T>): DocumentState<T> => ({
+  ...stored,
+  status: 'saved',
+  fault: null,
+  theirs: null,
+  ...NO_HISTORY,
+});
+
+/** A document as an edit that is kept left it, beside what is stored. */
+const ofEntry = <T>({ body, base, fate, fault }: Entry, stored: Stored<T> | null): DocumentState<T> => ({
+  // Kept by this very code, in the form of today.
+  doc: body as T,
+  version: base ?? stored?.version ?? 0,
+  status: fate !== 'waiting' ? fate : fault === null ? 'waiting' : 'unsent',
+  fault,
+  theirs: fate === 'conflict' ? stored : null,
+  ...NO_HISTORY,
+});
 
 function saving<T>(store: StoreApi<DocumentState<T>>, options: DocumentOptions<T>): OpenDocument<T> {
   const { key, kind, path, label, load, onSaved, outbox } = options;
@@ -103,15 +112,15 @@ function saving<T>(store: StoreApi<DocumentState<T>>, options: DocumentOptions<T
   // What a tab that is gone has left of this very document is the maker's own edit: it is shown here, and the next one is made to it.
   outbox.onTakenUp((entry) => {
     if (entry.id !== id) return;
-    // Kept by this very code, in the form of today.
-    store.setState({
-      doc: entry.body as T,
-      version: entry.base ?? 0,
-      status: statusOf(entry),
-      fault: entry.fault,
-      ...NO_HISTORY,
-    });
+    store.setState(ofEntry<T>(entry, null));
+    if (entry.fate === 'conflict') void askAgainst(entry);
   });
+  /** Puts what is stored beside an edit that was made to something older, so that its maker can decide. */
+  const askAgainst = async (entry: Entry): Promise<void> => {
+    const loaded = await load();
+    if (waiting()?.key !== entry.key) return;
+    store.setState(loaded.ok ? { theirs: loaded.value } : { fault: loaded.error });
+  };
 
   const send = (doc: T, base: number, pauseMs: number, fate: Entry['fate'] = 'waiting'): void => {
     const entry = newEntry({
@@ -139,8 +148,7 @@ function saving<T>(store: StoreApi<DocumentState<T>>, options: DocumentOptions<T
     lastEdit = { label: '', at: 0 };
     if (stepped) put(stepped.to, stepped.history);
   };
-  const take = (stored: Stored<T>): void =>
-    store.setState({ ...stored, status: 'saved', fault: null, theirs: null, ...NO_HISTORY });
+  const take = (stored: Stored<T>): void => store.setState(ofStored(stored));
   /** After an edit was given up: what is stored, or, out of reach, what was last read. */
   const goBack = async (): Promise<void> => {
     const loaded = await load();

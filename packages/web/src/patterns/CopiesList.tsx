@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Box, Button, Typography } from '@mui/material';
 import type { PatternOrder, TemplateRevision } from '@rapid-jig/core';
 import { CountField } from '../fields/CountField';
@@ -22,6 +22,7 @@ type Row =
 
 /** How often each pattern is printed; those that are drawn alike are one row, which opens. */
 export function CopiesList({ wanted, alike, revisions, onChange }: CopiesListProps) {
+  const names = useMemo(() => namesOf(wanted, revisions), [wanted, revisions]);
   const [open, setOpen] = useState<ReadonlySet<number>>(new Set());
   const toggle = (first: number): void =>
     setOpen((before) => new Set(before.has(first) ? [...before].filter((one) => one !== first) : [...before, first]));
@@ -39,7 +40,10 @@ export function CopiesList({ wanted, alike, revisions, onChange }: CopiesListPro
           return (
             <OneRow
               key={row.place}
-              {...{ order, revisions, inList, isOfGroup: row.isOfGroup }}
+              order={order}
+              name={names[row.place] ?? ''}
+              inList={inList}
+              isOfGroup={row.isOfGroup}
               onChange={(count) => onChange(row.place, count)}
             />
           );
@@ -49,7 +53,10 @@ export function CopiesList({ wanted, alike, revisions, onChange }: CopiesListPro
         return (
           <AlikeRow
             key={`alike ${String(first)}`}
-            {...{ orders, revisions, inList }}
+            names={[...new Set(row.places.map((place) => names[place] ?? ''))]}
+            stacks={orders.length}
+            copies={orders.reduce((sum, order) => sum + order.copies, 0)}
+            inList={inList}
             isOpen={open.has(first)}
             onToggle={() => toggle(first)}
           />
@@ -59,27 +66,25 @@ export function CopiesList({ wanted, alike, revisions, onChange }: CopiesListPro
   );
 }
 
-function nameOf({ templateId, partIds }: PatternOrder, revisions: readonly TemplateRevision[]): string {
-  const template = revisions.find((one) => one.template.id === templateId)?.template;
-  const names = partIds.map((id) => template?.parts.find((part) => part.id === id)?.name ?? '');
-  return names.join(' + ');
+/** What each order's pattern is called, by its parts. */
+function namesOf(wanted: readonly PatternOrder[], revisions: readonly TemplateRevision[]): string[] {
+  const parts = new Map(
+    revisions.map(({ template }) => [template.id, new Map(template.parts.map(({ id, name }) => [id, name]))]),
+  );
+  return wanted.map(({ templateId, partIds }) => partIds.map((id) => parts.get(templateId)?.get(id) ?? '').join(' + '));
 }
 
 const ROW = { display: 'flex', gap: 1, alignItems: 'center', py: 0.75, borderTop: 1, borderColor: 'divider' } as const;
 
-interface RowProps {
-  readonly revisions: readonly TemplateRevision[];
-  readonly inList: InList;
-}
-
-interface OneRowProps extends RowProps {
+interface OneRowProps {
   readonly order: PatternOrder;
+  readonly name: string;
+  readonly inList: InList;
   readonly isOfGroup: boolean;
   readonly onChange: (copies: number) => void;
 }
 
-function OneRow({ order, revisions, inList, isOfGroup, onChange }: OneRowProps) {
-  const name = nameOf(order, revisions);
+function OneRow({ order, name, inList, isOfGroup, onChange }: OneRowProps) {
   return (
     <Box component="li" {...inList} sx={ROW}>
       <Box sx={{ flex: 1, overflowWrap: 'anywhere', pl: isOfGroup ? 2 : 0 }}>
@@ -95,17 +100,18 @@ function OneRow({ order, revisions, inList, isOfGroup, onChange }: OneRowProps) 
   );
 }
 
-interface AlikeRowProps extends RowProps {
-  readonly orders: readonly PatternOrder[];
+interface AlikeRowProps {
+  /** Of all that is drawn alike, each once. */
+  readonly names: readonly string[];
+  readonly stacks: number;
+  readonly copies: number;
+  readonly inList: InList;
   readonly isOpen: boolean;
   readonly onToggle: () => void;
 }
 
-function AlikeRow({ orders, revisions, inList, isOpen, onToggle }: AlikeRowProps) {
-  const [first, ...others] = [...new Set(orders.map((order) => nameOf(order, revisions)))];
-  const words =
-    others.length === 0 ? `, for ${counted(orders.length, 'stack')}` : ` and ${String(orders.length - 1)} drawn alike`;
-  const copies = orders.reduce((sum, order) => sum + order.copies, 0);
+function AlikeRow({ names: [first, ...others], stacks, copies, inList, isOpen, onToggle }: AlikeRowProps) {
+  const words = others.length === 0 ? `, for ${counted(stacks, 'stack')}` : ` and ${String(stacks - 1)} drawn alike`;
   return (
     <Box component="li" {...inList} sx={ROW}>
       <Box sx={{ flex: 1, overflowWrap: 'anywhere' }}>

@@ -89,8 +89,9 @@ interface RowOfBit {
 function rowsOf(plan: Plan, cards: readonly DrillCard[]): RowOfBit[] {
   const sizes = bitOfSizes(cards.flatMap(({ bits }) => bits.map(({ diameterMm }) => diameterMm)));
   const rows = new Map<number, { stacks: RowOfBit['stacks'][number][]; places: DrillPlace[] }>();
+  const placed = new Map(plan.stacks.map((stack, i) => [stack.key, { stack, place: i + 1 }]));
   for (const { stackKey, phaseKey, bits } of cards) {
-    const stack = plan.stacks.find(({ key }) => key === stackKey);
+    const { stack, place = 0 } = placed.get(stackKey) ?? {};
     const phase = stack?.phases.find(({ key }) => key === phaseKey);
     if (!stack || !phase) continue;
     const times = timesToSaw(stack, phase) * (phase.singly ? phase.layerIds.length : 1);
@@ -102,7 +103,7 @@ function rowsOf(plan: Plan, cards: readonly DrillCard[]): RowOfBit[] {
         row.stacks.push({
           key: `${stackKey} ${phaseKey}`,
           name: stackName(stack),
-          facts: factsOf(plan, stack, phase),
+          facts: factsOf(stack, phase, place),
           holes,
         });
       row.places.push(...places);
@@ -116,11 +117,11 @@ function rowsOf(plan: Plan, cards: readonly DrillCard[]): RowOfBit[] {
 }
 
 /** What tells a phase of a stack from others of the same name: its wood, its layers, its phase, its place on the wall. */
-const factsOf = (plan: Plan, stack: PlannedStack, phase: Phase): string[] => [
+const factsOf = (stack: PlannedStack, phase: Phase, place: number): string[] => [
   [...new Set(stack.gangs.map(({ wood }) => wood.name))].join(' and '),
   counted(stack.layers.length, 'layer'),
   `phase ${String(stack.phases.indexOf(phase) + 1)}`,
-  `stack ${String(plan.stacks.indexOf(stack) + 1)}`,
+  `stack ${String(place)}`,
 ];
 
 function BitRow({

@@ -58,7 +58,7 @@ export function RunListView() {
 function useRuns(newest: readonly StoredRun[]) {
   const { api, say } = useServices();
   const [older, setOlder] = useState<readonly StoredRun[]>([]);
-  const [isAll, setAll] = useState(newest.length < RUNS_OF_A_PAGE);
+  const [atEnd, setAtEnd] = useState(false);
   const known = new Set(newest.map(({ doc }) => doc.id));
   const runs = [...newest, ...older.filter(({ doc }) => !known.has(doc.id))];
   const last = runs.at(-1)?.doc.id;
@@ -68,10 +68,11 @@ function useRuns(newest: readonly StoredRun[]) {
       say(`${answer.error.message} ${answer.error.hint}`);
       return;
     }
-    setOlder((before) => [...before, ...answer.value]);
-    setAll(answer.value.length < RUNS_OF_A_PAGE);
+    // All that is shown now: what a new run pushes off the newest page stays.
+    setOlder([...runs, ...answer.value]);
+    setAtEnd(answer.value.length < RUNS_OF_A_PAGE);
   };
-  return { runs, earlier: isAll ? null : ask };
+  return { runs, earlier: atEnd || newest.length < RUNS_OF_A_PAGE ? null : ask };
 }
 
 function NewRun() {

@@ -32,8 +32,8 @@ export function CheckBar({ lengthMm }: { readonly lengthMm: number }) {
   );
 }
 
-/** As high as a pattern is as a rule, px. */
-const PATTERN_PX = 400;
+/** Of a screen, as style sheets reckon: 96 to the inch. */
+export const PX_PER_MM = 96 / 25.4;
 /** Of the stylesheet: round a pattern, and a line of its caption, mm; and how many letters such a line takes. */
 const ROUND_PATTERN_MM = 10;
 const LINE_MM = 5;
@@ -43,17 +43,16 @@ const CAPTION_REST = 14;
 /** One that is not drawn to scale, mm. */
 const NOT_TO_SCALE_MM = 70;
 
-/** How high each pattern stands on the paper, mm. */
-export const patternHeightsMm = ({ patterns }: CutSheet): number[] =>
-  patterns.map(({ fit, box, title }) => {
-    const [across, up] = [box.maxX - box.minX, box.maxY - box.minY];
-    const caption = LINE_MM * Math.ceil((title.length + CAPTION_REST) / LINE_LETTERS);
-    return ROUND_PATTERN_MM + caption + (fit === 'too-large' ? NOT_TO_SCALE_MM : fit === 'turned' ? across : up);
-  });
+/** How high a pattern stands on the paper, mm. */
+export function patternHeightMm({ fit, box, title }: PatternDrawing): number {
+  const [across, up] = [box.maxX - box.minX, box.maxY - box.minY];
+  const caption = LINE_MM * Math.ceil((title.length + CAPTION_REST) / LINE_LETTERS);
+  return ROUND_PATTERN_MM + caption + (fit === 'too-large' ? NOT_TO_SCALE_MM : fit === 'turned' ? across : up);
+}
 
 export function PatternPages({ sheet }: { readonly sheet: CutSheet }) {
   return (
-    <LongList label="Patterns" items={sheet.patterns} heightPx={PATTERN_PX}>
+    <LongList label="Patterns" items={sheet.patterns} heightPx={(pattern) => patternHeightMm(pattern) * PX_PER_MM}>
       {(pattern, i, inList) => (
         <li key={pattern.stackKeys.join()} className="pattern" {...inList}>
           <PatternPage pattern={pattern} letter={patternLetter(i)} />

@@ -7,13 +7,10 @@ import { dateWords } from './due';
 import { useRunDoc, useRunState } from './RunRoute';
 import { useAsked } from '../workers/use-asked';
 import { SheetBlades, SheetBlanks, SheetCounts, SheetNeeds, SheetStacks } from './SheetTables';
-import { CheckBar, PatternPages, patternHeightsMm } from './SheetPatterns';
+import { CheckBar, patternHeightMm, PatternPages, PX_PER_MM } from './SheetPatterns';
 import { counted } from '../words/counted';
 import { CAUTION_WORDS } from '../words/plan';
 import './sheet.css';
-
-/** Of a screen, as style sheets reckon: 96 to the inch. */
-const PX_PER_MM = 96 / 25.4;
 
 /** The sheet that goes to the shop: black on white, in the order of the work, patterns at true size. */
 export function SheetView() {
@@ -86,7 +83,7 @@ function usePages(sheet: CutSheet, paper: Paper) {
     const start = patternsAt.current?.parentElement?.getBoundingClientRect().top ?? top;
     setAboveMm((top - start) / PX_PER_MM);
   }, [sheet]);
-  return { patternsAt, pages: pagesPrinted(aboveMm, patternHeightsMm(sheet), paper) };
+  return { patternsAt, pages: pagesPrinted(aboveMm, sheet.patterns.map(patternHeightMm), paper) };
 }
 
 function PrintBar({ pages }: { readonly pages: number }) {

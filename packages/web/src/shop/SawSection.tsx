@@ -1,5 +1,5 @@
 import { Box, Button, Typography } from '@mui/material';
-import { TYPICAL_SHOP, type BladeHolder, type Saw, parseCount } from '@rapid-jig/core';
+import { parseCount, TYPICAL_SHOP, type BladeHolder, type Saw } from '@rapid-jig/core';
 import { ShortField } from '../fields/ShortField';
 import { Choice } from '../fields/Choice';
 import { DecimalField } from '../fields/DecimalField';

@@ -7,13 +7,22 @@ interface Thing {
 /** Names of things that stand in one list; those that are called the same are told apart by what differs among them, by one fact where it names each. */
 export function toldApart(things: readonly Thing[]): string[] {
   const alike = new Map<string, Thing[]>();
-  for (const thing of things) alike.set(thing.name, [...(alike.get(thing.name) ?? []), thing]);
+  for (const thing of things) {
+    const others = alike.get(thing.name);
+    if (others) others.push(thing);
+    else alike.set(thing.name, [thing]);
+  }
+  const telling = new Map([...alike].map(([name, those]) => [name, factsThatTell(those)]));
   return things.map(({ name, facts }) => {
-    const others = alike.get(name) ?? [];
-    if (others.length < 2) return name;
-    const kinds = facts.map((_fact, i) => new Set(others.map((other) => other.facts[i])).size);
-    const naming = kinds.indexOf(others.length);
-    const told = facts.filter((_fact, i) => (naming < 0 ? (kinds[i] ?? 1) > 1 : i === naming));
+    const told = facts.filter((_fact, i) => telling.get(name)?.has(i));
     return told.length === 0 ? name : `${name} (${told.join(', ')})`;
   });
+}
+
+/** Places of the facts that tell things of one name apart: the first that names each, or all that differ. */
+function factsThatTell(alike: readonly Thing[]): ReadonlySet<number> {
+  const kinds = (alike[0]?.facts ?? []).map((_fact, i) => new Set(alike.map(({ facts }) => facts[i])).size);
+  const naming = kinds.indexOf(alike.length);
+  if (alike.length > 1 && naming >= 0) return new Set([naming]);
+  return new Set(kinds.flatMap((kind, i) => (kind > 1 ? [i] : [])));
 }

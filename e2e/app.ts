@@ -1,17 +1,20 @@
-import { spawn, type ChildProcess } from 'node:child_process';
 import { cp, mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { test as base, expect, type Locator, type Page } from '@playwright/test';
+import { pino } from 'pino';
+import type * as Server from '../packages/server/src/program';
 
-const SERVER = join(import.meta.dirname, '../packages/server/dist/main.js');
+const ROOT = join(import.meta.dirname, '..');
+// As it is built, and loaded once for all tests of a worker: its start takes longer than many a test.
+const { openProgram, readSettings } = (await import(join(ROOT, 'packages/server/dist/program.js'))) as typeof Server;
 
 /** A name of this machine that a browser does not trust as it trusts 127.0.0.1: what needs a secure page is missing there. */
 export const NAMED_HOST = 'shop.test';
 
-/** The real program on files of its own, as `npm start` runs it. */
+/** The real program on files of its own, in the test's own process. */
 export class RunningApp {
-  private child: ChildProcess | null = null;
+  private program: Server.Program | null = null;
   private constructor(
     private readonly folder: string,
     /** Address of the maker's own shop, without a slash at the end. */
@@ -19,54 +22,32 @@ export class RunningApp {
     private readonly settings: Readonly<Record<string, string>>,
   ) {}
 
-  /** Starts it on files of its own: those of a folder, or empty ones, for which the demo is made first. */
-  static async start(
-    settings: Readonly<Record<string, string>> = {},
-    files: string | null = null,
-  ): Promise<RunningApp> {
+  /** Starts it on a copy of the files of a folder. */
+  static async start(files: string, settings: Readonly<Record<string, string>> = {}): Promise<RunningApp> {
     const app = new RunningApp(await mkdtemp(join(tmpdir(), 'rapid-jig-e2e-')), '', settings);
-    if (files !== null) await cp(files, app.folder, { recursive: true });
+    await cp(files, app.folder, { recursive: true });
     await app.launch('0');
     return app;
   }
 
-  /** Stops it and gives its files, for others to start with. */
-  async filesLeft(): Promise<string> {
-    await this.stop();
-    return this.folder;
-  }
-
   private async launch(port: string): Promise<void> {
-    const child = spawn(process.execPath, [SERVER], {
-      env: {
-        ...process.env,
-        RAPID_JIG_DATA: this.folder,
-        RAPID_JIG_PORT: port,
-        RAPID_JIG_ALLOWED_HOSTS: NAMED_HOST,
-        ...this.settings,
-      },
-      stdio: ['ignore', 'pipe', 'inherit'],
-    });
-    this.child = child;
-    this.address = await new Promise((resolve, reject) => {
-      child.once('exit', (code) => {
-        reject(new Error(`the server ended with ${String(code)} before it was open`));
-      });
-      child.stdout.on('data', (text: Buffer) => {
-        const address = /open at (http:\S+?)\/\s/.exec(text.toString())?.[1];
-        if (address) resolve(address);
-      });
-    });
+    const ways = { demoOnly: false, lan: this.settings['RAPID_JIG_LAN'] === '1', https: false };
+    const environment = {
+      RAPID_JIG_DATA: this.folder,
+      RAPID_JIG_PORT: port,
+      RAPID_JIG_ALLOWED_HOSTS: NAMED_HOST,
+      ...this.settings,
+    };
+    const settings = readSettings(environment, ROOT, ways);
+    const logger = pino({ level: 'warn' });
+    this.program = await openProgram({ root: ROOT, settings, demoOnly: false, isFresh: false, logger });
+    this.address = this.program.address;
   }
 
-  /** Stops the server as a shutdown does, and waits for it. */
+  /** Stops the program as a shutdown does, and waits for it. */
   async stop(): Promise<void> {
-    const { child } = this;
-    if (!child || child.exitCode !== null) return;
-    const ended = new Promise((resolve) => child.once('exit', resolve));
-    child.kill('SIGTERM');
-    await ended;
-    expect(child.exitCode).toBe(0);
+    await this.program?.close();
+    this.program = null;
   }
 
   /** The same program on the same files and port again. */
@@ -83,19 +64,27 @@ export class RunningApp {
 /** Where the files lie that every test starts from; set by `made-demo`. */
 export const FRESH = 'RAPID_JIG_FRESH';
 
+export function freshFiles(): string {
+  const files = process.env[FRESH];
+  if (files === undefined) throw new Error('the demo was not made');
+  return files;
+}
+
 /** A test with an app of its own, whose demo was made once for all; faults in the page's console fail it. */
 export const test = base.extend<{ app: RunningApp; quiet: undefined }>({
   app: async ({}, provide) => {
-    const app = await RunningApp.start({}, process.env[FRESH] ?? null);
+    const app = await RunningApp.start(freshFiles());
     await provide(app);
     await app.remove();
   },
   quiet: [
-    async ({ page }, provide) => {
+    async ({ page, browser }, provide) => {
       const faults: string[] = [];
       page.on('pageerror', (error) => faults.push(error.message));
       await provide(undefined);
       expect(faults).toEqual([]);
+      // Other devices' pages would go on looking for their program while others are tested.
+      for (const context of browser.contexts()) if (context !== page.context()) await context.close();
     },
     { auto: true },
   ],

@@ -6,6 +6,7 @@ export default defineConfig({
   testDir: '.',
   testMatch: '*.spec.ts',
   globalSetup: './made-demo.ts',
+  build: { external: ['**/dist/**'] },
   // Each test has a program and a browser of its own, so that no file of them is waited for in the end.
   fullyParallel: true,
   // On shared cores a slow minute fails no test: what is waited for may take its time.

@@ -1,6 +1,6 @@
 import flags from './chromium-flags.json' with { type: 'json' };
 import { networkInterfaces } from 'node:os';
-import { bringDrawing, expect, NAMED_HOST, nextFrame, PLATE, RunningApp, runOfPlates, test } from './app';
+import { bringDrawing, expect, freshFiles, NAMED_HOST, nextFrame, PLATE, RunningApp, runOfPlates, test } from './app';
 
 // A name that the browser does not take for this machine: such a page is not a secure one, as on a tablet over plain HTTP.
 test.use({
@@ -44,7 +44,7 @@ test('on the local network a device is asked for the code once, and sees nothing
   browser,
 }) => {
   test.skip(ownAddress === undefined, 'this machine has no network');
-  const lan = await RunningApp.start({ RAPID_JIG_LAN: '1' });
+  const lan = await RunningApp.start(freshFiles(), { RAPID_JIG_LAN: '1' });
   const guest = await browser.newPage();
   const outside = lan.address.replace('127.0.0.1', ownAddress ?? '');
   await guest.goto(`${outside}/runs`);

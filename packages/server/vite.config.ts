@@ -11,6 +11,6 @@ export default defineConfig({
     outDir: 'dist',
     target: 'node20',
     sourcemap: true,
-    rollupOptions: { input: { main: 'src/main.ts', worker: 'src/heavy/worker.ts' } },
+    rollupOptions: { input: { main: 'src/main.ts', program: 'src/program.ts', worker: 'src/heavy/worker.ts' } },
   },
 });

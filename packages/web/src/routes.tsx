@@ -4,7 +4,7 @@ import type { Services } from './services';
 import { fetched } from './shell/code';
 import { FaultRoute } from './shell/FaultView';
 import { Loading } from './shell/Loading';
-import { orThrow } from './shell/or-throw';
+import { lasting, orThrow } from './shell/or-throw';
 import { Shell } from './shell/Shell';
 
 /**
@@ -46,10 +46,10 @@ const runRoutes = (services: Services): RouteObject[] => [
   { index: true, loader: () => redirect('/runs') },
   {
     path: 'runs',
-    loader: async () => {
+    loader: lasting(async () => {
       const [runs, templates] = await Promise.all([services.api.runs(), services.api.templates()]);
       return { runs: orThrow(runs), templates: orThrow(templates) };
-    },
+    }),
     element: <RunListView />,
   },
   {
@@ -87,7 +87,7 @@ const templateRoutes = (services: Services): RouteObject[] => [
     path: 'templates',
     lazy: async () => {
       const { TemplateListView } = await fetched(() => import('./templates/TemplateListView'));
-      return { Component: TemplateListView, loader: async () => orThrow(await services.api.templates()) };
+      return { Component: TemplateListView, loader: lasting(async () => orThrow(await services.api.templates())) };
     },
   },
   {

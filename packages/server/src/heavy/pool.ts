@@ -16,6 +16,8 @@ export interface HeavyPool {
 /** So long one task may take, ms, and so many may wait. */
 const LONGEST_MS = 60_000;
 const MOST_WAITING = 64;
+/** A thread that nobody asks anything of ends after so long. */
+const IDLE_MS = 60_000;
 
 const BUSY = new ApiError({
   kind: 'too-large',
@@ -26,7 +28,13 @@ const BUSY = new ApiError({
 
 /** Worker threads for the heavy tasks, beside the thread that answers requests. */
 export function heavyPool(workerFile: string): HeavyPool {
-  const pool = new Piscina({ filename: workerFile, minThreads: 1, maxThreads: 2, maxQueue: MOST_WAITING });
+  const pool = new Piscina({
+    filename: workerFile,
+    minThreads: 0,
+    maxThreads: 2,
+    maxQueue: MOST_WAITING,
+    idleTimeout: IDLE_MS,
+  });
   const run = <K extends keyof Tasks>(name: K): Heavy[K] =>
     (async (task: Parameters<Tasks[K]>[0], gone?: AbortSignal) => {
       const late = AbortSignal.timeout(LONGEST_MS);

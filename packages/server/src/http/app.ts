@@ -51,10 +51,12 @@ export interface AppOptions {
   readonly certificates: Certificates | null;
   /** Which requests are this computer's own. */
   readonly isOwn: (request: Request) => boolean;
+  /** Aborted when the program stops. */
+  readonly stopping: AbortSignal;
 }
 
 export function createApp(options: AppOptions): Express {
-  const { shops, clock, logger, heavy, webRoot, hosts, devices, way, certificates, isOwn } = options;
+  const { shops, clock, logger, heavy, webRoot, hosts, devices, way, certificates, isOwn, stopping } = options;
   const app = express();
   app.disable('x-powered-by');
   app.use(securityHeaders());
@@ -72,7 +74,7 @@ export function createApp(options: AppOptions): Express {
     app.use(`${base}/api`, guardDevices(devices, isOwn));
     app.get(`${base}/api/health`, (_request, response) => void response.json(health));
     app.get(`${base}/api/docs`, (_request, response) => void response.json(apiDocs()));
-    app.use(`${base}/api`, apiRoutes({ db, photos, clock, logger, heavy, build }));
+    app.use(`${base}/api`, apiRoutes({ db, photos, clock, logger, heavy, build, stopping }));
   }
   if (webRoot !== null) serveWeb(app, webRoot, shops);
   app.use(answerFaults(logger));

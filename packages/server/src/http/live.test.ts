@@ -8,9 +8,11 @@ import { appFor, newTemplate, openScratch, runOf } from '../testing/server.test-
 let scratch: Awaited<ReturnType<typeof openScratch>>;
 let server: Server;
 let address: string;
+let stopping: AbortController;
 beforeEach(async () => {
   scratch = await openScratch();
-  server = appFor(scratch.db).listen(0, '127.0.0.1');
+  stopping = new AbortController();
+  server = appFor(scratch.db, { stopping: stopping.signal }).listen(0, '127.0.0.1');
   await new Promise((resolve) => server.once('listening', resolve));
   address = `http://127.0.0.1:${String((server.address() as AddressInfo).port)}/api`;
 });
@@ -55,4 +57,11 @@ test('who listens is told which document a write has changed and who wrote it, o
     { topics: ['runs', `run ${run.id}`], by: 'tablet' },
   ]);
   stop.abort();
+});
+
+test('a page that listens does not hold up a program that stops', async () => {
+  const stream = await fetch(`${address}/live`);
+  stopping.abort();
+  // Read to its end, which is there.
+  expect(await stream.text()).toContain('retry');
 });

@@ -12,9 +12,15 @@ export interface Live {
   readonly watch: RequestHandler;
 }
 
-/** `build` names the web app that is served, so that a page of an older one hears of it; null where none is. */
-export function createLive(build: string | null): Live {
+/**
+ * `build` names the web app that is served, so that a page of an older one hears of it; null where none is. Streams end once
+ * `stopping` is aborted: no page holds up the end of the program.
+ */
+export function createLive(build: string | null, stopping: AbortSignal): Live {
   const listeners = new Set<Response>();
+  stopping.addEventListener('abort', () => {
+    for (const listener of listeners) listener.end();
+  });
   const tell = (change: Change): void => {
     for (const listener of listeners) listener.write(`data: ${JSON.stringify(change)}\n\n`);
   };

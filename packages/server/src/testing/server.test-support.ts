@@ -47,6 +47,7 @@ export const alone = (): Omit<AppOptions, 'shops'> => ({
   way: () => ({ addresses: [], trust: null }),
   certificates: null,
   isOwn: () => true,
+  stopping: new AbortController().signal,
 });
 
 /** Of a shop that has none: the folder is not there. */

@@ -9,6 +9,20 @@ export class FaultError extends Error {
   }
 }
 
+/** A loader that gives what it last gave while the program does not answer: the view stays, under the bar that says so. */
+export function lasting<T>(load: () => Promise<T>): () => Promise<T> {
+  let last: { readonly read: T } | null = null;
+  return async () => {
+    try {
+      last = { read: await load() };
+    } catch (error) {
+      const isAway = error instanceof FaultError && error.fault.kind === 'unexpected';
+      if (last === null || !isAway) throw error;
+    }
+    return last.read;
+  };
+}
+
 /** The value of an answer; in a loader a fault is thrown to the route's error view. */
 export function orThrow<T>(answer: Result<T, ApiFault>): T {
   if (!answer.ok) throw new FaultError(answer.error);

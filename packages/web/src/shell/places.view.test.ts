@@ -2,6 +2,13 @@ import { jest } from '@jest/globals';
 import { newRun } from '@rapid-jig/core';
 import { bringDrawing, expect, page, PLATE, test } from '../testing/app.test-support';
 
+/** As another device makes one in the demo. */
+async function makeRun(ask: typeof fetch, name: string): Promise<void> {
+  const run = newRun(crypto.randomUUID(), name, []);
+  const headers = { 'Content-Type': 'application/json', 'If-Match': '"0"', 'Idempotency-Key': run.id };
+  await ask(`/demo/api/runs/${run.id}`, { method: 'PUT', headers, body: JSON.stringify(run) });
+}
+
 test('every place opens by its address, in the other unit, and the demo never meets the maker’s own shop', async () => {
   for (const [path, words] of [
     ['templates', 'Honeycomb trivet'],
@@ -28,11 +35,7 @@ test('every place opens by its address, in the other unit, and the demo never me
 
 test('a shop of many years: the newest runs are listed, earlier ones are asked for, and all are found by name', async () => {
   await page.goto('/demo/runs');
-  for (let n = 1; n <= 51; n++) {
-    const run = newRun(crypto.randomUUID(), `Fair ${String(n)}`, []);
-    const headers = { 'Content-Type': 'application/json', 'If-Match': '"0"', 'Idempotency-Key': run.id };
-    await fetch(`/demo/api/runs/${run.id}`, { method: 'PUT', headers, body: JSON.stringify(run) });
-  }
+  for (let n = 1; n <= 51; n++) await makeRun(fetch, `Fair ${String(n)}`);
   await page.reload();
   const planks = page.locator('main h2');
   await expect(planks).toHaveCount(50);
@@ -45,6 +48,33 @@ test('a shop of many years: the newest runs are listed, earlier ones are asked f
   await page.keyboard.press('/');
   await page.getByRole('combobox').fill('Fair 1');
   await expect(page.getByRole('option', { name: 'Fair 1', exact: true })).toBeVisible();
+});
+
+test('a list that cannot be read anew while the program is away stays as it was last read', async () => {
+  const real = fetch;
+  const refused: string[] = [];
+  let isAway = false;
+  jest.spyOn(globalThis, 'fetch').mockImplementation((asked, init) => {
+    if (!isAway) return real(asked, init);
+    refused.push(String(asked));
+    return Promise.reject(new TypeError('nobody answers'));
+  });
+  await page.goto('/demo/runs');
+  await expect(page.getByText('Spring fair stock')).toBeVisible();
+  // Another device's word comes in the moment before the program goes.
+  isAway = true;
+  await makeRun(real, 'Made elsewhere');
+  await page.until(
+    () => (refused.includes('/demo/api/templates') ? true : null),
+    () => 'the list was not asked for anew',
+  );
+  // Until what came of it is drawn.
+  for (let turn = 0; turn < 10; turn++) await new Promise((next) => setTimeoutOfTest(next, 0));
+  isAway = false;
+  // Still there, it hears of the next one, and catches up.
+  await makeRun(real, 'Made later');
+  await expect(page.getByText('Made later')).toBeVisible();
+  await expect(page.getByText('Made elsewhere')).toBeVisible();
 });
 
 test('an address that leads nowhere shows what is wrong, not a blank page', async () => {

@@ -25,12 +25,13 @@ export interface ApiOptions {
   readonly photos: Photos;
   /** Names the web app that is served; null where none is. */
   readonly build: string | null;
+  readonly stopping: AbortSignal;
 }
 
 /** Every address under `/api`: thin adapters from HTTP to the store. */
-export function apiRoutes({ db, clock, logger, heavy, photos, build }: ApiOptions): Router {
+export function apiRoutes({ db, clock, logger, heavy, photos, build, stopping }: ApiOptions): Router {
   const router = Router();
-  const live = createLive(build);
+  const live = createLive(build, stopping);
   router.use(live.watch);
   router.use('/live', live.stream);
   router.use('/templates', templateRoutes(db, heavy));

@@ -1,0 +1,158 @@
+import { mkdir, rm } from 'node:fs/promises';
+import { dirname, join } from 'node:path';
+import { fileURLToPath, pathToFileURL } from 'node:url';
+import type { Logger } from 'pino';
+import { openAuthority, type Certificates } from './authority';
+import { openDatabase, type Database } from './db/database';
+import { whyNotOpened } from './db/faults';
+import { lockFolder, type FolderLock } from './db/folder-lock';
+import { openDevices } from './devices';
+import { seedDemo } from './demo/seed';
+import { heavyPool, type Heavy, type HeavyPool } from './heavy/pool';
+import { isOwnComputer } from './http/guards';
+import { createApp, type ServedShop } from './http/app';
+import { listen, type Listening } from './listen';
+import { networkNames, wayOf, type Way } from './network';
+import type { Settings } from './settings';
+import { openPhotos, photoFolder, type Photos } from './store/photos';
+import { DAY_MS, forgetAnswers } from './store/writes';
+
+export { readSettings } from './settings';
+
+export interface Asked {
+  /** Folder of the checkout, built. */
+  readonly root: string;
+  readonly settings: Settings;
+  readonly demoOnly: boolean;
+  /** The demo is made anew. */
+  readonly isFresh: boolean;
+  readonly logger: Logger;
+}
+
+/** The program while it is open. */
+export interface Program {
+  /** On this computer, without a slash at the end. */
+  readonly address: string;
+  /** Of the shop that one begins in. */
+  readonly path: string;
+  readonly way: Way;
+  /** What another device is asked for. */
+  readonly code: string;
+  /** Takes nothing new, lets requests under way finish, and gives up its files. */
+  close(): Promise<void>;
+}
+
+async function openFile(url: string, root: string): Promise<Database> {
+  if (url.startsWith('file:')) await mkdir(dirname(fileURLToPath(url)), { recursive: true });
+  const db = await openDatabase(url, join(root, 'packages/server/drizzle'));
+  if (db.copiedTo !== null)
+    console.log(`What was stored has been raised to this version; as it was before it is kept in ${db.copiedTo}`);
+  for (const words of db.setAside) console.error(`Set aside, for it cannot be read: ${words}`);
+  return db;
+}
+
+async function openDemo({ settings, root, isFresh, logger }: Asked, heavy: Heavy): Promise<Database> {
+  const file = settings.demoDatabaseFile;
+  if (isFresh) await Promise.all(['', '-wal', '-shm'].map((ending) => rm(file + ending, { force: true })));
+  const db = await openFile(pathToFileURL(file).href, root);
+  await seedDemo(db, join(root, 'packages/server/demo'), new Date(), logger, heavy);
+  return db;
+}
+
+/** The maker's own shop, and the demo; a demo that cannot be opened does not keep the own shop shut. */
+async function openShops(asked: Asked, heavy: Heavy): Promise<ServedShop[]> {
+  const { ownDatabaseUrl, demoDatabaseFile, dataFolder } = asked.settings;
+  const demo = await openDemo(asked, heavy).catch((error: unknown) => {
+    const why = whyNotOpened(error, demoDatabaseFile);
+    if (ownDatabaseUrl === null) throw new Error(why, { cause: error });
+    console.error(`The demo shop is not open. ${why}`);
+    return null;
+  });
+  const photosOf = (url: string): Photos => openPhotos(photoFolder(url, dataFolder));
+  const demoPhotos = photosOf(pathToFileURL(demoDatabaseFile).href);
+  const shops: ServedShop[] = demo ? [{ base: '/demo', db: demo, photos: demoPhotos }] : [];
+  if (ownDatabaseUrl === null) return shops;
+  try {
+    return [...shops, { base: '', db: await openFile(ownDatabaseUrl, asked.root), photos: photosOf(ownDatabaseUrl) }];
+  } catch (error) {
+    await demo?.close();
+    throw new Error(whyNotOpened(error, ownDatabaseUrl), { cause: error });
+  }
+}
+
+/** Opens the shops and serves them. Throws in words where a folder, a file or a port cannot be used. */
+export async function openProgram(asked: Asked): Promise<Program> {
+  const lock = await lockFolder(asked.settings.dataFolder).catch((error: unknown) => {
+    throw new Error(whyNotOpened(error, asked.settings.dataFolder), { cause: error });
+  });
+  const pool = heavyPool(join(asked.root, 'packages/server/dist/worker.js'));
+  const shops = await openShops(asked, pool.heavy).catch(async (error: unknown) => {
+    await Promise.all([lock.release(), pool.close()]);
+    throw error;
+  });
+  return serve(asked, { shops, lock, pool });
+}
+
+interface Opened {
+  readonly shops: readonly ServedShop[];
+  readonly lock: FolderLock;
+  readonly pool: HeavyPool;
+}
+
+async function serve({ root, settings, demoOnly, logger }: Asked, { shops, lock, pool }: Opened): Promise<Program> {
+  const clock = (): Date => new Date();
+  const keeper = shops.at(-1);
+  if (!keeper) throw new Error('there is no shop to serve');
+  const devices = await openDevices(keeper.db, clock);
+  const names = networkNames(settings.host);
+  const path = demoOnly ? '/demo/' : '/';
+  const certificates = await certificatesFor(settings, names, clock());
+  const stopping = new AbortController();
+  let listening: Listening | null = null;
+  const way = (): Way => wayOf(names, path, listening, certificates);
+  const app = createApp({
+    shops,
+    clock,
+    devices,
+    way,
+    certificates,
+    isOwn: isOwnComputer,
+    logger,
+    heavy: pool.heavy,
+    webRoot: join(root, 'packages/web/dist'),
+    hosts: [...settings.extraHosts, ...names],
+    stopping: stopping.signal,
+  });
+  const forget = (): void => {
+    for (const { db } of shops)
+      void db.write((session) => forgetAnswers(session, clock())).catch((error: unknown) => logger.error({ error }));
+  };
+  forget();
+  const daily = setInterval(forget, DAY_MS);
+  const close = async (): Promise<void> => {
+    clearInterval(daily);
+    stopping.abort();
+    await listening?.stop();
+    await Promise.all(shops.map(({ db }) => db.close()));
+    await Promise.all([lock.release(), pool.close()]);
+  };
+  try {
+    listening = await listen(app, settings, certificates);
+  } catch (error) {
+    await close();
+    throw error;
+  }
+  const address = `http://${names.length > 0 ? '127.0.0.1' : settings.host}:${String(listening.port)}`;
+  await lock.tell(address);
+  return { address, path, way: way(), code: devices.code(), close };
+}
+
+/** Of the shop's own authority, where secure pages are asked for; its key stays in the data folder. */
+async function certificatesFor(
+  { securePort, dataFolder, extraHosts }: Settings,
+  names: readonly string[],
+  now: Date,
+): Promise<Certificates | null> {
+  if (securePort === null) return null;
+  return openAuthority(join(dataFolder, 'authority'), [...names, ...extraHosts, 'localhost', '127.0.0.1'], now);
+}

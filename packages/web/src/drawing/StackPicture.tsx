@@ -3,6 +3,7 @@ import { Measure } from './Measure';
 import { counted } from '../words/counted';
 import type { DrawnPart } from './paths';
 import { PartShape } from './PartPicture';
+import { DRAWN } from '../theme/drawn';
 import { woodEdge, woodFill } from './WoodDefs';
 
 interface StackPictureProps {
@@ -10,6 +11,8 @@ interface StackPictureProps {
   readonly drawn: ReadonlyMap<string, DrawnPart>;
   /** Pixels for a mm: the same for every stack on the wall. */
   readonly scale: number;
+  /** Cuts that are pointed out. */
+  readonly shown: ReadonlySet<string>;
 }
 
 /** Room beside the drawing for the figures that stand where they are measured. */
@@ -23,13 +26,14 @@ export const drawnSize = ({ grain, blank }: StackedGang): readonly [across: numb
   grain === 'along-y' ? [blank.width, blank.length] : [blank.length, blank.width];
 
 /** A stack from above and, below it at the same scale, from the side: layers in their wood, the pattern on top. */
-export function StackPicture({ stack, drawn, scale }: StackPictureProps) {
+export function StackPicture({ stack, drawn, scale, shown }: StackPictureProps) {
   const { gangs, layers, stackHeightMm } = stack;
   const [top] = gangs;
   if (!top) return null;
   const [across, up] = drawnSize(top);
   const [width, depth, height] = [across * scale, up * scale, stackHeightMm * scale];
   const parts = top.parts.flatMap(({ partId }) => drawn.get(partId) ?? []);
+  const meant = cutsOf(parts, shown);
   const woods = [...new Set(gangs.map(({ wood }) => wood.name))].join(' and ');
   const side = depth + GAP;
   // Of a small stack the two figures beside it would cover each other.
@@ -52,6 +56,16 @@ export function StackPicture({ stack, drawn, scale }: StackPictureProps) {
             {parts.map((part, i) => (
               <PartShape key={i} drawn={part} woodId={null} />
             ))}
+            {/* With a light edge, so that it is seen on any wood. */}
+            <g fill="none">
+              <path d={meant} stroke={DRAWN.opening} strokeWidth="8" vectorEffect="non-scaling-stroke" />
+              <path
+                d={meant}
+                stroke="var(--rj-palette-warning-main)"
+                strokeWidth="4"
+                vectorEffect="non-scaling-stroke"
+              />
+            </g>
           </g>
           <g transform={`translate(0 ${String(side)})`}>
             <StackSide stack={stack} width={width} scale={scale} />
@@ -73,6 +87,12 @@ export function StackPicture({ stack, drawn, scale }: StackPictureProps) {
     </figure>
   );
 }
+
+const cutsOf = (parts: readonly DrawnPart[], shown: ReadonlySet<string>): string =>
+  parts
+    .flatMap(({ cuts }) => cuts)
+    .flatMap(({ cutId, data }) => (shown.has(cutId) ? data : []))
+    .join('');
 
 interface StackSideProps {
   readonly stack: PlannedStack;

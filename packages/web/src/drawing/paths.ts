@@ -6,6 +6,7 @@ import {
   type Box,
   type CardPicture,
   type Part,
+  type PartCut,
   type TemplateRevision,
 } from '@rapid-jig/core';
 
@@ -18,6 +19,16 @@ export interface DrawnPart {
   readonly through: string;
   /** Lines that are drawn on the wood and not cut. */
   readonly marks: string;
+  /** Each cut by itself, for what speaks of one of them. */
+  readonly cuts: readonly DrawnCut[];
+  /** y up, mm. */
+  readonly box: Box;
+}
+
+export interface DrawnCut {
+  readonly cutId: string;
+  readonly kind: 'outline' | 'inside' | 'through';
+  readonly data: string;
   /** y up, mm. */
   readonly box: Box;
 }
@@ -33,9 +44,21 @@ export function drawPart(part: Part): DrawnPart {
       .join(''),
     through: part.throughCuts.map(({ path }) => toSvgPathData(path)).join(''),
     marks: part.marks.map(({ path }) => toSvgPathData(path)).join(''),
+    cuts: [
+      drawCut('outline', part.outline),
+      ...part.insideCuts.map((cut) => drawCut('inside', cut)),
+      ...part.throughCuts.map((cut) => drawCut('through', cut)),
+    ],
     box: pathBox(part.outline.path),
   };
 }
+
+const drawCut = (kind: DrawnCut['kind'], { id, path }: Pick<PartCut, 'id' | 'path'>): DrawnCut => ({
+  cutId: id,
+  kind,
+  data: toSvgPathData(path),
+  box: pathBox(path),
+});
 
 /** A part as a card shows it. */
 export const drawCard = ({ outline, inside, box }: CardPicture): DrawnPart => ({
@@ -43,6 +66,7 @@ export const drawCard = ({ outline, inside, box }: CardPicture): DrawnPart => ({
   inside,
   through: '',
   marks: '',
+  cuts: [],
   box,
 });
 

@@ -1,17 +1,15 @@
-import { memo } from 'react';
+import { memo, useState } from 'react';
 import { Box, Typography } from '@mui/material';
-import { IconAlertTriangle } from '@tabler/icons-react';
 import { bladesInOrder, formatMinutes, isToSaw, stackName, totalMinutes, type PlannedStack } from '@rapid-jig/core';
 import { StackPicture } from '../drawing/StackPicture';
 import type { DrawnPart } from '../drawing/paths';
 import { Distance, Measure } from '../drawing/Measure';
-import { useUnit } from '../use-services';
 import { FIGURE } from '../theme/theme';
 import { counted } from '../words/counted';
-import { warningWords } from '../words/plan';
 import { holesOf } from './Holes';
 import { DROP_STACK, LayersToMove } from './LayersToMove';
 import { PassMarks } from './PassMarks';
+import { StackWarnings } from './StackWarnings';
 import { OpenStack } from './StackDetail';
 import { Phases } from './Phases';
 import { WhyBlade } from './WhyBlade';
@@ -23,11 +21,13 @@ interface StackCardProps {
   readonly scale: number;
 }
 
+const NO_CUTS: ReadonlySet<string> = new Set();
+
 /** One stack on its shelf: how it looks, what is done to it, and a mark for every pass. */
 export const StackCard = memo(function StackCard({ stack, drawn, scale }: StackCardProps) {
-  const { unit } = useUnit();
+  const [shown, setShown] = useState(NO_CUTS);
   const holes = holesOf(stack.phases);
-  const { gangs, layers, passMinutes, warnings, phases } = stack;
+  const { gangs, layers, passMinutes, phases } = stack;
   const [only] = gangs;
   const cutMm = phases.reduce(
     (sum, { cuts, singly, layerIds }) =>
@@ -46,7 +46,7 @@ export const StackCard = memo(function StackCard({ stack, drawn, scale }: StackC
     >
       {/* What is sawn stands back; its words stay as clear as the others. */}
       <Box sx={{ '& svg': { opacity: isToSaw(stack) ? 1 : 0.6 } }}>
-        <StackPicture stack={stack} drawn={drawn} scale={scale} />
+        <StackPicture stack={stack} drawn={drawn} scale={scale} shown={shown} />
       </Box>
       <Box sx={{ width: 250, maxWidth: '100%' }}>
         <Typography variant="h3" sx={{ overflowWrap: 'anywhere' }}>
@@ -76,11 +76,7 @@ export const StackCard = memo(function StackCard({ stack, drawn, scale }: StackC
         </Box>
         {ready > 0 && <Typography variant="body2">Blanks for {counted(ready, 'layer')} are cut.</Typography>}
         {phases.length > 1 && <Phases stack={stack} />}
-        {warnings.map((warning) => (
-          <Typography key={warning.kind} variant="body2" color="warning" sx={{ display: 'flex', gap: 0.5 }}>
-            <IconAlertTriangle size={16} style={{ flex: 'none', marginTop: 2 }} /> {warningWords(warning, unit)}
-          </Typography>
-        ))}
+        <StackWarnings stack={stack} drawn={drawn} onShow={setShown} />
         <LayersToMove stack={stack} />
         <OpenStack stack={stack} />
         <PassMarks stack={stack} />

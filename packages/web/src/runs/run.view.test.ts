@@ -1,3 +1,4 @@
+import { PLAIN_CUT } from '@rapid-jig/core';
 import { bringDrawing, expect, keepTemplate, page, runOfPlates, svgFile, test } from '../testing/app.test-support';
 import { sawnPart } from '../testing/sawn-parts.test-support';
 
@@ -272,6 +273,41 @@ test('a cut is tilted in its template, and the run saws it layer by layer with t
   await page.getByRole('button', { name: 'Make some' }).click();
   await page.getByRole('textbox', { name: 'Copies of Lantern money box' }).fill('4');
   await expect(page.getByText(/table tilted 12°/).first()).toBeVisible();
+});
+
+test('a warning names the cut it speaks of, and the picture shows it where it is pointed at', async () => {
+  const frame = sawnPart({
+    name: 'Frame',
+    woodId: 'cherry',
+    corners: [
+      [120, 0],
+      [120, 90],
+      [0, 90],
+    ],
+  });
+  const corners = [
+    { x: 50, y: 15 },
+    { x: 50, y: 35 },
+    { x: 20, y: 15 },
+  ];
+  const segments = corners.map((to) => ({ kind: 'line' as const, to }));
+  const opening = {
+    ...frame.outline,
+    id: crypto.randomUUID(),
+    path: { start: { x: 20, y: 15 }, closed: true, segments },
+  };
+  const cutRules = { [opening.id]: { ...PLAIN_CUT, tiltDegrees: 20 } };
+  await keepTemplate('Frames', [{ ...frame, insideCuts: [opening], cutRules }]);
+  await page.getByRole('button', { name: 'Make some' }).click();
+  const card = page.getByRole('article', { name: /^Frames, Frame/ });
+  const here = card.getByRole('button', { name: 'Here: the opening at the lower left' });
+  await expect(here).toBeVisible();
+  const marked = card.locator('path[stroke="var(--rj-palette-warning-main)"][d^="M"]');
+  await expect(marked).toHaveCount(0);
+  await here.focus();
+  await expect(marked).toHaveCount(1);
+  await here.blur();
+  await expect(marked).toHaveCount(0);
 });
 
 test('a run with too many ways to stack says that it may be dearer; patience is a wish with its price', async () => {

@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals';
-import { placesWords, placeWords } from './places';
+import { cutsWords, placesWords, placeWords } from './places';
 
 const BOX = { minX: 0, minY: 0, maxX: 90, maxY: 60 };
 
@@ -21,4 +21,14 @@ test('two in one corner are numbered from the top, and a drawing without height 
   ];
   expect(placesWords(points, BOX)).toEqual(['at the upper left, 2 of 2', 'at the upper left, 1 of 2', 'at the right']);
   expect(placeWords({ x: 5, y: 0 }, { ...BOX, maxY: 0 })).toBe('at the left');
+});
+
+test('cuts are named by what they are and where they lie, the first three of many', () => {
+  const at = (kind: 'outline' | 'inside' | 'through', x: number, y: number) => ({
+    kind,
+    box: { minX: x - 2, maxX: x + 2, minY: y - 2, maxY: y + 2 },
+  });
+  const cuts = [at('outline', 45, 30), at('inside', 10, 55), at('through', 45, 5)];
+  expect(cutsWords(cuts, BOX)).toBe('the outline; the opening at the upper left; the line at the bottom');
+  expect(cutsWords([...cuts, at('inside', 80, 30), at('inside', 80, 55)], BOX)).toMatch(/at the bottom; 2 more$/);
 });

@@ -1,4 +1,5 @@
 import type { Box, Point } from '@rapid-jig/core';
+import { counted } from './counted';
 
 /** Of a side so much at each end counts as that end. */
 const END = 1 / 3;
@@ -25,4 +26,27 @@ export function placesWords(points: readonly Point[], box: Box): string[] {
     const inOrder = alike.sort((a, b) => b.point.y - a.point.y || a.point.x - b.point.x);
     return `${place}, ${String(inOrder.findIndex(({ k }) => k === i) + 1)} of ${String(alike.length)}`;
   });
+}
+
+/** A cut as it lies in a drawing. */
+interface LyingCut {
+  readonly kind: 'outline' | 'inside' | 'through';
+  readonly box: Box;
+}
+
+/** So many cuts are named; of more, how many there are. */
+const MOST_NAMED = 3;
+
+/** Cuts of a drawing by what they are and where they lie: `the outline; the opening at the upper left; 2 more`. */
+export function cutsWords(cuts: readonly LyingCut[], box: Box): string {
+  const places = placesWords(
+    cuts.map(({ box: { minX, minY, maxX, maxY } }) => ({ x: (minX + maxX) / 2, y: (minY + maxY) / 2 })),
+    box,
+  );
+  const names = cuts.map(({ kind }, i) => {
+    if (kind === 'outline') return 'the outline';
+    return `the ${kind === 'inside' ? 'opening' : 'line'} ${places[i] ?? ''}`;
+  });
+  const more = names.length - MOST_NAMED;
+  return [...names.slice(0, MOST_NAMED), ...(more > 0 ? [counted(more, 'more', 'more')] : [])].join('; ');
 }

@@ -94,6 +94,8 @@ export interface PlanWarning {
   readonly stackKey: string | null;
   readonly where: string;
   readonly inputs: Readonly<Record<string, string | number>>;
+  /** The cuts it speaks of; left out where it speaks of the whole stack. */
+  readonly cutIds?: readonly string[];
 }
 
 /** A part's count with what the plan makes of it. */

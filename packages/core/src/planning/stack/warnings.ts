@@ -13,6 +13,14 @@ export function stackWarnings(stack: Stack): PlanWarning[] {
     where,
     inputs,
   });
+  const warnOf = (
+    kind: PlanWarning['kind'],
+    cuts: readonly PlannedCut[],
+    inputs: PlanWarning['inputs'],
+  ): PlanWarning => ({
+    ...warn(kind, inputs),
+    cutIds: [...new Set(cuts.map(({ cutId }) => cutId))],
+  });
   const warnings: PlanWarning[] = [];
   const { length, width } = stack.gangs[0]?.blank ?? { length: Infinity, width: Infinity };
   if (compareMm(Math.max(length, width), SMALL_BLANK) < 0) {
@@ -21,23 +29,24 @@ export function stackWarnings(stack: Stack): PlanWarning[] {
   const cuts = stack.phases.flatMap((phase) => phase.cuts);
   const standing = cuts.filter(({ reach }) => reach === 'standing');
   if (standing.some(({ choice }) => isFlat(choice.blade))) {
-    warnings.push(warn('no-spiral-in-drawer', { cuts: standing.length }));
-  } else if (standing.length > 0) warnings.push(warn('standing-work', { cuts: standing.length }));
-  const limited = cuts.filter(({ reach }) => reach === 'limited').length;
-  if (limited > 0) warnings.push(warn('cannot-turn-round', { cuts: limited }));
+    warnings.push(warnOf('no-spiral-in-drawer', standing, { cuts: standing.length }));
+  } else if (standing.length > 0) warnings.push(warnOf('standing-work', standing, { cuts: standing.length }));
+  const limited = cuts.filter(({ reach }) => reach === 'limited');
+  if (limited.length > 0) warnings.push(warnOf('cannot-turn-round', limited, { cuts: limited.length }));
   if (stack.roughCuts.length > 0)
     warnings.push(warn('rough-cut-first', Object.fromEntries(stack.roughCuts.map(({ corner, leg }) => [corner, leg]))));
   for (const { cuts: own, heightMm } of stack.phases) {
-    const strained = own.find(({ choice }) => choice.strained);
-    if (strained) warnings.push(warn('strained-blade', { heightMm, size: strained.choice.blade.size }));
+    const strained = own.filter(({ choice }) => choice.strained);
+    const [first] = strained;
+    if (first) warnings.push(warnOf('strained-blade', strained, { heightMm, size: first.choice.blade.size }));
   }
-  const tight = tightestBelow(cuts);
-  if (tight) warnings.push(warn('curve-too-tight', tight));
+  const tight = cuts.filter(isTooTight);
+  if (tight.length > 0) warnings.push(warnOf('curve-too-tight', tight, { ...tightest(tight), cuts: tight.length }));
   if (stack.held.insteadOf === 'brads') warnings.push(warn('no-room-for-brads', { layers: stack.layers.length }));
   if (stack.held.insteadOf === 'double-sided') warnings.push(warn('must-come-clean', { layers: stack.layers.length }));
   // A tilted blade cannot turn in a sharp inside corner: it binds below and snaps.
   const bound = cuts.filter(({ rule, measure }) => isTilted(rule) && measure.sharpInsideCorners > 0);
-  if (bound.length > 0) warnings.push(warn('tilted-corners', { cuts: bound.length }));
+  if (bound.length > 0) warnings.push(warnOf('tilted-corners', bound, { cuts: bound.length }));
   const over = stack.gangs.filter(({ turnedOver }) => turnedOver);
   if (over.length > 0) warnings.push(warn('face-down', { parts: stackName({ gangs: over }) }));
   const veneered = over.filter(({ wood, plies }) => wood.kind === 'sheet' && plies.length === 1);
@@ -45,15 +54,20 @@ export function stackWarnings(stack: Stack): PlanWarning[] {
   return warnings;
 }
 
-/** Of the curves that their blades do not turn, how many there are and the tightest against its blade; null where all turn. */
-function tightestBelow(cuts: readonly PlannedCut[]): PlanWarning['inputs'] | null {
-  const below = cuts.flatMap(({ choice: { blade }, measure: { tightest } }) =>
-    tightest && isFlat(blade) && curveTaken(blade, tightest.radius) === 'pivots'
-      ? [{ size: blade.size, radiusMm: tightest.radius, limitMm: turningRadius(blade) }]
-      : [],
-  );
-  const [worst] = below.sort((a, b) => a.radiusMm / a.limitMm - b.radiusMm / b.limitMm);
-  return worst ? { ...worst, cuts: below.length } : null;
+/** True of a cut with a curve that its blade does not turn. */
+const isTooTight = ({ choice: { blade }, measure: { tightest } }: PlannedCut): boolean =>
+  tightest !== null && isFlat(blade) && curveTaken(blade, tightest.radius) === 'pivots';
+
+/** The tightest curve of cuts against what its blade turns. */
+function tightest(cuts: readonly PlannedCut[]): PlanWarning['inputs'] {
+  const [worst] = cuts
+    .map(({ choice: { blade }, measure }) => ({
+      size: blade.size,
+      radiusMm: measure.tightest?.radius ?? Infinity,
+      limitMm: turningRadius(blade),
+    }))
+    .sort((a, b) => a.radiusMm / a.limitMm - b.radiusMm / b.limitMm);
+  return worst ?? {};
 }
 
 /** Blades of which the drawer holds fewer than the plan wears out; only counted ones can be short. */

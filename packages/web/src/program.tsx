@@ -8,6 +8,7 @@ import { routes } from './routes';
 import { ServicesContext } from './use-services';
 import { startServices } from './services';
 import { FaultView } from './shell/FaultView';
+import { orThrow } from './shell/or-throw';
 import { PairView } from './shell/PairView';
 import { NewerBar } from './shell/StateBars';
 import { watchForNewer } from './shell/updates';
@@ -28,17 +29,25 @@ export async function openProgram(place: HTMLElement): Promise<() => void> {
       </StrictMode>,
     );
   };
-  const services = await startServices(base);
+  const starting = startServices(base);
+  // What a view needs of them waits; its code does not.
+  const started = starting.then(orThrow);
+  const router = createBrowserRouter(routes(started), { basename: base || '/' });
+  // Told below, whether or not a view waits for them.
+  started.catch(() => undefined);
+  const services = await starting;
   if (services.ok) {
     const newer = watchForNewer(services.value);
-    const router = createBrowserRouter(routes(services.value), { basename: base || '/' });
     frame(
       <ServicesContext value={services.value}>
         <RouterProvider router={router} />
         <NewerBar newer={newer} />
       </ServicesContext>,
     );
-  } else if (services.error.kind === 'unknown-device') {
+    return () => root.unmount();
+  }
+  router.dispose();
+  if (services.error.kind === 'unknown-device') {
     frame(<PairView base={base} onLetIn={() => location.reload()} />);
   } else {
     frame(<FaultView fault={services.error} onRetry={() => location.reload()} />);

@@ -9,9 +9,9 @@ import { Shell } from './shell/Shell';
 
 /**
  * Every address of the program. A loader that fails shows its fault in place of the view, inside the shell. Views other
- * than the first are fetched when they are gone to.
+ * than the first are fetched when they are gone to: that of the address one comes to while the services start.
  */
-export function routes(services: Services): RouteObject[] {
+export function routes(services: Promise<Services>): RouteObject[] {
   const views = [...runRoutes(services), ...templateRoutes(services), ...rackRoutes(services), ...shopRoutes(services)];
   return [
     {
@@ -29,25 +29,26 @@ const shouldRevalidate: ShouldRevalidateFunction = ({ currentUrl, nextUrl, defau
   defaultShouldRevalidate && currentUrl.pathname !== nextUrl.pathname;
 
 /** Beside the saw there is nothing but the step: it stands outside of the shell. */
-const benchRoute = (services: Services): RouteObject => ({
+const benchRoute = (services: Promise<Services>): RouteObject => ({
   path: 'runs/:id/bench',
   errorElement: <FaultRoute />,
   hydrateFallbackElement: <Loading />,
   lazy: async () => {
     const { RunRoute, loadRun } = await fetched(() => import('./runs/RunRoute'));
-    return { Component: RunRoute, loader: ({ params }) => loadRun(services, params['id'] ?? '') };
+    return { Component: RunRoute, loader: async ({ params }) => loadRun(await services, params['id'] ?? '') };
   },
   children: [
     { index: true, lazy: async () => ({ Component: (await fetched(() => import('./bench/BenchView'))).BenchView }) },
   ],
 });
 
-const runRoutes = (services: Services): RouteObject[] => [
+const runRoutes = (services: Promise<Services>): RouteObject[] => [
   { index: true, loader: () => redirect('/runs') },
   {
     path: 'runs',
     loader: lasting(async () => {
-      const [runs, templates] = await Promise.all([services.api.runs(), services.api.templates()]);
+      const { api } = await services;
+      const [runs, templates] = await Promise.all([api.runs(), api.templates()]);
       return { runs: orThrow(runs), templates: orThrow(templates) };
     }),
     element: <RunListView />,
@@ -56,7 +57,7 @@ const runRoutes = (services: Services): RouteObject[] => [
     path: 'runs/:id',
     lazy: async () => {
       const { RunRoute, loadRun } = await fetched(() => import('./runs/RunRoute'));
-      return { Component: RunRoute, loader: ({ params }) => loadRun(services, params['id'] ?? '') };
+      return { Component: RunRoute, loader: async ({ params }) => loadRun(await services, params['id'] ?? '') };
     },
     children: [
       { index: true, lazy: async () => ({ Component: (await fetched(() => import('./runs/RunView'))).RunView }) },
@@ -75,19 +76,22 @@ const runRoutes = (services: Services): RouteObject[] => [
           const [{ RunWoodView }, { loadRunWood }] = await fetched(() =>
             Promise.all([import('./wood/RunWoodView'), import('./runs/loaded-wood')]),
           );
-          return { Component: RunWoodView, loader: () => loadRunWood(services) };
+          return { Component: RunWoodView, loader: async () => loadRunWood(await services) };
         },
       },
     ],
   },
 ];
 
-const templateRoutes = (services: Services): RouteObject[] => [
+const templateRoutes = (services: Promise<Services>): RouteObject[] => [
   {
     path: 'templates',
     lazy: async () => {
       const { TemplateListView } = await fetched(() => import('./templates/TemplateListView'));
-      return { Component: TemplateListView, loader: lasting(async () => orThrow(await services.api.templates())) };
+      return {
+        Component: TemplateListView,
+        loader: lasting(async () => orThrow(await (await services).api.templates())),
+      };
     },
   },
   {
@@ -95,7 +99,7 @@ const templateRoutes = (services: Services): RouteObject[] => [
     shouldRevalidate,
     lazy: async () => {
       const { NewTemplateView, loadNewDesk } = await fetched(() => import('./templates/DeskRoutes'));
-      return { Component: NewTemplateView, loader: () => loadNewDesk(services) };
+      return { Component: NewTemplateView, loader: async () => loadNewDesk(await services) };
     },
   },
   {
@@ -105,7 +109,7 @@ const templateRoutes = (services: Services): RouteObject[] => [
       const { TemplateDrawingView, loadDrawing } = await fetched(() => import('./templates/DeskRoutes'));
       return {
         Component: TemplateDrawingView,
-        loader: ({ params }) => loadDrawing(services, params['id'] ?? '', params['drawing'] ?? ''),
+        loader: async ({ params }) => loadDrawing(await services, params['id'] ?? '', params['drawing'] ?? ''),
       };
     },
   },
@@ -115,7 +119,7 @@ const templateRoutes = (services: Services): RouteObject[] => [
       const { TemplatePatternsView, loadTemplatePatterns } = await fetched(() => import('./patterns/PatternRoutes'));
       return {
         Component: TemplatePatternsView,
-        loader: ({ params }) => loadTemplatePatterns(services, params['id'] ?? ''),
+        loader: async ({ params }) => loadTemplatePatterns(await services, params['id'] ?? ''),
       };
     },
   },
@@ -124,17 +128,20 @@ const templateRoutes = (services: Services): RouteObject[] => [
     shouldRevalidate,
     lazy: async () => {
       const { TemplateView, loadTemplate } = await fetched(() => import('./templates/TemplateView'));
-      return { Component: TemplateView, loader: ({ params }) => loadTemplate(services, params['id'] ?? '') };
+      return {
+        Component: TemplateView,
+        loader: async ({ params }) => loadTemplate(await services, params['id'] ?? ''),
+      };
     },
   },
 ];
 
-const rackRoutes = (services: Services): RouteObject[] => [
+const rackRoutes = (services: Promise<Services>): RouteObject[] => [
   {
     path: 'shop',
     lazy: async () => {
       const { ShopView, loadShop } = await fetched(() => import('./shop/ShopView'));
-      return { Component: ShopView, loader: () => loadShop(services) };
+      return { Component: ShopView, loader: async () => loadShop(await services) };
     },
   },
   {
@@ -144,12 +151,12 @@ const rackRoutes = (services: Services): RouteObject[] => [
       const [{ RackView }, { openRack }] = await fetched(() =>
         Promise.all([import('./rack/RackView'), import('./rack/rack-session')]),
       );
-      return { Component: RackView, loader: () => openRack(services) };
+      return { Component: RackView, loader: async () => openRack(await services) };
     },
   },
 ];
 
-const shopRoutes = (services: Services): RouteObject[] => [
+const shopRoutes = (services: Promise<Services>): RouteObject[] => [
   {
     path: 'blades',
     lazy: async () => ({ Component: (await fetched(() => import('./blades/BladesView'))).BladesView }),
@@ -158,7 +165,7 @@ const shopRoutes = (services: Services): RouteObject[] => [
     path: 'blades/chart',
     lazy: async () => {
       const { ChartView, loadChart } = await fetched(() => import('./blades/ChartView'));
-      return { Component: ChartView, loader: () => loadChart(services) };
+      return { Component: ChartView, loader: async () => loadChart(await services) };
     },
   },
   { path: 'woods', lazy: async () => ({ Component: (await fetched(() => import('./woods/WoodsView'))).WoodsView }) },

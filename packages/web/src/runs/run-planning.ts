@@ -1,3 +1,4 @@
+import equal from 'fast-deep-equal';
 import type { StoreApi } from 'zustand/vanilla';
 import { compareCosts, type PlanCost, type PlanInput, type Run } from '@rapid-jig/core';
 import type { OpenDocument } from '../documents/document';
@@ -103,7 +104,7 @@ function keepUnchanged(before: PlannedRun | null, after: PlannedRun): PlannedRun
   const known = new Map(before?.plan.stacks.map((stack) => [stack.key, stack]));
   const stacks = after.plan.stacks.map((stack) => {
     const same = known.get(stack.key);
-    return same && JSON.stringify(same) === JSON.stringify(stack) ? same : stack;
+    return same && equal(same, stack) ? same : stack;
   });
   return { ...after, plan: { ...after.plan, stacks } };
 }

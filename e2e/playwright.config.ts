@@ -13,8 +13,6 @@ export default defineConfig({
   timeout: 300_000,
   expect: { timeout: 60_000 },
   workers: 2,
-  // Two shared cores may stall a browser for minutes; a test that fails twice has failed.
-  retries: process.env['CI'] === undefined ? 0 : 1,
   forbidOnly: process.env['CI'] !== undefined,
   reporter: [['list'], ['json', { outputFile: '../test-results/browser.json' }]],
   outputDir: '../test-results/browser',

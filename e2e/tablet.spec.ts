@@ -110,12 +110,14 @@ test.describe('by touch', () => {
     const rest = (ms: number) => page.evaluate((restMs) => new Promise((rested) => setTimeout(rested, restMs)), ms);
     const HOLD_MS = 500;
     const drawUp = async (heldMs: number): Promise<void> => {
-      await touch.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [{ x, y }] });
-      await rest(heldMs);
+      // A finger that swipes waits neither for an answer nor for what is drawn: on a slow machine that would be a hold.
+      const isHeld = heldMs > 0;
+      const down = touch.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [{ x, y }] });
+      if (isHeld) await down.then(() => rest(heldMs));
       for (let step = 1; step <= 6; step++) {
         const touchPoints = [{ x: x + 2, y: y - 20 * step }];
-        await touch.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints });
-        await nextFrame(page);
+        const moved = touch.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints });
+        if (isHeld) await moved.then(() => nextFrame(page));
       }
       await touch.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
     };

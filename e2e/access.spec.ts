@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test, type Page } from './app';
+import { demoRun, expect, still, test, type Page } from './app';
 
 /** Each view, RUN and TEMPLATE being the demo's, and what stands on it once it is drawn whole. */
 const VIEWS: readonly (readonly [path: string, drawn: string])[] = [
@@ -36,11 +36,6 @@ const LIGHTS = [
   ['dark', ['color-contrast']],
 ] as const;
 
-const runPath = async (page: Page, address: string): Promise<string> => {
-  const runs = (await (await page.request.get(`${address}/demo/api/runs`)).json()) as [{ doc: { id: string } }];
-  return `/demo/runs/${runs[0].doc.id}`;
-};
-
 const templatePath = async (page: Page, address: string): Promise<string> => {
   const cards = (await (await page.request.get(`${address}/demo/api/templates`)).json()) as [{ card: { id: string } }];
   return `/demo/templates/${cards[0].card.id}`;
@@ -49,14 +44,13 @@ const templatePath = async (page: Page, address: string): Promise<string> => {
 for (const [view, drawn] of VIEWS)
   test(`nobody is shut out, by day or by night: ${view}`, async ({ app, page }) => {
     const path = view
-      .replace('RUN', view.includes('RUN') ? await runPath(page, app.address) : '')
+      .replace('RUN', view.includes('RUN') ? await demoRun(page, app.address) : '')
       .replace('TEMPLATE', view.includes('TEMPLATE') ? await templatePath(page, app.address) : '');
     await page.goto(app.address + path);
     await expect(page.locator(drawn).first()).toBeVisible({ timeout: 60_000 });
     await expect(page.getByRole('progressbar')).toHaveCount(0, { timeout: 60_000 });
     await expect(page.getByRole('heading', { level: 1 })).toHaveCount(1);
-    // A colour on its way from day to night is neither.
-    await page.addStyleTag({ content: '* { transition: none !important; }' });
+    await still(page);
     for (const [colorScheme, rules] of LIGHTS) {
       await page.emulateMedia({ colorScheme });
       expect([colorScheme, await graveFaults(page, rules)]).toEqual([colorScheme, []]);

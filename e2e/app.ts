@@ -19,25 +19,20 @@ export class RunningApp {
     private readonly folder: string,
     /** Address of the maker's own shop, without a slash at the end. */
     public address: string,
-    private readonly settings: Readonly<Record<string, string>>,
+    private readonly onNetwork: boolean,
   ) {}
 
-  /** Starts it on a copy of the files of a folder. */
-  static async start(files: string, settings: Readonly<Record<string, string>> = {}): Promise<RunningApp> {
-    const app = new RunningApp(await mkdtemp(join(tmpdir(), 'rapid-jig-e2e-')), '', settings);
+  /** Starts it on a copy of the files of a folder; on the local network only where that is asked for. */
+  static async start(files: string, onNetwork = false): Promise<RunningApp> {
+    const app = new RunningApp(await mkdtemp(join(tmpdir(), 'rapid-jig-e2e-')), '', onNetwork);
     await cp(files, app.folder, { recursive: true });
     await app.launch('0');
     return app;
   }
 
   private async launch(port: string): Promise<void> {
-    const ways = { demoOnly: false, lan: this.settings['RAPID_JIG_LAN'] === '1', https: false };
-    const environment = {
-      RAPID_JIG_DATA: this.folder,
-      RAPID_JIG_PORT: port,
-      RAPID_JIG_ALLOWED_HOSTS: NAMED_HOST,
-      ...this.settings,
-    };
+    const ways = { demoOnly: false, lan: this.onNetwork, https: false };
+    const environment = { RAPID_JIG_DATA: this.folder, RAPID_JIG_PORT: port, RAPID_JIG_ALLOWED_HOSTS: NAMED_HOST };
     const settings = readSettings(environment, ROOT, ways);
     const logger = pino({ level: 'warn' });
     this.program = await openProgram({ root: ROOT, settings, demoOnly: false, isFresh: false, logger });
@@ -125,6 +120,16 @@ export const later = (page: Page, ms: number): Promise<void> =>
     const now = performance.now.bind(performance);
     performance.now = () => now() + skipped;
   }, ms);
+
+/** Nothing on the page moves by itself any more: a colour on its way is neither, and a caret comes and goes. */
+export const still = (page: Page): Promise<unknown> =>
+  page.addStyleTag({ content: '* { transition: none !important; caret-color: transparent !important; }' });
+
+/** The path of the demo's run. */
+export async function demoRun(page: Page, address: string): Promise<string> {
+  const runs = (await (await page.request.get(`${address}/demo/api/runs`)).json()) as [{ doc: { id: string } }];
+  return `/demo/runs/${runs[0].doc.id}`;
+}
 
 /** Until what was done is drawn. */
 export const nextFrame = (page: Page): Promise<unknown> =>

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from './app';
+import { demoRun, expect, still, test, type Page } from './app';
 import { sawnPart } from '../packages/web/src/testing/sawn-parts.test-support';
 import { keepTemplate } from './kept-template';
 
@@ -13,11 +13,6 @@ const PLACES = [
 ];
 const LONG =
   'A name that somebody typed without a thought for the width of any screen, and then went on typing for a while';
-
-const demoRun = async (page: Page, address: string): Promise<string> => {
-  const runs = (await (await page.request.get(`${address}/demo/api/runs`)).json()) as { doc: { id: string } }[];
-  return `/demo/runs/${runs[0]!.doc.id}`;
-};
 
 /** Nothing reaches past the right edge of the window. */
 const overflow = (page: Page): Promise<number> =>
@@ -83,8 +78,7 @@ const coloursOfText = (page: Page) =>
 test('text stands out from what is behind it, by day and by night', async ({ app, page }) => {
   await page.goto(app.address + (await demoRun(page, app.address)));
   await expect(page.getByText('At the saw in all')).toBeVisible();
-  // A colour on its way is neither.
-  await page.addStyleTag({ content: '* { transition: none !important; }' });
+  await still(page);
   for (const colorScheme of ['light', 'dark'] as const) {
     await page.emulateMedia({ colorScheme });
     const pairs = await coloursOfText(page);
@@ -150,7 +144,7 @@ test('the sheet prints on as many pages as it needs, in the paper of the shop', 
 test('what has the focus is seen, stop after stop, by day and by night', async ({ app, page }) => {
   await page.goto(app.address + (await demoRun(page, app.address)));
   await expect(page.getByText('At the saw in all')).toBeVisible();
-  await page.addStyleTag({ content: '* { transition: none !important; caret-color: transparent !important; }' });
+  await still(page);
   for (const colorScheme of ['light', 'dark'] as const) {
     await page.emulateMedia({ colorScheme });
     for (let stop = 0; stop < 14; stop++) {

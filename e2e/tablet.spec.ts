@@ -44,7 +44,7 @@ test('on the local network a device is asked for the code once, and sees nothing
   browser,
 }) => {
   test.skip(ownAddress === undefined, 'this machine has no network');
-  const lan = await RunningApp.start(freshFiles(), { RAPID_JIG_LAN: '1' });
+  const lan = await RunningApp.start(freshFiles(), true);
   const guest = await browser.newPage();
   const outside = lan.address.replace('127.0.0.1', ownAddress ?? '');
   await guest.goto(`${outside}/runs`);

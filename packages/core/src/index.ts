@@ -37,6 +37,7 @@ export {
   moved,
   nearestOnPiece,
   offsetRings,
+  boxMiddle,
   boxUnion,
   pathBox,
   pathLength,

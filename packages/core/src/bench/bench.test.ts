@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { addUpWork, lostIn, passesByNumber, type WorkEvent } from '../ledger';
+import { addUpWork, lostIn, type WorkEvent } from '../ledger';
 import { planRun, totalMinutes, verifyPlan, type Plan, type PlanInput } from '../planning';
 import { circle, inputFor, part, quietKit, rectangle, template } from '../planning/fixtures.test-support';
 import { lanterns } from '../planning/lantern.test-support';
@@ -97,8 +97,7 @@ async function workThrough(
     const stack = plan.stacks.find(({ key }) => key === step.stackKey) ?? null;
     const work = addUpWork(input.work);
     const before = plan;
-    const lost = (pass: number) =>
-      stack ? lostIn(work, stack.key, pass, passesByNumber(work, stack.key).get(pass) ?? []) : [];
+    const lost = (pass: number) => (stack ? lostIn(work, stack.key, pass) : []);
     const events = tickStep(step, stack, null, lost).map((event) => ({ ...event, ...device() }) as WorkEvent);
     const drawer = input.drawer.map((blade) => ({ ...blade, inSaw: blade.id === at.blade }));
     input = { ...input, drawer, work: [...input.work, ...events] };
@@ -299,8 +298,7 @@ describe('what is spoiled at the bench', () => {
       fc.property(fc.shuffledSubarray(all, { minLength: all.length }), (heard) => {
         const work = addUpWork([...heard, ...heard]);
         expect(work.pieces).toEqual(once.pieces);
-        const lost = (one: typeof work) =>
-          lostIn(one, stack!.key, 1, passesByNumber(one, stack!.key).get(1) ?? []).sort();
+        const lost = (one: typeof work) => lostIn(one, stack!.key, 1).sort();
         expect(lost(work)).toEqual(lost(once));
       }),
       tried(100),

@@ -1,7 +1,7 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { tried } from '../cases.test-support';
-import { addUpWork, lostIn, passesByNumber, type WorkEvent } from '../ledger';
+import { addUpWork, lostIn, type WorkEvent } from '../ledger';
 import { planRun, verifyPlan, type Plan, type PlanInput } from '../planning';
 import { circle, inputFor, part, quietKit, rectangle, template } from '../planning/fixtures.test-support';
 import { lanterns } from '../planning/lantern.test-support';
@@ -40,8 +40,7 @@ function marked(what: Mark, pick: number, input: PlanInput, plan: Plan): PlanInp
     const [step] = benchSteps(plan, work, input.shop, BLADE);
     if (!step) return null;
     const stack = plan.stacks.find(({ key }) => key === step.stackKey) ?? null;
-    const lost = (pass: number) =>
-      stack ? lostIn(work, stack.key, pass, passesByNumber(work, stack.key).get(pass) ?? []) : [];
+    const lost = (pass: number) => (stack ? lostIn(work, stack.key, pass) : []);
     return withEvents(input, tickStep(step, stack, null, lost));
   }
   const begun = plan.stacks.flatMap((stack) =>

@@ -2,7 +2,7 @@ import { IDENTITY, inOrder, moved, shift, type Affine } from './affine';
 import { flatten } from './flatten';
 import { pathBox } from './measure';
 import type { Path } from './path';
-import { boxHeight, boxWidth, type Box, type Point } from './point';
+import { boxHeight, boxMiddle, boxWidth, type Box, type Point } from './point';
 import { indexSegments, type SegmentIndex } from './segment-index';
 
 /** A line that is compared with others again and again: its points, box and index are made once. */
@@ -59,12 +59,13 @@ export function movesOnto(line: LineToCompare, onto: LineToCompare, tolerance: n
     const box = movedBox(line.box, square);
     const isOff = (a: number, b: number): boolean => Math.abs(a - b) > 2 * tolerance;
     if (isOff(boxWidth(box), boxWidth(onto.box)) || isOff(boxHeight(box), boxHeight(onto.box))) return [];
-    const move = inOrder(square, shift(middle(onto.box).x - middle(box).x, middle(onto.box).y - middle(box).y));
+    const move = inOrder(
+      square,
+      shift(boxMiddle(onto.box).x - boxMiddle(box).x, boxMiddle(onto.box).y - boxMiddle(box).y),
+    );
     return isSameLine(line, onto, move, tolerance) ? [move] : [];
   });
 }
-
-const middle = ({ minX, maxX, minY, maxY }: Box): Point => ({ x: (minX + maxX) / 2, y: (minY + maxY) / 2 });
 
 /** The box of a box moved by a square turn. */
 function movedBox({ minX, minY, maxX, maxY }: Box, by: Affine): Box {

@@ -47,7 +47,18 @@ export {
 export type { ArcSegment, CubicSegment, LineSegment, Path, Segment } from './path';
 export { piecesOf, pointIn } from './pieces';
 export type { Piece, Pieces } from './pieces';
-export { boxAround, boxContains, boxGrown, boxHeight, boxUnion, boxWidth, distance, norm, turnBetween } from './point';
+export {
+  boxAround,
+  boxContains,
+  boxGrown,
+  boxHeight,
+  boxMiddle,
+  boxUnion,
+  boxWidth,
+  distance,
+  norm,
+  turnBetween,
+} from './point';
 export type { Box, Point } from './point';
 export { indexSegments, nearestOnPiece } from './segment-index';
 export { thinnedLine } from './thin';

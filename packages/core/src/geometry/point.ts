@@ -45,6 +45,7 @@ export const boxUnion = (boxes: readonly Box[]): Box =>
 
 export const boxWidth = (box: Box): number => box.maxX - box.minX;
 export const boxHeight = (box: Box): number => box.maxY - box.minY;
+export const boxMiddle = (box: Box): Point => ({ x: (box.minX + box.maxX) / 2, y: (box.minY + box.maxY) / 2 });
 
 /** True where `inner` lies within `outer`; touching sides count as within. */
 export const boxContains = (outer: Box, inner: Box): boolean =>

@@ -129,8 +129,13 @@ export function inHandBy(event: StandingEvent): PassesInHand | null {
 }
 
 /** Ids of the layers of a pass that are spoiled, by its marks or apart from them. */
-export function lostIn({ spoils }: WorkDone, stack: string, pass: number, marks: readonly PassSawn[]): string[] {
-  const own = spoilsOf(spoils, stack).filter((one) => one.pass === pass);
+export function lostIn(
+  work: WorkDone,
+  stack: string,
+  pass: number,
+  marks: readonly PassSawn[] = passesByNumber(work, stack).get(pass) ?? [],
+): string[] {
+  const own = spoilsOf(work.spoils, stack).filter((one) => one.pass === pass);
   return [
     ...new Set([
       ...marks.flatMap(({ spoiled }) => spoiled.flatMap(({ layerId }) => layerId ?? [])),

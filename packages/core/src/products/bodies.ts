@@ -1,4 +1,15 @@
-import { IDENTITY, inOrder, moved, movePath, pathBox, turnsOver, undo, type Affine, type Point } from '../geometry';
+import {
+  boxMiddle,
+  IDENTITY,
+  inOrder,
+  moved,
+  movePath,
+  pathBox,
+  turnsOver,
+  undo,
+  type Affine,
+  type Point,
+} from '../geometry';
 import { err, ok, type Fault, type Result } from '../result';
 import { ruleOf, withRule } from './cut-rule';
 import { isSameCut, isSameHole, placeOn } from './same-outline';
@@ -115,8 +126,8 @@ function placeOf({ ids, first }: OpenFeature, layers: readonly PlacedLayer[]): P
   const layer = layers[first];
   const cut = layer && comparedCuts(layer.part).find((one) => one.cut.id === ids[first]);
   const hole = layer?.part.holes.find(({ id }) => id === ids[first]);
-  const { minX, maxX, minY, maxY } = cut ? pathBox(cut.path) : { minX: 0, maxX: 0, minY: 0, maxY: 0 };
-  return moved(layer?.at ?? IDENTITY, hole?.center ?? { x: (minX + maxX) / 2, y: (minY + maxY) / 2 });
+  const middle = cut ? boxMiddle(pathBox(cut.path)) : { x: 0, y: 0 };
+  return moved(layer?.at ?? IDENTITY, hole?.center ?? middle);
 }
 
 /**

@@ -1,5 +1,6 @@
 import {
   boxGrown,
+  boxMiddle,
   boxUnion,
   boxWidth,
   circlePath,
@@ -195,7 +196,7 @@ function arrowMarks({ number, at, towards }: OrderArrow): Mark[] {
 /** An arrow with two heads along the grain, in the middle of the pattern. */
 function grainMarks({ grain }: Pattern, box: Box): Mark[] {
   if (grain === 'any') return [];
-  const [x, y] = [(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2];
+  const { x, y } = boxMiddle(box);
   const along = grain === 'along-x';
   const half = Math.min(LONGEST_ARROW, (along ? boxWidth(box) : box.maxY - box.minY) * 0.6) / 2;
   const at = (u: number, v: number): Point => (along ? { x: x + u, y: y + v } : { x: x + v, y: y + u });

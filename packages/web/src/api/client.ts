@@ -1,6 +1,7 @@
 import {
   err,
   ok,
+  type Fault,
   type Machines,
   type Result,
   type Shop,
@@ -119,7 +120,7 @@ const UNREACHABLE: ApiFault = {
 };
 
 /** True where trying again later may help: the server was not reached, has no room, or failed, and did not refuse. */
-export const mayPass = (fault: ApiFault): boolean => fault.kind === 'unexpected' || fault.kind === 'disk-full';
+export const mayPass = ({ kind }: Fault<string>): boolean => kind === 'unexpected' || kind === 'disk-full';
 
 /** A request without an answer is given up after this; writing sheets takes longer. */
 const PATIENCE_MS = 20_000;

@@ -11,8 +11,8 @@ interface StackPictureProps {
   readonly drawn: ReadonlyMap<string, DrawnPart>;
   /** Pixels for a mm: the same for every stack on the wall. */
   readonly scale: number;
-  /** Cuts that are pointed out. */
-  readonly shown: ReadonlySet<string>;
+  /** Path data of the cuts that are pointed out, '' for none. */
+  readonly shown: string;
 }
 
 /** Room beside the drawing for the figures that stand where they are measured. */
@@ -33,7 +33,6 @@ export function StackPicture({ stack, drawn, scale, shown }: StackPictureProps) 
   const [across, up] = drawnSize(top);
   const [width, depth, height] = [across * scale, up * scale, stackHeightMm * scale];
   const parts = top.parts.flatMap(({ partId }) => drawn.get(partId) ?? []);
-  const meant = cutsOf(parts, shown);
   const woods = [...new Set(gangs.map(({ wood }) => wood.name))].join(' and ');
   const side = depth + GAP;
   // Of a small stack the two figures beside it would cover each other.
@@ -56,16 +55,18 @@ export function StackPicture({ stack, drawn, scale, shown }: StackPictureProps) 
             {parts.map((part, i) => (
               <PartShape key={i} drawn={part} woodId={null} />
             ))}
-            {/* With a light edge, so that it is seen on any wood. */}
-            <g fill="none">
-              <path d={meant} stroke={DRAWN.opening} strokeWidth="8" vectorEffect="non-scaling-stroke" />
-              <path
-                d={meant}
-                stroke="var(--rj-palette-warning-main)"
-                strokeWidth="4"
-                vectorEffect="non-scaling-stroke"
-              />
-            </g>
+            {shown !== '' && (
+              // With a light edge, so that it is seen on any wood.
+              <g fill="none">
+                <path d={shown} stroke={DRAWN.opening} strokeWidth="8" vectorEffect="non-scaling-stroke" />
+                <path
+                  d={shown}
+                  stroke="var(--rj-palette-warning-main)"
+                  strokeWidth="4"
+                  vectorEffect="non-scaling-stroke"
+                />
+              </g>
+            )}
           </g>
           <g transform={`translate(0 ${String(side)})`}>
             <StackSide stack={stack} width={width} scale={scale} />
@@ -87,12 +88,6 @@ export function StackPicture({ stack, drawn, scale, shown }: StackPictureProps) 
     </figure>
   );
 }
-
-const cutsOf = (parts: readonly DrawnPart[], shown: ReadonlySet<string>): string =>
-  parts
-    .flatMap(({ cuts }) => cuts)
-    .flatMap(({ cutId, data }) => (shown.has(cutId) ? data : []))
-    .join('');
 
 interface StackSideProps {
   readonly stack: PlannedStack;

@@ -7,6 +7,7 @@ import {
   type CardPicture,
   type Part,
   type PartCut,
+  type Path,
   type TemplateRevision,
 } from '@rapid-jig/core';
 
@@ -28,27 +29,21 @@ export interface DrawnPart {
 export interface DrawnCut {
   readonly cutId: string;
   readonly kind: 'outline' | 'inside' | 'through';
+  readonly path: Path;
   readonly data: string;
-  /** y up, mm. */
-  readonly box: Box;
 }
 
 export function drawPart(part: Part): DrawnPart {
+  const outline = drawCut('outline', part.outline);
+  const inside = part.insideCuts.map((cut) => drawCut('inside', cut));
+  const through = part.throughCuts.map((cut) => drawCut('through', cut));
+  const holes = part.holes.map(({ center, diameterMm }) => toSvgPathData(circlePath(center, diameterMm / 2)));
   return {
-    outline: toSvgPathData(part.outline.path),
-    inside: [
-      ...part.insideCuts.map(({ path }) => path),
-      ...part.holes.map(({ center, diameterMm }) => circlePath(center, diameterMm / 2)),
-    ]
-      .map(toSvgPathData)
-      .join(''),
-    through: part.throughCuts.map(({ path }) => toSvgPathData(path)).join(''),
+    outline: outline.data,
+    inside: [...inside.map(({ data }) => data), ...holes].join(''),
+    through: through.map(({ data }) => data).join(''),
     marks: part.marks.map(({ path }) => toSvgPathData(path)).join(''),
-    cuts: [
-      drawCut('outline', part.outline),
-      ...part.insideCuts.map((cut) => drawCut('inside', cut)),
-      ...part.throughCuts.map((cut) => drawCut('through', cut)),
-    ],
+    cuts: [outline, ...inside, ...through],
     box: pathBox(part.outline.path),
   };
 }
@@ -56,8 +51,8 @@ export function drawPart(part: Part): DrawnPart {
 const drawCut = (kind: DrawnCut['kind'], { id, path }: Pick<PartCut, 'id' | 'path'>): DrawnCut => ({
   cutId: id,
   kind,
+  path,
   data: toSvgPathData(path),
-  box: pathBox(path),
 });
 
 /** A part as a card shows it. */

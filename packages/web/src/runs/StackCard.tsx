@@ -21,11 +21,9 @@ interface StackCardProps {
   readonly scale: number;
 }
 
-const NO_CUTS: ReadonlySet<string> = new Set();
-
 /** One stack on its shelf: how it looks, what is done to it, and a mark for every pass. */
 export const StackCard = memo(function StackCard({ stack, drawn, scale }: StackCardProps) {
-  const [shown, setShown] = useState(NO_CUTS);
+  const [shown, setShown] = useState('');
   const holes = holesOf(stack.phases);
   const { gangs, layers, passMinutes, phases } = stack;
   const [only] = gangs;

@@ -9,8 +9,8 @@ import { warningWords } from '../words/plan';
 interface StackWarningsProps {
   readonly stack: PlannedStack;
   readonly drawn: ReadonlyMap<string, DrawnPart>;
-  /** Told which cuts are pointed at. */
-  readonly onShow: (cutIds: ReadonlySet<string>) => void;
+  /** Told the path data of the cuts that are pointed at, '' when none is any more. */
+  readonly onShow: (cuts: string) => void;
 }
 
 /** What a maker should know of a stack; the cuts that one speaks of are named, and drawn when pointed at. */
@@ -44,8 +44,8 @@ function CutsMeant({ warning: { cutIds }, parts, onShow }: CutsMeantProps) {
   const all = parts.flatMap(({ cuts }) => cuts);
   const meant = all.filter(({ cutId }) => cutIds?.includes(cutId));
   if (meant.length === 0 || meant.length === all.length) return null;
-  const show = (): void => onShow(new Set(meant.map(({ cutId }) => cutId)));
-  const hide = (): void => onShow(new Set());
+  const show = (): void => onShow(meant.map(({ data }) => data).join(''));
+  const hide = (): void => onShow('');
   return (
     <Link
       component="button"

@@ -70,10 +70,7 @@ function createRunSession(
     `${key} ${phase?.key ?? ''} ${String(pass)}`;
   const marksOf = ({ key }: PlannedStack, pass: number): readonly PassSawn[] =>
     passesByNumber(store.getState().work, key).get(pass) ?? [];
-  const lostOf = (stackKey: string, pass: number): readonly string[] => {
-    const { work: now } = store.getState();
-    return lostIn(now, stackKey, pass, passesByNumber(now, stackKey).get(pass) ?? []);
-  };
+  const lostOf = (stackKey: string, pass: number): readonly string[] => lostIn(store.getState().work, stackKey, pass);
   /** The mark that holds this phase of a pass; one of the whole pass holds all of them. */
   const markAt = (stack: PlannedStack, phase: Phase | null, pass: number): PassSawn | undefined =>
     marksOf(stack, pass).find((mark) => phase === null || mark.phase === null || mark.phase === phase.key);

@@ -1,5 +1,6 @@
 import type { Fault, Result } from '@rapid-jig/core';
 import type { ApiFault } from '@rapid-jig/contract';
+import { mayPass } from '../api/client';
 
 /** A fault on its way from a loader to the view that shows it. */
 export class FaultError extends Error {
@@ -16,8 +17,7 @@ export function lasting<T>(load: () => Promise<T>): () => Promise<T> {
     try {
       last = { read: await load() };
     } catch (error) {
-      const isAway = error instanceof FaultError && error.fault.kind === 'unexpected';
-      if (last === null || !isAway) throw error;
+      if (last === null || !(error instanceof FaultError && mayPass(error.fault))) throw error;
     }
     return last.read;
   };

@@ -1,4 +1,5 @@
 import { expect, test } from '@jest/globals';
+import { circlePath } from '@rapid-jig/core';
 import { cutsWords, placesWords, placeWords } from './places';
 
 const BOX = { minX: 0, minY: 0, maxX: 90, maxY: 60 };
@@ -26,7 +27,7 @@ test('two in one corner are numbered from the top, and a drawing without height 
 test('cuts are named by what they are and where they lie, the first three of many', () => {
   const at = (kind: 'outline' | 'inside' | 'through', x: number, y: number) => ({
     kind,
-    box: { minX: x - 2, maxX: x + 2, minY: y - 2, maxY: y + 2 },
+    path: circlePath({ x, y }, 2),
   });
   const cuts = [at('outline', 45, 30), at('inside', 10, 55), at('through', 45, 5)];
   expect(cutsWords(cuts, BOX)).toBe('the outline; the opening at the upper left; the line at the bottom');

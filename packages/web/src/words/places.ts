@@ -1,4 +1,4 @@
-import type { Box, Point } from '@rapid-jig/core';
+import { boxMiddle, pathBox, type Box, type Path, type Point } from '@rapid-jig/core';
 import { counted } from './counted';
 
 /** Of a side so much at each end counts as that end. */
@@ -31,7 +31,7 @@ export function placesWords(points: readonly Point[], box: Box): string[] {
 /** A cut as it lies in a drawing. */
 interface LyingCut {
   readonly kind: 'outline' | 'inside' | 'through';
-  readonly box: Box;
+  readonly path: Path;
 }
 
 /** So many cuts are named; of more, how many there are. */
@@ -40,7 +40,7 @@ const MOST_NAMED = 3;
 /** Cuts of a drawing by what they are and where they lie: `the outline; the opening at the upper left; 2 more`. */
 export function cutsWords(cuts: readonly LyingCut[], box: Box): string {
   const places = placesWords(
-    cuts.map(({ box: { minX, minY, maxX, maxY } }) => ({ x: (minX + maxX) / 2, y: (minY + maxY) / 2 })),
+    cuts.map(({ path }) => boxMiddle(pathBox(path))),
     box,
   );
   const names = cuts.map(({ kind }, i) => {

@@ -1,6 +1,7 @@
 import {
   indexBoxes,
   boxHeight,
+  boxMiddle,
   boxWidth,
   distance,
   eachSegment,
@@ -60,7 +61,7 @@ function wholeFeature(line: Line): Feature[] {
       points: Array.from({ length: path.segments.length + 1 }, (_none, i) => i),
       width: boxWidth(box),
       depth: boxHeight(box),
-      at: { x: (box.minX + box.maxX) / 2, y: (box.minY + box.maxY) / 2 },
+      at: boxMiddle(box),
     },
   ];
 }
@@ -175,10 +176,7 @@ function directionsOf(path: Path): Directions[] {
 
 /** The middle of a stretch that keeps its size: between the two ends of a slot's mouth, or of a whole line's box. */
 export function anchorOf(feature: Feature, path: Path): Point {
-  if (feature.kind !== 'slot') {
-    const box = pathBox(path);
-    return { x: (box.minX + box.maxX) / 2, y: (box.minY + box.maxY) / 2 };
-  }
+  if (feature.kind !== 'slot') return boxMiddle(pathBox(path));
   const corners = cornersOf(path);
   const [a, b] = [corners[feature.points[0] ?? 0], corners[feature.points[feature.points.length - 1] ?? 0]];
   return a && b ? { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 } : path.start;

@@ -1,4 +1,14 @@
-import { circlePath, flatten, pathBox, thinnedLine, type Path, type Point } from '../../geometry';
+import {
+  boxHeight,
+  boxMiddle,
+  boxWidth,
+  circlePath,
+  flatten,
+  pathBox,
+  thinnedLine,
+  type Path,
+  type Point,
+} from '../../geometry';
 import type { Drawing, DrawnLine } from '../drawing';
 
 export interface ShapeLine {
@@ -44,8 +54,8 @@ export function shapesOf(drawing: Drawing): PartShape[] {
 
 /** Middle and diameter of the circle that a closed line is drawn as. */
 export function circleOf(path: Path): { readonly center: Point; readonly diameterMm: number } {
-  const { minX, minY, maxX, maxY } = pathBox(path);
-  return { center: { x: (minX + maxX) / 2, y: (minY + maxY) / 2 }, diameterMm: Math.max(maxX - minX, maxY - minY) };
+  const box = pathBox(path);
+  return { center: boxMiddle(box), diameterMm: Math.max(boxWidth(box), boxHeight(box)) };
 }
 
 /** Points that can go without moving a line by more than this are not measured, mm: a tenth of a pencil line. */

@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { inputFor, planned } from '../fixtures.test-support';
 import { inches } from '../../units';
-import { lantern } from '../lantern.test-support';
+import { lantern, lanterns } from '../lantern.test-support';
 import type { PlanInput } from '../model/input';
 import type { Plan, PlannedStack } from '../model/plan';
 import type { Held, Phase } from '../model/stack';
@@ -9,10 +9,14 @@ import { NO_STACK_WISHES } from '../model/wishes';
 import { passSawn } from '../phases/pass-sawn';
 import { verifyPlan } from '.';
 
+const ALL_LAYERS = Object.entries({ front: 1, slotted: 2, hollow: 1, back: 1 }).map(([partId, count]) => ({
+  partId,
+  count,
+}));
+
 /** Lanterns whose five layers are one stack, held with brads; of the first pass the window and the slots are sawn, a slotted layer is lost. */
 async function lanternsBegun(): Promise<{ input: PlanInput; plan: Plan }> {
-  const counts = { front: 1, slotted: 2, hollow: 1, back: 1 };
-  const box = { passes: 3, layers: Object.entries(counts).map(([partId, count]) => ({ partId, count })) };
+  const box = { passes: 3, layers: ALL_LAYERS };
   const stacks = { ...NO_STACK_WISHES, pins: [box] };
   // A back of 3/8, so that a brad of 1-1/4 reaches into it and does not come through the 1-3/8 of all.
   const back = { thickness: { mm: inches(3 / 8), typed: '3/8' } };
@@ -151,4 +155,37 @@ describe('a wrong plan of unlike layers is refused', () => {
     expect(JSON.stringify(spoilt)).not.toBe(JSON.stringify(plan));
     expect(verifyPlan(spoilt, input)).not.toEqual([]);
   });
+});
+
+test('layers that a begun pass has finished already are no excuse for sawing more of them', async () => {
+  const pins = [{ passes: 1, layers: ALL_LAYERS }];
+  const fresh = lanterns(
+    1,
+    { cutOrder: 'outline-first', afterOutline: 'together' },
+    { stacks: { ...NO_STACK_WISHES, pins } },
+  );
+  const begunStack = theBox(await planned(fresh));
+  // All phases of its first pass but the last: layers that are not in that one are finished.
+  const sawn = begunStack.phases.slice(0, -1);
+  const work = sawn.map((phase, n) => ({
+    ...passSawn(begunStack, phase, 1),
+    clientId: 'c',
+    at: '2026-11-26T10:00:00Z',
+    id: `e${String(n)}`,
+  }));
+  // In hand, it is sawn on without the wish.
+  const input = { ...fresh, work, run: { ...fresh.run, stacks: NO_STACK_WISHES } };
+  const plan = await planned(input);
+  const finished = plan.parts.find(({ good, toCut }) => good > 0 && toCut === 0)!;
+  const more: Plan = {
+    ...plan,
+    stacks: plan.stacks.map((one) => (one.begun.length > 0 ? { ...one, passesToCut: one.passesToCut + 1 } : one)),
+    parts: plan.parts.map((row) =>
+      row.partId === finished.partId ? { ...row, planned: row.planned + finished.good } : row,
+    ),
+  };
+  expect(verifyPlan(plan, input)).toEqual([]);
+  expect(verifyPlan(more, input)).toContainEqual(
+    expect.stringMatching(new RegExp(`^${finished.partName}: .* layers in its stacks, 0 are wanted`)),
+  );
 });

@@ -19,13 +19,6 @@ const ROUNDED_UP = inches(1 / 16);
 const layersOf = ({ layers }: PlannedStack, gangKey: string): number =>
   layers.filter((layer) => layer.gangKey === gangKey).length;
 
-/** Layers of a gang in passes that are begun, but for those that came to nothing. */
-const layersInHand = ({ layers, begun }: PlannedStack, gangKey: string): number =>
-  begun.reduce(
-    (sum, { lost }) => sum + layers.filter((layer) => layer.gangKey === gangKey && !lost.includes(layer.id)).length,
-    0,
-  );
-
 /** All stacks together: every part wanted is in one gang, passes give what is wanted, and each pass that stands is kept. */
 export function stacksWrong(plan: Plan, { work, run }: PlanInput, gangs: readonly ExpectedGang[]): string[] {
   const wrong: string[] = [];
@@ -43,14 +36,14 @@ export function stacksWrong(plan: Plan, { work, run }: PlanInput, gangs: readonl
     const name = gang.parts.map((part) => part.name).join(' + ');
     const wanted = Math.max(...gang.parts.map(({ id }) => toCut.get(id) ?? 0));
     const coming = Math.max(...gang.parts.map(({ id }) => planned.get(id) ?? 0));
+    const cut = own.reduce((sum, stack) => sum + layersOf(stack, gang.key) * stack.passesToCut, 0);
     // What is stuck already is sawn, wanted or not; only what is still to be made must not be too much.
-    const inHand = own.reduce((sum, stack) => sum + layersInHand(stack, gang.key), 0);
+    const inHand = coming - cut;
     const atOnce = gang.pinnedLayers ?? 1;
     const most = inHand + Math.ceil(Math.max(0, wanted - inHand) / atOnce) * atOnce;
     const isPinned = gang.parts.some(({ id }) => insisted.has(id));
     if (coming < wanted || (coming > most && !isPinned))
       wrong.push(`${name}: ${String(coming)} layers in its stacks, ${String(most)} are wanted`);
-    const cut = own.reduce((sum, stack) => sum + layersOf(stack, gang.key) * stack.passesToCut, 0);
     const ready = own.reduce((sum, { layersReady }) => sum + (layersReady[gang.key] ?? 0), 0);
     const least = Math.min(readyLayers(gang, standing), cut);
     if (ready !== least) wrong.push(`${name}: blanks for ${String(ready)} layers are ready, not ${String(least)}`);

@@ -51,6 +51,30 @@ describe('adding up work', () => {
     expect(addUpWork([mine, { ...theirs, stack: 'fin x4' }]).passes).toHaveLength(2);
   });
 
+  test('one of two layers spoiled that nobody named, then both by name: none is good, two are spoiled', () => {
+    const [one, two] = ['fin.0', 'fin.1'] as const;
+    const unnamed: WorkEvent = {
+      ...pass('a', 1, 1, 1),
+      stackLayers: [one, two],
+      layerIds: [one, two],
+      spoiled: [{ layerId: null, reason: null }],
+    };
+    const both: WorkEvent = {
+      kind: 'layers-spoiled',
+      id: 'b',
+      clientId: 'tablet',
+      at: '2026-11-24T09:02:00Z',
+      stack: 'whale x4',
+      stackLayers: [one, two],
+      layers: 2,
+      pass: 1,
+      phase: null,
+      lost: [one, two].map((layerId) => ({ layerId, reason: null, pieces: { body: 1 }, finishedIn: 'f' })),
+    };
+    expect(addUpWork([unnamed, both]).pieces).toEqual({ body: { good: 0, spoiled: 2 } });
+    expect(addUpWork([both, unnamed]).pieces).toEqual({ body: { good: 0, spoiled: 2 } });
+  });
+
   test('passes by number: those without one take the lowest that are free', () => {
     const done = addUpWork([
       pass('old', 4),

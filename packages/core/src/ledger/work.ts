@@ -50,7 +50,7 @@ function countsOfSpoils(
     const marks = passesOf(passes, stack).filter((mark) => mark.pass === pass);
     return lost.flatMap(({ layerId, finishedIn, pieces }) => {
       const key = `${stack} ${String(pass)} ${layerId}`;
-      const isKnown = marks.some(({ spoiled }) => spoiled.some((one) => one.layerId === layerId));
+      const isKnown = marks.some((mark) => spoiledBy(mark).includes(layerId));
       if (seen.has(key) || isKnown) return [];
       seen.add(key);
       const wasGood = marks.some(
@@ -60,6 +60,20 @@ function countsOfSpoils(
       return Object.entries(pieces).map(([id, count]) => [id, { good: wasGood ? -count : 0, spoiled: count }] as const);
     });
   });
+}
+
+/**
+ * Ids of the layers that a mark says are spoiled: those it names, and for each that nobody named the first of the others, as its
+ * pieces were counted.
+ */
+export function spoiledBy({
+  spoiled,
+  layerIds,
+  stackLayers,
+}: Pick<PassSawn, 'spoiled' | 'layerIds' | 'stackLayers'>): string[] {
+  const named = spoiled.flatMap(({ layerId }) => layerId ?? []);
+  const others = (layerIds ?? stackLayers ?? []).filter((id) => !named.includes(id));
+  return [...named, ...others.slice(0, spoiled.length - named.length)];
 }
 
 /** True where no earlier mark holds that phase of that pass: a whole pass holds all of them. */
@@ -136,12 +150,7 @@ export function lostIn(
   marks: readonly PassSawn[] = passesByNumber(work, stack).get(pass) ?? [],
 ): string[] {
   const own = spoilsOf(work.spoils, stack).filter((one) => one.pass === pass);
-  return [
-    ...new Set([
-      ...marks.flatMap(({ spoiled }) => spoiled.flatMap(({ layerId }) => layerId ?? [])),
-      ...own.flatMap(({ lost }) => lost.map(({ layerId }) => layerId)),
-    ]),
-  ];
+  return [...new Set([...marks.flatMap(spoiledBy), ...own.flatMap(({ lost }) => lost.map(({ layerId }) => layerId))])];
 }
 
 function countsOf(event: StandingEvent): (readonly [string, PieceCount])[] {

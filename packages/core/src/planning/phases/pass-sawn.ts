@@ -1,4 +1,4 @@
-import type { PassSawn, PieceCount, SpoiledLayer } from '../../ledger';
+import { spoiledBy, type PassSawn, type PieceCount, type SpoiledLayer } from '../../ledger';
 import { gangOfLayer } from '../blanks';
 import { layersFinishedIn } from './last-phases';
 import type { Phase, SawnStack } from '../model/stack';
@@ -28,7 +28,7 @@ export function passSawn(
   const finished = phase ? layersFinishedIn(phase, stack).filter((id) => !lost.includes(id)) : sawn;
   const named = spoiled.flatMap(({ layerId }) => layerId ?? []);
   const unnamed = spoiled.length - named.length;
-  const bad = new Set([...named, ...sawn.filter((id) => !named.includes(id)).slice(0, unnamed)]);
+  const bad = new Set(spoiledBy({ spoiled, layerIds: sawn, stackLayers: ids }));
   const counts: Record<string, PieceCount> = {};
   const add = (layerId: string, isGood: boolean): void => {
     for (const { partId } of gangOfLayer(layerId, stack).parts) {

@@ -66,14 +66,27 @@ export function phasesOf(
     phases.set(key, phase);
     return phase;
   };
+  const isTiltedIn = (of: readonly (GangCut | GangHole | null)[]): boolean =>
+    of.some((one) => one !== null && 'rule' in one && isTilted(one.rule));
+  const leaning = new Set(
+    family.cuts.flatMap(({ of }) =>
+      of.some(isOutline) && isTiltedIn(of) ? present.filter((i) => of[i] !== null) : [],
+    ),
+  );
+  const isOutlineOfAll =
+    leaning.size === 0 && family.cuts.some(({ of }) => of.some(isOutline) && present.every((i) => of[i] !== null));
   /** Where something is done that these members have. */
   const phasesFor = (of: readonly (GangCut | GangHole | null)[], isOutside: boolean, isHole: boolean): Together[] => {
     const having = present.filter((i) => of[i] !== null);
     if (having.length === 0) return [];
-    const byAll = having.length === present.length;
-    const byOne = cutOrder === 'outline-first' && afterOutline === 'singly' && !isOutside && !(isHole && byAll);
-    const apart = byOne || of.some((one) => one !== null && 'rule' in one && isTilted(one.rule));
-    return apart ? having.map((i) => together([i], true)) : [together(having, false)];
+    // Drilled while they are still together for their outline.
+    const withOutline = isHole && isOutlineOfAll && having.length === present.length;
+    const byOne = cutOrder === 'outline-first' && afterOutline === 'singly' && !isOutside && !withOutline;
+    // Of several outlines on one blank all are sawn one by one where one must be: between two of them nothing inside is sawn.
+    const isBesideTilted = isOutside && having.some((i) => leaning.has(i));
+    return byOne || isTiltedIn(of) || isBesideTilted
+      ? having.map((i) => together([i], true))
+      : [together(having, false)];
   };
   family.cuts.forEach(({ of }, place) => {
     for (const phase of phasesFor(of, of.some(isOutline), false)) phase.cuts.push(place);

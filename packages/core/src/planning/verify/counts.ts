@@ -39,7 +39,8 @@ export function marksOf(
   const byPass = new Map<number, { phases: (string | null)[]; lost: string[] }>();
   const taken = new Set(own.map(({ pass }) => pass));
   let free = 0;
-  for (const { pass, phase, spoiled } of own) {
+  for (const mark of own) {
+    const { pass, phase } = mark;
     let number = pass;
     if (number === null) {
       do free++;
@@ -47,8 +48,7 @@ export function marksOf(
       number = free;
     }
     const before = byPass.get(number) ?? { phases: [], lost: [] };
-    const lost = spoiled.flatMap(({ layerId }) => (layerId === null ? [] : [layerId]));
-    byPass.set(number, { phases: [...before.phases, phase], lost: [...before.lost, ...lost] });
+    byPass.set(number, { phases: [...before.phases, phase], lost: [...before.lost, ...lostWith(mark)] });
   }
   // In hand, though nothing of it is marked: stuck at the bench, or with layers that were spoiled.
   for (const event of standing) {
@@ -75,6 +75,13 @@ export function marksOf(
     done: all.filter((one) => isDone(one)).map(({ pass }) => pass),
     begun: all.filter((one) => !isDone(one)),
   };
+}
+
+/** Layers that a mark says are spoiled: where it does not name one, the next that it sawed and did not name. */
+function lostWith({ spoiled, layerIds, stackLayers }: Extract<WorkEvent, { kind: 'pass-sawn' }>): string[] {
+  const lost = spoiled.flatMap(({ layerId }) => (layerId === null ? [] : [layerId]));
+  for (const id of layerIds ?? stackLayers ?? []) if (lost.length < spoiled.length && !lost.includes(id)) lost.push(id);
+  return lost;
 }
 
 /** Good and spoiled of a part or rod as the events that stand have it. */
@@ -106,7 +113,7 @@ function lostApart(standing: readonly WorkEvent[]): { pieces: Readonly<Record<st
       let [isNamed, wasGood] = [found.has(key), false];
       for (const mark of standing) {
         if (mark.kind !== 'pass-sawn' || mark.stack !== event.stack || mark.pass !== event.pass) continue;
-        if (mark.spoiled.some((one) => one.layerId === layerId)) isNamed = true;
+        if (lostWith(mark).includes(layerId)) isNamed = true;
         const finishes = mark.phase === null || mark.phase === finishedIn;
         if (finishes && (mark.layerIds?.includes(layerId) ?? true)) wasGood = true;
       }

@@ -71,6 +71,13 @@ export function expectedGangs(input: PlanInput): ExpectedGang[] {
 const pinnedOf = ({ run }: PlanInput, { pinnedLayers }: Part): number | null =>
   run.wood.freeLayers ? null : pinnedLayers;
 
+/** A part in the wood and with the layers that were granted. */
+export const asGranted = (part: Part, input: PlanInput): Part => ({
+  ...part,
+  woodId: woodOf(input, part),
+  pinnedLayers: pinnedOf(input, part),
+});
+
 /** Layers of a body lie on each other, not side by side. */
 const bodyOf = ({ bodies }: Template, { id }: Part): string | null =>
   bodies.find(({ layers }) => layers.some((layer) => layer === id))?.id ?? null;

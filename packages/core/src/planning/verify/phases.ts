@@ -87,10 +87,15 @@ function orderWrong({ layers, phases }: PlannedStack, { shop }: PlanInput): stri
 /** One line that several layers have is sawn at once, unless the shop saws layers alone after the outline. */
 function separately({ phases, gangs }: PlannedStack, own: readonly ExpectedGang[], { shop }: PlanInput): string[] {
   if (shop.cutOrder === 'outline-first' && shop.afterOutline === 'singly') return [];
-  // Tilted cuts are sawn layer by layer whatever the shop does.
+  // Tilted cuts are sawn layer by layer whatever the shop does, and with a tilted outline those beside it on its blank.
+  const leaning = new Set(
+    own
+      .filter(({ parts }) => parts.some(isOutlineTilted))
+      .flatMap(({ parts }) => parts.map(({ outline }) => outline.id)),
+  );
   const level = phases.flatMap(({ key, cuts }) => {
-    const own = cuts.filter(({ rule }) => rule.tiltDegrees === 0);
-    return own.length > 0 || cuts.length === 0 ? [{ key, cuts: own }] : [];
+    const kept = cuts.filter(({ rule, cutId }) => rule.tiltDegrees === 0 && !leaning.has(cutId));
+    return kept.length > 0 || cuts.length === 0 ? [{ key, cuts: kept }] : [];
   });
   if (gangs.length === 1) return level.length > 1 ? ['one gang is sawn in two phases'] : [];
   const lines = level.flatMap(({ key, cuts }) =>
@@ -111,6 +116,8 @@ function separately({ phases, gangs }: PlannedStack, own: readonly ExpectedGang[
   );
   return isTwice ? ['one line is sawn in two phases'] : [];
 }
+
+const isOutlineTilted = ({ outline, cutRules }: Part): boolean => (cutRules[outline.id]?.tiltDegrees ?? 0) !== 0;
 
 const placeOf = (id: string, parts: readonly Part[]): Part | undefined =>
   parts.find((part) => cutsOf(part).some(({ cut }) => cut.id === id) || part.holes.some((hole) => hole.id === id));

@@ -2,7 +2,7 @@ import { SAME_SHARE } from '../../units';
 import type { PlanInput } from '../model/input';
 import type { Plan } from '../model/plan';
 import { mostSpares, type PartAtRisk, riskOf } from '../needs';
-import { copiesFor, pinnedTemplates } from './expected';
+import { asGranted, copiesFor, pinnedTemplates } from './expected';
 
 /** Of a run that goes by risk: all copies are got with the confidence asked for, and the spare that helps least was needed for it. */
 export function sparesWrong(plan: Plan, input: PlanInput): string[] {
@@ -13,7 +13,7 @@ export function sparesWrong(plan: Plan, input: PlanInput): string[] {
     template.parts
       .filter(({ id, perCopy }) => perCopy > 0 && !line.spares[id])
       .map((part) => ({
-        ...riskOf(part, part.perCopy * copiesFor(part, { line, template }), input),
+        ...riskOf(asGranted(part, input), part.perCopy * copiesFor(part, { line, template }), input),
         spares: told.get(part.id) ?? 0,
       })),
   );

@@ -18,7 +18,8 @@ export type {
   StepDone,
   WorkEvent,
 } from './events';
-export { addUpWork, inHandBy, layersReady, lostIn, passesByNumber, spoiledBy } from './work';
+export { addUpWork, inHandBy, layersReady, lostIn, passesByNumber } from './work';
+export { spoiledBy } from './pieces';
 export type { PassesInHand, StackOfPass, WorkDone } from './work';
 export { countStock, movesOfRun, reservedBy, STOCK_MOVES, stockCount } from './stock';
 export type { StockCount, StockMove, StockMoveKind } from './stock';

@@ -1,4 +1,5 @@
 import type { LayersSpoiled, PassSawn, PieceCount, StandingEvent, WorkEvent } from './events';
+import { piecesOf, spoiledBy } from './pieces';
 
 /** What the events add up to. */
 export interface WorkDone {
@@ -29,51 +30,7 @@ export function addUpWork(events: readonly WorkEvent[]): WorkDone {
   }
   const passes = standing.filter((event) => event.kind === 'pass-sawn');
   const spoils = standing.filter((event) => event.kind === 'layers-spoiled');
-  const pieces: Record<string, PieceCount> = {};
-  for (const [id, { good, spoiled }] of [...standing.flatMap(countsOf), ...countsOfSpoils(spoils, passes)]) {
-    const sum = pieces[id] ?? { good: 0, spoiled: 0 };
-    pieces[id] = { good: sum.good + good, spoiled: sum.spoiled + spoiled };
-  }
-  return { standing, passes, spoils, pieces };
-}
-
-/**
- * What layers spoiled apart from a mark change, whichever came first: each is spoiled once, and where a mark counted it as good it
- * is so no more.
- */
-function countsOfSpoils(
-  spoils: readonly LayersSpoiled[],
-  passes: readonly PassSawn[],
-): (readonly [string, PieceCount])[] {
-  const seen = new Set<string>();
-  return spoils.flatMap(({ stack, pass, lost }) => {
-    const marks = passesOf(passes, stack).filter((mark) => mark.pass === pass);
-    return lost.flatMap(({ layerId, finishedIn, pieces }) => {
-      const key = `${stack} ${String(pass)} ${layerId}`;
-      const isKnown = marks.some((mark) => spoiledBy(mark).includes(layerId));
-      if (seen.has(key) || isKnown) return [];
-      seen.add(key);
-      const wasGood = marks.some(
-        ({ phase, layerIds }) =>
-          (phase === null || phase === finishedIn) && (layerIds === null || layerIds.includes(layerId)),
-      );
-      return Object.entries(pieces).map(([id, count]) => [id, { good: wasGood ? -count : 0, spoiled: count }] as const);
-    });
-  });
-}
-
-/**
- * Ids of the layers that a mark says are spoiled: those it names, and for each that nobody named the first of the others, as its
- * pieces were counted.
- */
-export function spoiledBy({
-  spoiled,
-  layerIds,
-  stackLayers,
-}: Pick<PassSawn, 'spoiled' | 'layerIds' | 'stackLayers'>): string[] {
-  const named = spoiled.flatMap(({ layerId }) => layerId ?? []);
-  const others = (layerIds ?? stackLayers ?? []).filter((id) => !named.includes(id));
-  return [...named, ...others.slice(0, spoiled.length - named.length)];
+  return { standing, passes, spoils, pieces: piecesOf(standing, passes, spoils) };
 }
 
 /** True where no earlier mark holds that phase of that pass: a whole pass holds all of them. */
@@ -151,13 +108,6 @@ export function lostIn(
 ): string[] {
   const own = spoilsOf(work.spoils, stack).filter((one) => one.pass === pass);
   return [...new Set([...marks.flatMap(spoiledBy), ...own.flatMap(({ lost }) => lost.map(({ layerId }) => layerId))])];
-}
-
-function countsOf(event: StandingEvent): (readonly [string, PieceCount])[] {
-  if (event.kind === 'pass-sawn') return Object.entries(event.counts);
-  if (event.kind === 'rods-cut') return [[event.rod, event.count]];
-  if (event.kind !== 'blanks-cut') return [];
-  return Object.entries(event.rods).map(([rod, good]) => [rod, { good, spoiled: 0 }]);
 }
 
 /**

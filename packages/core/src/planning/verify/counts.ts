@@ -87,14 +87,24 @@ function lostWith({ spoiled, layerIds, stackLayers }: Extract<WorkEvent, { kind:
 /** Good and spoiled of a part or rod as the events that stand have it. */
 function doneOf(standing: readonly WorkEvent[], id: string): PieceCount {
   let [good, spoiled] = [0, 0];
+  const passes = new Map<string, PieceCount[]>();
   for (const event of standing) {
     if (event.kind === 'pass-sawn') {
-      good += event.counts[id]?.good ?? 0;
-      spoiled += event.counts[id]?.spoiled ?? 0;
+      const name = JSON.stringify([event.stack, event.pass ?? event.id]);
+      const count = event.counts[id];
+      if (count) passes.set(name, [...(passes.get(name) ?? []), count]);
     } else if (event.kind === 'rods-cut' && event.rod === id) {
       good += event.count.good;
       spoiled += event.count.spoiled;
     } else if (event.kind === 'blanks-cut') good += event.rods[id] ?? 0;
+  }
+  for (const marks of passes.values()) {
+    // Pieces that two marks finish are there once; what any calls spoiled is spoiled.
+    const lost = marks.reduce((sum, mark) => sum + mark.spoiled, 0);
+    const lostBefore = marks.reduce((sum, mark) => sum + (mark.good === 0 ? mark.spoiled : 0), 0);
+    const made = lostBefore + Math.max(0, ...marks.map((mark) => (mark.good === 0 ? 0 : mark.good + mark.spoiled)));
+    good += Math.max(0, made - lost);
+    spoiled += Math.min(made, lost);
   }
   for (const { pieces, wasGood } of lostApart(standing)) {
     spoiled += pieces[id] ?? 0;
@@ -108,14 +118,17 @@ function lostApart(standing: readonly WorkEvent[]): { pieces: Readonly<Record<st
   const found = new Map<string, { pieces: Readonly<Record<string, number>>; wasGood: boolean }>();
   for (const event of standing) {
     if (event.kind !== 'layers-spoiled') continue;
-    for (const { layerId, pieces, finishedIn } of event.lost) {
+    for (const { layerId, pieces } of event.lost) {
       const key = JSON.stringify([event.stack, event.pass, layerId]);
+      const marks = standing.filter(
+        (mark) => mark.kind === 'pass-sawn' && mark.stack === event.stack && mark.pass === event.pass,
+      );
       let [isNamed, wasGood] = [found.has(key), false];
-      for (const mark of standing) {
-        if (mark.kind !== 'pass-sawn' || mark.stack !== event.stack || mark.pass !== event.pass) continue;
+      for (const mark of marks) {
+        if (mark.kind !== 'pass-sawn') continue;
         if (lostWith(mark).includes(layerId)) isNamed = true;
-        const finishes = mark.phase === null || mark.phase === finishedIn;
-        if (finishes && (mark.layerIds?.includes(layerId) ?? true)) wasGood = true;
+        const wasSawn = mark.layerIds?.includes(layerId) ?? true;
+        if (wasSawn && Object.keys(pieces).some((id) => (mark.counts[id]?.good ?? 0) > 0)) wasGood = true;
       }
       if (!isNamed) found.set(key, { pieces, wasGood });
     }

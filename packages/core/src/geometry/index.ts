@@ -32,7 +32,7 @@ export type { Fitting, Fittings, PieceToFit } from './fit';
 export type { ShapeToFit } from './shape-to-fit';
 export { flatten } from './flatten';
 export { pathBox, pathLength, signedArea } from './measure';
-export { isInside, nestRings, perimeter, ringOf, shoelace } from './nest';
+export { isInside, nestRings, perimeter, ringOf, ringsAround, shoelace } from './nest';
 export type { NestedRing, Ring } from './nest';
 export {
   circleDrawn,

@@ -78,6 +78,31 @@ export function nestRings(rings: readonly Ring[]): NestedRing[] {
   return nested;
 }
 
+/** Rings nearer in place and size than this are one line drawn twice, mm. */
+const SAME_RING = 1e-3;
+
+/**
+ * Of each ring the places of all rings it lies in. Of rings that are one line drawn twice neither lies in the other. Rings that cross
+ * lie in each other as {@link nestRings} has it.
+ */
+export function ringsAround(rings: readonly Ring[]): number[][] {
+  const alike = new Map<string, number[]>();
+  rings.forEach(({ box: { minX, minY, maxX, maxY } }, i) => {
+    const key = [minX, minY, maxX, maxY].map((side) => Math.round(side / SAME_RING)).join(' ');
+    alike.set(key, [...(alike.get(key) ?? []), i]);
+  });
+  const groups = [...alike.values()];
+  const nested = nestRings(groups.flatMap(([first = 0]) => rings[first] ?? []));
+  const around = rings.map((): number[] => []);
+  groups.forEach((group, k) => {
+    const outer: number[] = [];
+    for (let parent = nested[k]?.parent ?? null; parent !== null; parent = nested[parent]?.parent ?? null)
+      outer.push(...(groups[parent] ?? []));
+    for (const i of group) around[i] = outer;
+  });
+  return around;
+}
+
 const SAMPLE = 9;
 
 function liesIn(inner: Ring, outer: Ring): boolean {

@@ -26,6 +26,8 @@ export function cornerWords(corners: readonly SawnCorner[]): string {
 /** A broken rule of an own order, with the number of the cut in it. */
 export function brokenWords({ rule }: BrokenRule, number: number): string {
   const cut = `Cut ${String(number)}`;
+  if (rule === 'fallen-out')
+    return `${cut} lies in a piece that has fallen out by then: saw it before the cut around it.`;
   return rule === 'weak'
     ? `${cut} is held by thinner wood than it need be: sawn earlier, more would stand around it.`
     : `${cut} comes too late: cuts of its kind, blade and tilt have their turn before.`;

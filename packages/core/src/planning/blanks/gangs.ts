@@ -5,6 +5,7 @@ import { err, ok, type Result } from '../../result';
 import { sumMm, toNm, TOUCHING } from '../../units';
 import { woodById } from '../../wood';
 import type { CountedPart } from '../needs';
+import { cutsAround } from './around';
 import { shortKey } from './key';
 import type { MeasuredThickness, PlanError, PlanFault, PlanInput } from '../model/input';
 import type { Gang, GangCut, WoodPly } from '../model/stack';
@@ -95,6 +96,7 @@ function gangOf(group: readonly CountedPart[], input: Pick<PlanInput, 'run' | 's
     holes: group.flatMap(({ part: { id, holes } }) =>
       holes.map((hole) => ({ holeId: hole.id, partId: id, center: hole.center, diameterMm: hole.diameterMm })),
     ),
+    around: cutsAround(group.map((item) => item.part)),
     box,
     flush: flushSides(group, box),
     layersToCut: Math.max(...group.map((item) => item.count.toCut)),

@@ -63,6 +63,8 @@ export interface Gang {
   readonly bodyId: string | null;
   readonly cuts: readonly GangCut[];
   readonly holes: readonly GangHole[];
+  /** By the id of a cut or hole that lies in the piece an inside cut frees: the ids of such cuts. They are sawn after it. */
+  readonly around: Readonly<Record<string, readonly string[]>>;
   /** Around all parts, in the frame of the drawing. */
   readonly box: Box;
   /** Sides of the box that lie on the board's own edge, so that no wood is left there: left or right, below or above. */
@@ -97,7 +99,7 @@ export interface Blank {
 }
 
 /** A gang as it lies in a stack. */
-export interface StackedGang extends Omit<Gang, 'cuts' | 'holes' | 'layersToCut'> {
+export interface StackedGang extends Omit<Gang, 'cuts' | 'holes' | 'around' | 'layersToCut'> {
   /** From the frame of its own drawing into that of the stack, which is the drawing of its first gang. */
   readonly at: Affine;
   /** True where its show face lies down: its outline is the mirror image of the first gang's. */

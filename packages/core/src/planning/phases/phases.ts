@@ -3,6 +3,7 @@ import { factorsInForce } from '../model/factors';
 import type { GangCut, GangHole } from '../model/stack';
 import type { Shop } from '../model/shop';
 import { leastHandled } from './phase-order';
+import { inCircles, mustComeBefore, sortedBy, type Before } from './precedence';
 
 /** How many layers a stack has of each member of its family. */
 export type Mix = readonly number[];
@@ -50,12 +51,41 @@ interface Together {
  * the stack is taken apart and what is left is sawn in each layer alone, or in those that share it. What comes before or after the
  * outline is in the order that hands have the least to do for: see {@link leastHandled}. A phase follows every earlier one that had
  * a layer of it, so every way to keep to that order leads to the same pieces.
+ *
+ * What lies in the piece that an inside cut frees is done before that cut, whatever the order. Where phases would wait for each other
+ * in a circle, what makes it is sawn in each layer alone.
  */
-export function phasesOf(
-  family: Pick<Family, 'members' | 'cuts' | 'holes'>,
+export function phasesOf(family: FeaturesOf, mix: Mix, shop: Habits): PhaseOutline[] {
+  const apart: Apart = { cuts: new Set(), holes: new Set() };
+  for (;;) {
+    const phases = whatIsTogether(family, mix, shop, apart);
+    const before = mustComeBefore(phases, family, shop.cutOrder);
+    const circled = inCircles(phases, before);
+    if (circled.length === 0) return withThoseBefore(sortedBy(inSchool(phases, family, shop, before), before));
+    for (const { singly, layerIds, cuts, holes } of circled) {
+      if (singly || layerIds.length === 1) continue;
+      for (const place of cuts) apart.cuts.add(place);
+      for (const place of holes) apart.holes.add(place);
+    }
+  }
+}
+
+type FeaturesOf = Pick<Family, 'members' | 'cuts' | 'holes'>;
+type Habits = Pick<Shop, 'cutOrder' | 'afterOutline' | 'factors'>;
+
+/** Places of the cuts and holes that are done in each layer alone so that an order can be kept. */
+interface Apart {
+  readonly cuts: Set<number>;
+  readonly holes: Set<number>;
+}
+
+/** Cuts and holes by the layers that are together, or alone, for them. */
+function whatIsTogether(
+  family: FeaturesOf,
   mix: Mix,
-  { cutOrder, afterOutline, factors }: Pick<Shop, 'cutOrder' | 'afterOutline' | 'factors'>,
-): PhaseOutline[] {
+  { cutOrder, afterOutline }: Pick<Habits, 'cutOrder' | 'afterOutline'>,
+  apart: Apart,
+): Together[] {
   const present = mix.flatMap((count, i) => (count > 0 ? [i] : []));
   const phases = new Map<string, Together>();
   const together = (members: readonly number[], singly: boolean): Together => {
@@ -66,42 +96,43 @@ export function phasesOf(
     phases.set(key, phase);
     return phase;
   };
-  const isTiltedIn = (of: readonly (GangCut | GangHole | null)[]): boolean =>
-    of.some((one) => one !== null && 'rule' in one && isTilted(one.rule));
-  const leaning = new Set(
-    family.cuts.flatMap(({ of }) =>
-      of.some(isOutline) && isTiltedIn(of) ? present.filter((i) => of[i] !== null) : [],
-    ),
-  );
-  const isOutlineOfAll =
-    leaning.size === 0 && family.cuts.some(({ of }) => of.some(isOutline) && present.every((i) => of[i] !== null));
-  /** Where something is done that these members have. */
-  const phasesFor = (of: readonly (GangCut | GangHole | null)[], isOutside: boolean, isHole: boolean): Together[] => {
-    const having = present.filter((i) => of[i] !== null);
-    if (having.length === 0) return [];
-    // Drilled while they are still together for their outline.
-    const withOutline = isHole && isOutlineOfAll && having.length === present.length;
-    const byOne = cutOrder === 'outline-first' && afterOutline === 'singly' && !isOutside && !withOutline;
-    // Of several outlines on one blank all are sawn one by one where one must be: between two of them nothing inside is sawn.
-    const isBesideTilted = isOutside && having.some((i) => leaning.has(i));
-    return byOne || isTiltedIn(of) || isBesideTilted
-      ? having.map((i) => together([i], true))
-      : [together(having, false)];
+  const isSingly = cutOrder === 'outline-first' && afterOutline === 'singly';
+  const having = (of: readonly (GangCut | GangHole | null)[]): number[] => present.filter((i) => of[i] !== null);
+  const phasesFor = (of: readonly (GangCut | GangHole | null)[], isAlone: boolean): Together[] => {
+    const members = having(of);
+    if (members.length === 0) return [];
+    return isAlone ? members.map((i) => together([i], true)) : [together(members, false)];
   };
+  let isOutlineOfAll = false;
   family.cuts.forEach(({ of }, place) => {
-    for (const phase of phasesFor(of, of.some(isOutline), false)) phase.cuts.push(place);
+    const isAlone = apart.cuts.has(place) || of.some((cut) => cut !== null && isTilted(cut.rule));
+    if (of.some(isOutline) && !isAlone && having(of).length === present.length) isOutlineOfAll = true;
+    for (const phase of phasesFor(of, isAlone || (isSingly && !of.some(isOutline)))) phase.cuts.push(place);
   });
   family.holes.forEach(({ of }, place) => {
-    for (const phase of phasesFor(of, false, true)) phase.holes.push(place);
+    // What all have is drilled while they are still together for their outline.
+    const withOutline = isOutlineOfAll && having(of).length === present.length;
+    const isAlone = apart.holes.has(place) || (isSingly && !withOutline);
+    for (const phase of phasesFor(of, isAlone)) phase.holes.push(place);
   });
-  const outlines = new Set(family.cuts.flatMap(({ of }, place) => (of.some(isOutline) ? [place] : [])));
-  const isOuter = ({ cuts }: Together): boolean => cuts.some((place) => outlines.has(place));
-  const outer = [...phases.values()].filter(isOuter);
+  return [...phases.values()];
+}
+
+/** Phases in the order of the shop: those without an outline before the others or after them. */
+function inSchool(
+  phases: readonly Together[],
+  { cuts }: FeaturesOf,
+  { cutOrder, factors }: Habits,
+  before: Before<Together>,
+): Together[] {
+  const isOuter = (phase: Together): boolean => phase.cuts.some((place) => cuts[place]?.of.some(isOutline) ?? false);
+  const outer = phases.filter(isOuter);
   const inner = leastHandled(
-    [...phases.values()].filter((phase) => !isOuter(phase)),
+    phases.filter((phase) => !isOuter(phase)),
     factorsInForce(factors),
+    before,
   );
-  return withThoseBefore(cutOrder === 'inside-first' ? [...inner, ...outer] : [...outer, ...inner]);
+  return cutOrder === 'inside-first' ? [...inner, ...outer] : [...outer, ...inner];
 }
 
 const isOutline = (cut: GangCut | null): boolean => cut?.kind === 'outside';

@@ -5,6 +5,7 @@ import { onRule, snapMm } from '../../units';
 import { bladesForCut } from './cut-blades';
 import { type Family, type Feature, gangKeyOf, gangPlace, type Member, roughCuts, slantOf, stackKey } from '../blanks';
 import { entriesOf, layerIdsOf, type Mix, phaseKey, type PhaseOutline, phasesOf, wantsSecondEntry } from '../phases';
+import { inSequence } from './cut-sequence';
 import { familyAt } from './member-mix';
 import type { PlanError, PlanInput } from '../model/input';
 import { economyOf, factorsInForce } from '../model/factors';
@@ -184,7 +185,7 @@ function makeStack(context: FamilyContext, mix: Mix): Result<UnnamedStack, PlanE
       singly: phase.singly,
       heightMm: under.heightMm,
       holes: phase.holes.map((place) => plannedHole(family, place, phase, back)),
-      cuts: sequence(cuts, shop),
+      cuts: inSequence(cuts, gangsOf(phase, family), shop.cutOrder),
       pierceBits: pierceBitsOf(cuts, phase),
       after: phase.after,
     };
@@ -200,6 +201,9 @@ function makeStack(context: FamilyContext, mix: Mix): Result<UnnamedStack, PlanE
     phases,
   });
 }
+
+const gangsOf = ({ members }: PhaseOutline, family: Family): Gang[] =>
+  members.flatMap((place) => family.members[place]?.gang ?? []);
 
 /** What the members of a phase have of the cut at a place of the family. */
 export function featureCuts(family: Family, place: number, phase: PhaseOutline): GangCut[] {
@@ -255,22 +259,6 @@ function pierceBitsOf(cuts: readonly PlannedCut[], { singly, layerIds }: PhaseOu
   return [...counts].sort(([a], [b]) => a - b).map(([diameterMm, count]) => ({ diameterMm, count }));
 }
 
-/** Inside cuts, then through cuts, before outlines or after them; within each kind, cuts with one blade at one tilt together. */
-function sequence(cuts: readonly PlannedCut[], shop: Shop): PlannedCut[] {
-  const ofKind = (kind: GangCut['kind']): PlannedCut[] => {
-    const own = cuts.filter((cut) => cut.kind === kind);
-    const settings = own.map(({ choice, rule }) => ({ id: choice.blade.id, tilt: rule.tiltDegrees }));
-    const blades = [...new Set(settings.map(({ id }) => id))];
-    // The table is level to begin with.
-    const tilts = [...new Set(settings.map(({ tilt }) => tilt))].sort((a, b) => Math.abs(a) - Math.abs(b) || a - b);
-    return blades.flatMap((id) =>
-      tilts.flatMap((tilt) => own.filter(({ choice, rule }) => choice.blade.id === id && rule.tiltDegrees === tilt)),
-    );
-  };
-  const within = [...ofKind('inside'), ...ofKind('through')];
-  return shop.cutOrder === 'inside-first' ? [...within, ...ofKind('outside')] : [...ofKind('outside'), ...within];
-}
-
 /** A member as it lies in a stack whose first gang is moved `back` into its own frame. */
 function stackedGang({ family, input, described }: FamilyContext, place: number, back: Affine): StackedGang {
   const member = family.members[place];
@@ -279,7 +267,7 @@ function stackedGang({ family, input, described }: FamilyContext, place: number,
   const at = own.a === 1 && own.d === 1 && Math.hypot(own.e, own.f) === 0 ? IDENTITY : own;
   const known = described.get(member);
   if (known) return { ...known, at, turnedOver: turnsOver(at) };
-  const { cuts: _cuts, holes: _holes, layersToCut: _layers, ...gang } = member.gang;
+  const { cuts: _cuts, holes: _holes, around: _around, layersToCut: _layers, ...gang } = member.gang;
   const fresh = { ...gang, at, turnedOver: turnsOver(at), blank: blankOf(member.gang, input.shop) };
   described.set(member, fresh);
   return fresh;

@@ -1,5 +1,5 @@
 import { comfortOf, pierceBit, plyUnder, slantedPace, STRETCH, woodPace } from '../../blades';
-import { boxGrown, moved, movePath, type Affine } from '../../geometry';
+import { boxGrown, circlePath, flatten, moved, movePath, ringOf, ringsAround, type Affine } from '../../geometry';
 import { keptIn, measureCut, openingRoom, pierceHolesFor } from '../../patterns';
 import { cutsOf, shapeOfPart, type Part } from '../../products';
 import { compareMm } from '../../units';
@@ -24,7 +24,8 @@ const idsOf = (one: PlannedCut | PlannedHole): string[] => [
 export function phasesWrong(stack: PlannedStack, own: readonly ExpectedGang[], input: PlanInput): string[] {
   return [
     ...completeness(stack, own),
-    ...orderWrong(stack, input),
+    ...orderWrong(stack),
+    ...earlierWrong(stack, own, input),
     ...stack.phases.flatMap((phase) => phaseWrong(phase, stack, own, input)),
     ...separately(stack, own, input),
   ];
@@ -50,7 +51,7 @@ function completeness({ layers, phases }: PlannedStack, own: readonly ExpectedGa
 }
 
 /** Phases come after those they name, none twice, and any two that share a layer stand in an order. */
-function orderWrong({ layers, phases }: PlannedStack, { shop }: PlanInput): string[] {
+function orderWrong({ layers, phases }: PlannedStack): string[] {
   const wrong: string[] = [];
   const ids = layers.map(({ id }) => id);
   const before = new Map<string, Set<string>>();
@@ -75,26 +76,71 @@ function orderWrong({ layers, phases }: PlannedStack, { shop }: PlanInput): stri
         wrong.push('two phases of one layer stand in no order');
     before.set(key, known);
   }
-  for (const id of ids) {
-    const kinds = phases.flatMap(({ layerIds, cuts }) => (layerIds.includes(id) ? cuts.map(({ kind }) => kind) : []));
-    const isFirst = (kind: PlannedCut['kind']): boolean => (kind !== 'outside') === (shop.cutOrder === 'inside-first');
-    if (kinds.some((kind, i) => i > 0 && isFirst(kind) && !isFirst(kinds[i - 1] ?? kind)))
-      wrong.push('inside cuts and outlines are in the wrong order');
+  return wrong;
+}
+
+/** In each layer what lies in the piece that an inside cut frees comes before that cut, and of each part inside and outline as the shop does. */
+function earlierWrong({ layers, phases }: PlannedStack, own: readonly ExpectedGang[], { shop }: PlanInput): string[] {
+  const wrong: string[] = [];
+  for (const { id, gangKey } of layers) {
+    const gang = own.find(({ key }) => key === gangKey);
+    if (!gang) continue;
+    const done = phases
+      .filter(({ layerIds }) => layerIds.includes(id))
+      .flatMap(({ holes, cuts }) => [...holes, ...cuts].flatMap((one) => idsOf(one)));
+    const place = new Map(done.map((item, i) => [item, i]));
+    const isBefore = (first: string, then: string): boolean => (place.get(first) ?? -1) < (place.get(then) ?? Infinity);
+    if (nestedIn(gang).some(({ inner, outer }) => !isBefore(inner, outer)))
+      wrong.push('a piece falls out before all is sawn in it');
+    for (const { outline, insideCuts, throughCuts } of gang.parts)
+      if (
+        [...insideCuts, ...throughCuts].some(
+          (cut) => isBefore(cut.id, outline.id) !== (shop.cutOrder === 'inside-first'),
+        )
+      )
+        wrong.push('inside cuts and outlines are in the wrong order');
   }
   return wrong;
+}
+
+interface Nested {
+  readonly inner: string;
+  readonly outer: string;
+}
+
+const known = new WeakMap<ExpectedGang, Nested[]>();
+
+/** What lies in the pieces that inside cuts free: ids of a cut or hole, and of such a cut. Looked for once. */
+function nestedIn(gang: ExpectedGang): Nested[] {
+  const found = known.get(gang) ?? lookForNested(gang);
+  known.set(gang, found);
+  return found;
+}
+
+function lookForNested({ parts }: ExpectedGang): Nested[] {
+  const lines = parts.flatMap((part) => [
+    ...cutsOf(part).map(({ cut, kind }) => ({ id: cut.id, ring: ringOf(flatten(cut.path)), frees: kind === 'inside' })),
+    ...part.holes.map(({ id, center, diameterMm }) => ({
+      id,
+      ring: ringOf(flatten(circlePath(center, diameterMm / 2))),
+      frees: false,
+    })),
+  ]);
+  return ringsAround(lines.map(({ ring }) => ring)).flatMap((around, i) =>
+    around.flatMap((k) => {
+      const [inner, outer] = [lines[i], lines[k]];
+      return inner && outer?.frees ? [{ inner: inner.id, outer: outer.id }] : [];
+    }),
+  );
 }
 
 /** One line that several layers have is sawn at once, unless the shop saws layers alone after the outline. */
 function separately({ phases, gangs }: PlannedStack, own: readonly ExpectedGang[], { shop }: PlanInput): string[] {
   if (shop.cutOrder === 'outline-first' && shop.afterOutline === 'singly') return [];
-  // Tilted cuts are sawn layer by layer whatever the shop does, and with a tilted outline those beside it on its blank.
-  const leaning = new Set(
-    own
-      .filter(({ parts }) => parts.some(isOutlineTilted))
-      .flatMap(({ parts }) => parts.map(({ outline }) => outline.id)),
-  );
+  if (isEntangled(own)) return [];
+  // Tilted cuts are sawn layer by layer whatever the shop does.
   const level = phases.flatMap(({ key, cuts }) => {
-    const kept = cuts.filter(({ rule, cutId }) => rule.tiltDegrees === 0 && !leaning.has(cutId));
+    const kept = cuts.filter(({ rule }) => rule.tiltDegrees === 0);
     return kept.length > 0 || cuts.length === 0 ? [{ key, cuts: kept }] : [];
   });
   if (gangs.length === 1) return level.length > 1 ? ['one gang is sawn in two phases'] : [];
@@ -117,7 +163,12 @@ function separately({ phases, gangs }: PlannedStack, own: readonly ExpectedGang[
   return isTwice ? ['one line is sawn in two phases'] : [];
 }
 
-const isOutlineTilted = ({ outline, cutRules }: Part): boolean => (cutRules[outline.id]?.tiltDegrees ?? 0) !== 0;
+/** Where one thing lies in another, or several parts on a blank are tilted, layers may have to be sawn alone to keep to the order. */
+const isEntangled = (own: readonly ExpectedGang[]): boolean =>
+  own.some((gang) => {
+    const isTilted = gang.parts.some(({ cutRules }) => Object.values(cutRules).some((rule) => rule.tiltDegrees !== 0));
+    return nestedIn(gang).length > 0 || (gang.parts.length > 1 && isTilted);
+  });
 
 const placeOf = (id: string, parts: readonly Part[]): Part | undefined =>
   parts.find((part) => cutsOf(part).some(({ cut }) => cut.id === id) || part.holes.some((hole) => hole.id === id));
@@ -152,7 +203,7 @@ function phaseWrong(phase: Phase, stack: PlannedStack, own: readonly ExpectedGan
   const alone = shop.cutOrder === 'outline-first' && shop.afterOutline === 'singly';
   const isOutline = cuts.some(({ kind }) => kind === 'outside');
   const isTilted = cuts.some(({ rule }) => rule.tiltDegrees !== 0);
-  const mayBeAlone = isTilted || (alone && !isOutline);
+  const mayBeAlone = isTilted || (alone && !isOutline) || isEntangled(own);
   say(singly && (!mayBeAlone || layerIds.length === 1 || new Set(gangs).size > 1), 'sawn one by one');
   say(!singly && layerIds.length > 1 && isTilted, 'a tilted cut through several layers');
   say(alone && !singly && layerIds.length > 1 && !isOutline, 'sawn together after the outline');

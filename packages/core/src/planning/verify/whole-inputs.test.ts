@@ -15,4 +15,4 @@ test('what is planned of any run stands before the checker', async () => {
     }),
     { ...tried(10_000, 150), endOnFailure: true },
   );
-}, 300_000);
+}, 10_800_000);

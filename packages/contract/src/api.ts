@@ -95,6 +95,11 @@ export interface PlanSnapshot extends Started {
   readonly plan: Plan;
 }
 
+/** What does not add up in the plan of a run, in words; nothing where it passes its check. */
+export interface PlanChecked {
+  readonly wrong: readonly string[];
+}
+
 /** What lies on the rack, and the ledger of it. */
 export interface StoredRack {
   readonly items: readonly Stored<StockItem>[];
@@ -205,6 +210,7 @@ export type ApiFaultKind =
   | 'not-enough'
   | 'wood-changed'
   | 'cannot-plan'
+  | 'wrong-plan'
   | 'unexpected';
 
 /** The one shape of every error answer. */

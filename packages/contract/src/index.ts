@@ -18,6 +18,7 @@ export type {
   PatternRequest,
   PlanSnapshot,
   ReserveWood,
+  PlanChecked,
   Started,
   StockMoves,
   Stored,

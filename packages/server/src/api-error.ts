@@ -15,6 +15,7 @@ const STATUS: Readonly<Record<ApiFaultKind, number>> = {
   'too-large': 413,
   'disk-full': 507,
   'cannot-plan': 422,
+  'wrong-plan': 422,
   'version-missing': 428,
   'key-missing': 428,
   unexpected: 500,

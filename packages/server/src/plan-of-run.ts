@@ -24,13 +24,15 @@ export function cannotPlan([fault]: PlanError, { run }: PlanTask): ApiError {
   });
 }
 
-/** A plan that its own checker refuses: kept whole in the log, so that it can be made again from its input. */
-export function wrongPlan(wrong: readonly string[], task: PlanTask, logger: Logger): ApiError {
+/** A plan that does not pass its own check is kept whole in the log, so that it can be made again from its input. */
+export const logWrongPlan = (wrong: readonly string[], task: PlanTask, logger: Logger): void =>
   logger.error({ runId: task.run.id, wrong, input: inputOf(task) }, 'a plan breaks its rules');
-  return new ApiError({
-    kind: 'cannot-plan',
-    message: 'The plan of this run does not pass its own check, so it was not started.',
-    where: wrong[0] ?? task.run.name,
-    hint: 'Nothing is lost. Change a quantity or a layer limit and start it again; what was planned is kept in the log.',
+
+/** Wood alone is not taken by such a plan. */
+export const wrongPlan = ([wrong]: readonly string[], { run }: PlanTask): ApiError =>
+  new ApiError({
+    kind: 'wrong-plan',
+    message: 'The plan of this run does not pass its own check, so no wood is taken by it.',
+    where: wrong ?? run.name,
+    hint: 'Nothing is lost. Change a quantity or a layer limit and try again; what was planned is kept in the log.',
   });
-}

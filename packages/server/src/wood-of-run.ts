@@ -5,7 +5,7 @@ import { ApiError } from './api-error';
 import type { Database, Session } from './db/database';
 import type { Heavy } from './heavy/pool';
 import type { WoodTask } from './heavy/tasks';
-import { cannotPlan, planTaskOf } from './plan-of-run';
+import { cannotPlan, logWrongPlan, planTaskOf, wrongPlan } from './plan-of-run';
 import { addMoves, addStock, getRack, refuseMoreThanThereIs } from './store/rack';
 import { addEvent, hasEvent, workWith } from './store/runs';
 import { getSingleton } from './store/singletons';
@@ -77,8 +77,12 @@ async function checkedDrawDown(
   const checked = await heavy.checkWood(task);
   if (checked.kind === 'checked') return checked.down;
   if (checked.kind === 'cannot-plan') throw cannotPlan(checked.faults, task.plan);
-  // Kept whole, so that the layout can be judged again.
   const { wrong } = checked;
+  if (checked.of === 'plan') {
+    logWrongPlan(wrong, task.plan, logger);
+    throw wrongPlan(wrong, task.plan);
+  }
+  // Kept whole, so that the layout can be judged again.
   logger.error({ runId, wrong, task }, 'a layout does not fit its run and the rack');
   throw woodChanged(wrong[0] ?? task.plan.run.name);
 }

@@ -41,17 +41,25 @@ export interface PlanTask extends Omit<PlanInput, 'revisions'> {
 }
 
 export type Planned =
-  | { readonly kind: 'planned'; readonly planJson: string; readonly inputHash: string }
-  | { readonly kind: 'cannot-plan'; readonly faults: PlanError }
-  /** The plan breaks its rules; its input belongs in the log. */
-  | { readonly kind: 'wrong'; readonly wrong: readonly string[] };
+  | {
+      readonly kind: 'planned';
+      readonly planJson: string;
+      readonly inputHash: string;
+      /** What does not add up in it; where something does not, its input belongs in the log. */
+      readonly wrong: readonly string[];
+    }
+  | { readonly kind: 'cannot-plan'; readonly faults: PlanError };
 
 export interface WoodTask extends Pick<WoodPlanInput, 'rack' | 'machines'> {
   readonly plan: PlanTask;
   readonly wood: TakenWood;
 }
 
-export type CheckedWood = Exclude<Planned, { kind: 'planned' }> | { readonly kind: 'checked'; readonly down: DrawDown };
+export type CheckedWood =
+  | Exclude<Planned, { kind: 'planned' }>
+  /** The plan, or the layout for it, breaks its rules; what it was made from belongs in the log. */
+  | { readonly kind: 'wrong'; readonly of: 'plan' | 'layout'; readonly wrong: readonly string[] }
+  | { readonly kind: 'checked'; readonly down: DrawDown };
 
 export interface SheetsTask {
   readonly request: PatternRequest;
@@ -114,11 +122,15 @@ let solver: Promise<LinearSolver> | null = null;
 export const loadSolver = (): Promise<LinearSolver> =>
   (solver ??= import('highs').then(async ({ default: load }) => highsSolver(await load())));
 
-async function planned(input: PlanInput, plan: PlanRun): Promise<Plan | Exclude<Planned, { kind: 'planned' }>> {
+interface MadePlan {
+  readonly plan: Plan;
+  readonly wrong: readonly string[];
+}
+
+async function planned(input: PlanInput, plan: PlanRun): Promise<MadePlan | Exclude<Planned, { kind: 'planned' }>> {
   const result = await plan(input, { onStage: () => undefined, solver: loadSolver });
   if (!result.ok) return { kind: 'cannot-plan', faults: result.error };
-  const wrong = verifyPlan(result.value, input);
-  return wrong.length > 0 ? { kind: 'wrong', wrong } : result.value;
+  return { plan: result.value, wrong: verifyPlan(result.value, input) };
 }
 
 /** The tasks themselves; another planner may be passed in, to see what becomes of a wrong plan. */
@@ -127,15 +139,17 @@ export const tasks = (plan: PlanRun = planRun): Tasks => ({
     const input = inputOf(task);
     const made = await planned(input, plan);
     if ('kind' in made) return made;
-    return { kind: 'planned', planJson: JSON.stringify(toForm('plan', made)), inputHash: hashOf(input) };
+    const planJson = JSON.stringify(toForm('plan', made.plan));
+    return { kind: 'planned', planJson, inputHash: hashOf(input), wrong: made.wrong };
   },
   checkWood: async ({ plan: task, wood, rack, machines }) => {
     const input = inputOf(task);
     const made = await planned(input, plan);
     if ('kind' in made) return made;
-    const given = { plan: made, rack, machines, objective: 'wood' as const, wishes: input.run.wood, rods: wood.rods };
+    if (made.wrong.length > 0) return { kind: 'wrong', of: 'plan', wrong: made.wrong };
+    const given = { plan: made.plan, rack, machines, objective: 'wood' as const, wishes: input.run.wood, rods: wood.rods };
     const wrong = verifyWood(given, wood.groups);
-    if (wrong.length > 0) return { kind: 'wrong', wrong };
+    if (wrong.length > 0) return { kind: 'wrong', of: 'layout', wrong };
     const items: StockItem[] = rack.map(({ item }) => item);
     return { kind: 'checked', down: drawDown(wood, items) };
   },

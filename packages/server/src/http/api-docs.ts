@@ -66,6 +66,10 @@ export const OPERATIONS: readonly Operation[] = [
   read('/runs/{id}/events', 'All that was done in a run.'),
   post('/runs/{id}/events', 'Adds something that was done; its own id is its key.', workEventSchema),
   post('/runs/{id}/start', 'Freezes the plan of a run.', null),
+  read(
+    '/runs/{id}/check',
+    'Plans a run as it is stored, and says what does not add up in the plan: nothing, as a rule.',
+  ),
   read('/runs/{id}/snapshot', 'The plan a run was started with.'),
   post('/runs/{id}/blanks', 'Says that blanks are cut, by a layout that is checked.', cutBlanksSchema),
   post('/runs/{id}/reserve', 'Holds boards for a run, by a layout that is checked.', reserveWoodSchema),

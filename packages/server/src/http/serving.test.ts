@@ -9,7 +9,8 @@ import { runOf, newTemplate, NO_PHOTOS, NOW, alone, openScratch, readOf } from '
 import { loadSolver, tasks } from '../heavy/tasks';
 import { findSnapshot, putRun } from '../store/runs';
 import { putTemplate } from '../store/templates';
-import { startRun } from '../start-run';
+import { checkRun, startRun } from '../start-run';
+import { reserveWood } from '../wood-of-run';
 import { createApp, type AppOptions, type ServedShop } from './app';
 
 const SILENT = pino({ level: 'silent' });
@@ -91,7 +92,7 @@ test('two devices that start the same run at once get the same frozen plan', asy
   expect(one).toEqual(other);
 });
 
-test('a plan that breaks its rules is no 500: it is told, and the input is in the log so that it can be repeated', async () => {
+test('a plan that breaks its rules starts all the same, and the input is in the log so that it can be repeated', async () => {
   const template = newTemplate();
   const run = runOf(template);
   await scratch.db.write(async (session) => {
@@ -104,9 +105,18 @@ test('a plan that breaks its rules is no 500: it is told, and the input is in th
     const result = await planRun(input, kit);
     return result.ok ? { ok: true, value: { ...result.value, piecesAtRisk: 99 } } : result;
   };
-  await expect(startRun(run.id, { ...starting(), logger, heavy: tasks(wrong) })).rejects.toMatchObject({
+  const spoiled = { ...starting(), logger, heavy: tasks(wrong) };
+  await startRun(run.id, spoiled);
+  const snapshot = await scratch.db.read((session) => findSnapshot(session, run.id));
+  expect(snapshot!.plan.piecesAtRisk).toBe(99);
+  expect(await checkRun(run.id, spoiled)).toEqual({ wrong: ['99 pieces at risk, not 4'] });
+  expect(await checkRun(run.id, starting())).toEqual({ wrong: [] });
+  expect(lines).toHaveLength(2);
+  // Only wood is not taken by it.
+  const wood = { groups: [], rods: [] };
+  await expect(reserveWood(run.id, { moves: [], wood }, spoiled)).rejects.toMatchObject({
     status: 422,
-    fault: { kind: 'cannot-plan', where: '99 pieces at risk, not 4' },
+    fault: { kind: 'wrong-plan', where: '99 pieces at risk, not 4' },
   });
   const logged = JSON.parse(lines[0]!) as { input: PlanInput };
   expect(logged.input.run).toEqual(run);

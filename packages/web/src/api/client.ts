@@ -18,6 +18,7 @@ import type {
   LocalNetwork,
   Pairing,
   PatternRequest,
+  PlanChecked,
   ReserveWood,
   StockMoves,
   Stored,
@@ -39,6 +40,7 @@ import {
   isMoves,
   isNetwork,
   isNothing,
+  isPlanChecked,
   isRack,
   isStored,
   isStoredRun,
@@ -88,6 +90,8 @@ export interface Api {
   names(): Answer<Names>;
   run(id: string): Answer<StoredRun>;
   revisions(runId: string): Answer<TemplateRevision[]>;
+  /** Has the plan of a run as it is stored checked, and logged where it does not add up. */
+  checkRun(runId: string): Answer<PlanChecked>;
   /** What was done in a run, behind a place in its ledger. */
   events(runId: string, after?: number): Answer<StoredEvents>;
   shop(): Answer<Stored<Shop>>;
@@ -181,6 +185,7 @@ export function createApi(base: string, send: typeof fetch, tab: string): Api {
     names: () => ask('/names', areNames),
     run: (id) => ask(`/runs/${id}`, isStoredRun),
     revisions: (runId) => ask(`/runs/${runId}/revisions`, areRevisions),
+    checkRun: (runId) => ask(`/runs/${runId}/check`, isPlanChecked),
     events: (runId, after = 0) => ask(`/runs/${runId}/events?after=${String(after)}`, isEvents),
     shop: () => ask('/shop', isStored<Shop>),
     drawer: () => ask('/drawer', isStored<Drawer>),

@@ -3,6 +3,7 @@ import type {
   AfterCutting,
   LocalNetwork,
   Names,
+  PlanChecked,
   StockMoves,
   Stored,
   StoredCard,
@@ -47,6 +48,7 @@ export const areRevisions = listOf(
 );
 export const isEvents = (body: unknown): body is StoredEvents =>
   isObject(body) && areWithIds(body['events']) && 'startedAt' in body && typeof body['upTo'] === 'number';
+export const isPlanChecked = (body: unknown): body is PlanChecked => isObject(body) && Array.isArray(body['wrong']);
 export const isMoves = (body: unknown): body is StockMoves => isObject(body) && areWithIds(body['moves']);
 export const isBladeMoves = (body: unknown): body is BladeMoves => isObject(body) && areWithIds(body['moves']);
 export const isRack = (body: unknown): body is StoredRack =>

@@ -1,4 +1,4 @@
-import { useDeferredValue, useMemo } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
 import { Alert, Box, Button, Typography } from '@mui/material';
 import { drawParts } from '../drawing/paths';
 import { useShop, useUnit } from '../use-services';
@@ -13,6 +13,7 @@ import { DrillSection } from './DrillSection';
 import { MakeColumn } from './MakeColumn';
 import { MinutesSection } from './MinutesSection';
 import { OrderStrip } from './OrderStrip';
+import { PlanDoubts, usePlanShown } from './PlanDoubts';
 import { RunHeader } from './RunHeader';
 import { useOpenRun, useRunDoc, useRunState } from './RunRoute';
 import { BesideThePlan, useBesidePlan } from './beside-plan';
@@ -21,7 +22,8 @@ import { Wall } from './Wall';
 /** A run: what to make on the left, the wall of stacks it comes to on the right, in the order of the work. */
 export function RunView() {
   const { session } = useOpenRun();
-  const planned = useRunState('planned');
+  const [isHeldShown, setHeldShown] = useState(false);
+  const planned = usePlanShown(isHeldShown);
   const error = useRunState('error');
   const revisions = useRunState('revisions');
   const change = useRunState('change');
@@ -47,6 +49,7 @@ export function RunView() {
           </Alert>
         )}
         {isStalled && <Stalled onRetry={() => void session.plan()} />}
+        <PlanDoubts isHeldShown={isHeldShown} onShowHeld={setHeldShown} />
         {!shop.saw.confirmed && hasLines && <SawQuestion />}
         <Box role="status">
           {isSlow && (

@@ -5,10 +5,12 @@ import type { OpenDocument } from '../documents/document';
 import { bladesOf, type Services } from '../services';
 import type { PlannedRun } from '../workers/planner.worker';
 import { WorkerFailed } from '../workers/restarting';
-import type { RunState } from './run-state';
+import type { PlanInView, RunState } from './run-state';
 
 /** Edits closer together than this are one, and their cost is shown together. */
 const ONE_EDIT_MS = 1500;
+/** A plan is checked once nothing was edited or marked for so long, ms. */
+const AT_REST_MS = 2000;
 /** A plan that takes longer is told to be on its way. */
 const SLOW_MS = 700;
 
@@ -78,12 +80,26 @@ export function runPlanning(services: Services, document: OpenDocument<Run>, sto
       change,
     }));
   };
+  /** What is wrong with a plan is told, never in its place; the server makes it again and keeps it in its log. */
+  const check = async (of: PlanInView): Promise<void> => {
+    const checked = await planner.check(of, of.input).catch(stalled);
+    if (checked === null || store.getState().planned !== of) return;
+    const isLogged = checked.wrong.length > 0 && (await api.checkRun(of.input.run.id)).ok;
+    store.setState({ check: { ...checked, of, isLogged } });
+  };
+  let waiting: ReturnType<typeof setTimeout> | undefined;
+  const checkAtRest = (of: PlanInView): void => {
+    clearTimeout(waiting);
+    waiting = setTimeout(() => void check(of), AT_REST_MS);
+  };
   return {
     plan,
     addRevision,
     watch: () => {
       void plan();
       const stops = [
+        store.subscribe(({ planned }, before) => void (planned && planned !== before.planned && checkAtRest(planned))),
+        () => clearTimeout(waiting),
         document.store.subscribe((now, before) => void (now.doc !== before.doc && plan())),
         shop.store.subscribe((now, before) => void (now.doc !== before.doc && plan())),
         drawer.store.subscribe((now, before) => void (now.doc !== before.doc && plan())),

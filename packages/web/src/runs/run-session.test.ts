@@ -25,6 +25,7 @@ import { createRegister } from '../documents/register';
 import { outboxOf, quiet } from '../documents/testing.test-support';
 import { opener, type Services } from '../services';
 import type { Planner } from '../workers/clients';
+import type { PlannedRun } from '../workers/planner.worker';
 import { WorkerFailed } from '../workers/restarting';
 import { openRunSession } from './run-session';
 import type { RunSession } from './run-state';
@@ -131,11 +132,23 @@ async function openSession() {
     run: () => Promise.resolve(ok({ doc: run, version: 1, startedAt: null })),
     revisions: () => Promise.resolve(ok([{ revision: 1, template }])),
     events: (_id, after) => told(after),
+    checkRun: (id) => {
+      if (!online) return Promise.resolve(err(OFF));
+      logged.push(id);
+      return Promise.resolve(ok({ wrong: ['as here'] }));
+    },
     revision: () => Promise.resolve(ok({ ...template, parts: [{ ...template.parts[0]!, perCopy: 3 }] })),
   };
   const worker = { isMissing: false };
+  const logged: string[] = [];
   let asked = 0;
-  const planner: Pick<Planner, 'plan'> = {
+  const checker: { wrong: string[]; lastHeld: PlannedRun | null } = { wrong: [], lastHeld: null };
+  const planner: Pick<Planner, 'plan' | 'check'> = {
+    check: (planned) => {
+      const { wrong, lastHeld } = checker;
+      if (wrong.length === 0) checker.lastHeld = planned;
+      return Promise.resolve({ wrong, lastHeld: wrong.length === 0 ? null : lastHeld });
+    },
     plan: async (input) => {
       if (worker.isMissing) throw new WorkerFailed();
       const own = ++asked;
@@ -165,7 +178,7 @@ async function openSession() {
   const session = opened.value;
   const stop = session.watch();
   await jest.advanceTimersByTimeAsync(10);
-  return { session, document: session.document, stop, late, worker };
+  return { session, document: session.document, stop, late, worker, checker, logged };
 }
 const settle = () => jest.advanceTimersByTimeAsync(10);
 const bodies = (session: RunSession) => session.store.getState().planned!.plan.parts[0];
@@ -297,4 +310,24 @@ test('a draft that pins a revision the server did not send with the run is plann
   const { session } = await openSession();
   expect(session.store.getState()).toMatchObject({ error: null, trouble: null });
   expect(bodies(session)).toMatchObject({ perCopy: 3, needed: 24 });
+});
+
+test('a plan that does not pass its check stays in view, with what is wrong and the last one that passed; the server logs it', async () => {
+  const { session, document, checker, logged } = await openSession();
+  const REST = 2500;
+  await jest.advanceTimersByTimeAsync(REST);
+  const held = session.store.getState().planned!;
+  expect(session.store.getState().check).toMatchObject({ of: held, wrong: [], isLogged: false });
+  checker.wrong = ['Body: 9 layers in its stacks, 8 are wanted'];
+  document.edit((now) => ({ ...now, lines: now.lines.map((line) => ({ ...line, copies: 5 })) }));
+  await settle();
+  const { planned, check } = session.store.getState();
+  expect(planned!.plan.parts[0]).toMatchObject({ needed: 5 });
+  // What was said of the plan before says nothing of this one.
+  expect(check!.of).not.toBe(planned);
+  await jest.advanceTimersByTimeAsync(REST);
+  expect(session.store.getState().planned).toBe(planned);
+  expect(session.store.getState().check).toMatchObject({ of: planned, wrong: checker.wrong, isLogged: true });
+  expect(session.store.getState().check!.lastHeld!.plan).toEqual(held.plan);
+  expect(logged).toEqual(['run']);
 });

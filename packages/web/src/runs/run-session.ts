@@ -59,6 +59,7 @@ function createRunSession(
     startedAt: work.startedAt,
     planned: null,
     error: null,
+    check: null,
     isStalled: false,
     isSlow: false,
     change: null,

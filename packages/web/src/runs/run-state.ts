@@ -17,11 +17,18 @@ import type {
   WorkEvent,
 } from '@rapid-jig/core';
 import type { OpenDocument } from '../documents/document';
-import type { PlannedRun } from '../workers/planner.worker';
+import type { PlanCheck, PlannedRun } from '../workers/planner.worker';
 
 /** A plan, and all that it was made from. */
 export interface PlanInView extends PlannedRun {
   readonly input: PlanInput;
+}
+
+/** What the checker says of a plan. */
+export interface CheckedPlan extends PlanCheck {
+  readonly of: PlanInView;
+  /** True where the server has it in its log with all that it was made from. */
+  readonly isLogged: boolean;
 }
 
 export interface RunState {
@@ -33,6 +40,8 @@ export interface RunState {
   readonly startedAt: string | null;
   readonly planned: PlanInView | null;
   readonly error: PlanError | null;
+  /** What its checker said of a plan; null until one was at rest long enough to be checked. */
+  readonly check: CheckedPlan | null;
   /** True while what plans cannot be started, so that the plan in view may be an old one. */
   readonly isStalled: boolean;
   /** True while a plan takes so long that the page says so. */

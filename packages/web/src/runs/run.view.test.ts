@@ -1,6 +1,9 @@
+import { jest } from '@jest/globals';
 import { PLAIN_CUT } from '@rapid-jig/core';
 import { bringDrawing, expect, keepTemplate, page, runOfPlates, svgFile, test } from '../testing/app.test-support';
+import { exposedApis } from '../testing/comlink.test-support';
 import { sawnPart } from '../testing/sawn-parts.test-support';
+import type { PlannerApi } from '../workers/planner.worker';
 
 const TAG = svgFile(
   'two-tags.svg',
@@ -355,4 +358,29 @@ test('a double tap is one pass, and unticking the first takes back the first', a
   await page.reload();
   await expect(passBox(2)).toBeChecked();
   await expect(passBox(1)).not.toBeChecked();
+});
+
+test('a plan that does not add up is shown all the same, says so, and leads to the last one that did', async () => {
+  await page.goto('/demo/runs');
+  await page.getByRole('link', { name: /Spring fair stock/ }).click();
+  const wall = page.getByRole('region', { name: 'The wall of stacks' });
+  await expect(wall).toContainText('First with number');
+  await page.rest();
+  const planner = exposedApis().find((api): api is PlannerApi => 'check' in api)!;
+  const right = jest.spyOn(planner, 'check');
+  const copies = page.getByLabel('Copies of Luggage tags', { exact: true });
+  await copies.fill('7');
+  await page.until(
+    () => (right.mock.calls.length > 0 ? true : null),
+    () => 'the plan is never checked',
+  );
+  const [held] = right.mock.calls.at(-1)!;
+  const wrong = ['Boat tag: 9 layers in its stacks, 8 are wanted'];
+  right.mockResolvedValue({ wrong, lastHeld: held });
+  await copies.fill('9');
+  const told = page.getByRole('alert').filter({ hasText: 'does not add up' });
+  await expect(told).toContainText(wrong[0]!);
+  await expect(wall).toContainText('First with number');
+  await told.getByRole('button', { name: 'Show the last plan that adds up' }).click();
+  await expect(told.getByRole('button', { name: 'Show the new plan' })).toBeVisible();
 });

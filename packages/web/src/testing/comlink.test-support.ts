@@ -10,6 +10,9 @@ export const proxy = <T>(callback: T): T => callback;
 
 export type Remote<T> = T;
 
+/** What the workers that were started expose: a test may answer in the place of one of them. */
+export const exposedApis = (): object[] => [...exposed.values()];
+
 /** A worker whose module is loaded into the test. */
 export class InThisThread {
   private static queue: Promise<unknown> = Promise.resolve();

@@ -23,7 +23,7 @@ import type {
   WoodGroup,
   WoodProgress,
 } from '@rapid-jig/core';
-import type { ChartAsk, LaidWood, PlannedRun, PlannerApi, RunPrices, WoodTask } from './planner.worker';
+import type { ChartAsk, LaidWood, PlanCheck, PlannedRun, PlannerApi, RunPrices, WoodTask } from './planner.worker';
 import { restarting } from './restarting';
 import { newestOnly } from './tickets';
 
@@ -57,6 +57,8 @@ export interface Planner {
   cutSheet(plan: Plan, revisions: readonly TemplateRevision[], shop: Shop): Promise<CutSheet | null>;
   /** Ids of the parts of a run that may be cut together. Null where a later call for the same run overtook this one. */
   families(input: PlanInput): Promise<string[][] | null>;
+  /** Has a plan checked. Null where a later call for the same run overtook this one. */
+  check(planned: PlannedRun, input: PlanInput): Promise<PlanCheck | null>;
   /** What the wishes of a planned run cost. Null where a later call for the same run overtook this one. */
   prices(planned: PlannedRun, input: PlanInput): Promise<RunPrices | null>;
   /** Lays a plan's blanks on the rack and cuts its rods. Null where a later call overtook this one. */
@@ -71,7 +73,7 @@ export interface Planner {
   ): Promise<WayOut[] | null>;
 }
 
-/** What is planned in this time, ms, is priced where it was planned: its parts are measured there. An edit waits for them. */
+/** What is planned in this time, ms, is checked and priced where it was planned: its parts are measured there. An edit waits for them. */
 const QUICK_MS = 250;
 
 export function startPlanner(): Planner {
@@ -98,6 +100,10 @@ export function startPlanner(): Planner {
     cutSheet: (...given) => planner.ask<CutSheet>((remote) => remote.cutSheet(...given)),
     families: (input) =>
       newest(`families of ${input.run.id}`, () => planner.ask<string[][]>((remote) => remote.families(input))),
+    check: (planned, input) => {
+      const worker = planned.tookMs <= QUICK_MS ? planner : layer;
+      return newest(`check of ${input.run.id}`, () => worker.ask<PlanCheck>((remote) => remote.check(planned, input)));
+    },
     prices: ({ plan, tookMs }, input) => {
       const worker = tookMs <= QUICK_MS ? planner : layer;
       return newest(`prices of ${input.run.id}`, () => worker.ask<RunPrices>((remote) => remote.prices(plan, input)));

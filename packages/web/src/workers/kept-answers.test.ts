@@ -43,14 +43,25 @@ test('of a series of edits only the last is kept, and of many runs the newest', 
   const { ask, works } = counting(answers);
   await ask('plan of r', 'three');
   expect(works()).toBe(0);
-  for (let run = 0; run < 14; run++) {
+  for (let run = 0; run < 22; run++) {
     await ask(`plan of ${String(run)}`, 'same');
     await rest();
   }
-  await ask('plan of 13', 'same');
-  expect(works()).toBe(14);
+  await ask('plan of 21', 'same');
+  expect(works()).toBe(22);
   await ask('plan of 0', 'same');
-  expect(works()).toBe(15);
+  expect(works()).toBe(23);
+});
+
+test('what was put under a name is there for this build until it is replaced', async () => {
+  const answers = new KeptAnswers('a', 0);
+  await answers.put('held plan of r', { whales: 6 });
+  await answers.put('held plan of r', { whales: 7 });
+  expect(await new KeptAnswers('a', 0).last('held plan of r')).toEqual({ whales: 7 });
+  expect(await new KeptAnswers('b', 0).last('held plan of r')).toBeNull();
+  const unbuilt = new KeptAnswers(null);
+  await unbuilt.put('held plan of r', { whales: 8 });
+  expect([await unbuilt.last('held plan of r'), await unbuilt.last('held plan of s')]).toEqual([{ whales: 8 }, null]);
 });
 
 test('where nothing tells builds apart, and where the browser keeps nothing, it is answered all the same', async () => {

@@ -2,7 +2,7 @@ import { createStore, del, get, set, type UseStore } from 'idb-keyval';
 import { hashOf } from '@rapid-jig/core';
 
 /** So many answers are kept in this browser: of the runs a maker goes to and fro between. */
-const MOST_KEPT = 12;
+const MOST_KEPT = 20;
 /** An answer is kept once nothing else of its kind was asked for so long, ms: of a series of edits only the last. */
 const AT_REST_MS = 2000;
 const NAMES = 'names';
@@ -19,6 +19,8 @@ interface Kept<T> {
  */
 export class KeptAnswers {
   private readonly store: UseStore | null;
+  /** Stands in for the store where builds are not told apart: as long as the worker runs. */
+  private readonly unbuilt = new Map<string, unknown>();
   private readonly waiting = new Map<string, ReturnType<typeof setTimeout>>();
 
   constructor(
@@ -42,6 +44,19 @@ export class KeptAnswers {
       setTimeout(() => void keep(name, { hash, answer }, store).catch(() => undefined), this.atRestMs),
     );
     return answer;
+  }
+
+  /** Keeps something under a name, until it is replaced. */
+  async put(name: string, it: unknown): Promise<void> {
+    if (this.store === null) this.unbuilt.set(name, it);
+    else await keep(name, { hash: hashOf([this.build]), answer: it }, this.store).catch(() => undefined);
+  }
+
+  /** What was put under a name by this build; null where nothing was, or it is gone since. */
+  async last<T>(name: string): Promise<T | null> {
+    if (this.store === null) return (this.unbuilt.get(name) as T | undefined) ?? null;
+    const kept = await keptUnder<T>(name, this.store);
+    return kept?.hash === hashOf([this.build]) ? kept.answer : null;
   }
 }
 

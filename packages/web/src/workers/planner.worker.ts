@@ -18,6 +18,7 @@ import {
   priceOfOtherSchool,
   priceWishes,
   seededSearch,
+  verifyPlan,
   verifyWood,
   waysOut,
   type Blade,
@@ -59,6 +60,13 @@ export interface PlannedRun {
   readonly cost: PlanCost;
   /** Time the plan took, ms. */
   readonly tookMs: number;
+}
+
+export interface PlanCheck {
+  /** What does not add up, in words of the checker; none where all does. */
+  readonly wrong: readonly string[];
+  /** The last plan of the run that passed; null where this one does, or none is known here. */
+  readonly lastHeld: PlannedRun | null;
 }
 
 export interface RunPrices {
@@ -211,6 +219,15 @@ const planner = {
         otherSchool: await priceOfOtherSchool(plan, known, KIT),
       };
     });
+  },
+
+  /** Has a plan checked from its input alone. */
+  async check(planned: PlannedRun, input: PlanInput): Promise<PlanCheck> {
+    const [name, lastHeld] = [`check of ${input.run.id}`, `held plan of ${input.run.id}`];
+    const wrong = await kept.of(name, askedOf(input), () => Promise.resolve(verifyPlan(planned.plan, input)));
+    if (wrong.length > 0) return { wrong, lastHeld: await kept.last<PlannedRun>(lastHeld) };
+    await kept.put(lastHeld, planned);
+    return { wrong, lastHeld: null };
   },
 
   async plan(input: PlanInput): Promise<Result<PlannedRun, PlanError>> {

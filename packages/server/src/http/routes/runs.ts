@@ -5,7 +5,7 @@ import { runSchema, workEventSchema } from '@rapid-jig/contract';
 import { notFound } from '../../api-error';
 import type { Database } from '../../db/database';
 import type { Heavy } from '../../heavy/pool';
-import { startRun, type Starting } from '../../start-run';
+import { checkRun, startRun, type Starting } from '../../start-run';
 import { cutBlanks, reserveWood } from '../../wood-of-run';
 import { recordWork } from '../../record-work';
 import { findSnapshot, getRun, listRuns, MOST_RUNS, putRun, workOf } from '../../store/runs';
@@ -49,6 +49,9 @@ export function runRoutes(db: Database, clock: () => Date, logger: Logger, heavy
   });
   router.post('/:id/start', async (request, response) => {
     response.json(await startRun(idOf(request), starting()));
+  });
+  router.get('/:id/check', async (request, response) => {
+    response.json(await checkRun(idOf(request), { db, logger, heavy }));
   });
   router.get('/:id/snapshot', async (request, response) => {
     const id = idOf(request);

@@ -5,8 +5,16 @@ import type { Plan, PlannedStack } from '../model/plan';
 import type { Phase } from '../model/stack';
 import { copiesFor, isSame, pinnedTemplates } from './expected';
 
-/** What counts of the events: each id and each pass of a stack once, what was taken back not at all. */
-export function standingOf(events: readonly WorkEvent[]): WorkEvent[] {
+const known = new WeakMap<readonly WorkEvent[], readonly WorkEvent[]>();
+
+/** What counts of the events: each id and each pass of a stack once, what was taken back not at all. Added up once. */
+export function standingOf(events: readonly WorkEvent[]): readonly WorkEvent[] {
+  const standing = known.get(events) ?? addUp(events);
+  known.set(events, standing);
+  return standing;
+}
+
+function addUp(events: readonly WorkEvent[]): readonly WorkEvent[] {
   const back = new Set(events.flatMap((event) => (event.kind === 'pass-taken-back' ? [event.event] : [])));
   const seen = new Set<string>();
   const marked = new Map<string, (string | null)[]>();
@@ -84,53 +92,67 @@ function lostWith({ spoiled, layerIds, stackLayers }: Extract<WorkEvent, { kind:
   return lost;
 }
 
-/** Good and spoiled of a part or rod as the events that stand have it. */
-function doneOf(standing: readonly WorkEvent[], id: string): PieceCount {
-  let [good, spoiled] = [0, 0];
-  const passes = new Map<string, PieceCount[]>();
+/** Good and spoiled by part or rod as the events that stand have it. */
+function piecesDone(standing: readonly WorkEvent[]): ReadonlyMap<string, PieceCount> {
+  const done = new Map<string, PieceCount>();
+  const add = (id: string, good: number, spoiled: number): void => {
+    const before = done.get(id) ?? { good: 0, spoiled: 0 };
+    done.set(id, { good: before.good + good, spoiled: before.spoiled + spoiled });
+  };
   for (const event of standing) {
-    if (event.kind === 'pass-sawn') {
-      const name = JSON.stringify([event.stack, event.pass ?? event.id]);
-      const count = event.counts[id];
-      if (count) passes.set(name, [...(passes.get(name) ?? []), count]);
-    } else if (event.kind === 'rods-cut' && event.rod === id) {
-      good += event.count.good;
-      spoiled += event.count.spoiled;
-    } else if (event.kind === 'blanks-cut') good += event.rods[id] ?? 0;
+    if (event.kind === 'rods-cut') add(event.rod, event.count.good, event.count.spoiled);
+    if (event.kind === 'blanks-cut') for (const [id, good] of Object.entries(event.rods)) add(id, good, 0);
   }
-  for (const marks of passes.values()) {
-    // Pieces that two marks finish are there once; what any calls spoiled is spoiled.
-    const lost = marks.reduce((sum, mark) => sum + mark.spoiled, 0);
-    const lostBefore = marks.reduce((sum, mark) => sum + (mark.good === 0 ? mark.spoiled : 0), 0);
-    const made = lostBefore + Math.max(0, ...marks.map((mark) => (mark.good === 0 ? 0 : mark.good + mark.spoiled)));
-    good += Math.max(0, made - lost);
-    spoiled += Math.min(made, lost);
+  const passes = marksByPass(standing);
+  for (const marks of passes.values())
+    for (const id of new Set(marks.flatMap(({ counts }) => Object.keys(counts)))) {
+      const own = marks.flatMap(({ counts }) => counts[id] ?? []);
+      // Pieces that two marks finish are there once; what any calls spoiled is spoiled.
+      const lost = own.reduce((sum, mark) => sum + mark.spoiled, 0);
+      const lostBefore = own.reduce((sum, mark) => sum + (mark.good === 0 ? mark.spoiled : 0), 0);
+      const made = lostBefore + Math.max(0, ...own.map((mark) => (mark.good === 0 ? 0 : mark.good + mark.spoiled)));
+      add(id, Math.max(0, made - lost), Math.min(made, lost));
+    }
+  for (const { pieces, wasGood } of lostApart(standing, passes))
+    for (const [id, count] of Object.entries(pieces)) add(id, wasGood ? -count : 0, count);
+  return done;
+}
+
+type Mark = Extract<WorkEvent, { kind: 'pass-sawn' }>;
+
+const passName = (stack: string, pass: number | string): string => JSON.stringify([stack, pass]);
+
+function marksByPass(standing: readonly WorkEvent[]): ReadonlyMap<string, Mark[]> {
+  const passes = new Map<string, Mark[]>();
+  for (const event of standing) {
+    if (event.kind !== 'pass-sawn') continue;
+    const name = passName(event.stack, event.pass ?? event.id);
+    const before = passes.get(name);
+    if (before) before.push(event);
+    else passes.set(name, [event]);
   }
-  for (const { pieces, wasGood } of lostApart(standing)) {
-    spoiled += pieces[id] ?? 0;
-    good -= wasGood ? (pieces[id] ?? 0) : 0;
-  }
-  return { good, spoiled };
+  return passes;
+}
+
+interface LostApart {
+  readonly pieces: Readonly<Record<string, number>>;
+  readonly wasGood: boolean;
 }
 
 /** Layers spoiled apart from a mark, each once: what they held, and whether a mark had called that good. */
-function lostApart(standing: readonly WorkEvent[]): { pieces: Readonly<Record<string, number>>; wasGood: boolean }[] {
-  const found = new Map<string, { pieces: Readonly<Record<string, number>>; wasGood: boolean }>();
+function lostApart(standing: readonly WorkEvent[], passes: ReadonlyMap<string, readonly Mark[]>): LostApart[] {
+  const found = new Map<string, LostApart>();
   for (const event of standing) {
     if (event.kind !== 'layers-spoiled') continue;
+    const marks = passes.get(passName(event.stack, event.pass)) ?? [];
     for (const { layerId, pieces } of event.lost) {
       const key = JSON.stringify([event.stack, event.pass, layerId]);
-      const marks = standing.filter(
-        (mark) => mark.kind === 'pass-sawn' && mark.stack === event.stack && mark.pass === event.pass,
+      if (found.has(key) || marks.some((mark) => lostWith(mark).includes(layerId))) continue;
+      const wasGood = marks.some(
+        ({ layerIds, counts }) =>
+          (layerIds?.includes(layerId) ?? true) && Object.keys(pieces).some((id) => (counts[id]?.good ?? 0) > 0),
       );
-      let [isNamed, wasGood] = [found.has(key), false];
-      for (const mark of marks) {
-        if (mark.kind !== 'pass-sawn') continue;
-        if (lostWith(mark).includes(layerId)) isNamed = true;
-        const wasSawn = mark.layerIds?.includes(layerId) ?? true;
-        if (wasSawn && Object.keys(pieces).some((id) => (mark.counts[id]?.good ?? 0) > 0)) wasGood = true;
-      }
-      if (!isNamed) found.set(key, { pieces, wasGood });
+      found.set(key, { pieces, wasGood });
     }
   }
   return [...found.values()];
@@ -141,7 +163,7 @@ function expectedTally(
   line: RunLine,
   id: string,
   { run }: PlanInput,
-  standing: readonly WorkEvent[],
+  done: ReadonlyMap<string, PieceCount>,
   byRisk: number,
 ): Tally {
   const rule: RunSpareRule = line.spares[id] ?? run.spares;
@@ -154,7 +176,7 @@ function expectedTally(
         ? Math.round(needed * rule.percent * 100) / 10_000
         : rule.count;
   const spares = needed === 0 ? 0 : Math.ceil(share);
-  const { good, spoiled } = doneOf(standing, id);
+  const { good, spoiled } = done.get(id) ?? { good: 0, spoiled: 0 };
   const sparesLeft = run.refillSpares ? spares : spares > spoiled ? spares - spoiled : 0;
   const onHand = line.onHand[id] ?? 0;
   const wanting = needed + sparesLeft - onHand - good;
@@ -174,7 +196,7 @@ function expectedTally(
 
 /** The counts of all parts that the run needs, and nothing else. */
 function expectedCounts(input: PlanInput, plan: Plan): PartCount[] {
-  const standing = standingOf(input.work);
+  const done = piecesDone(standingOf(input.work));
   // What a run by risk makes of spares is checked by its confidence: see sparesWrong.
   const told = new Map(plan.parts.map(({ partId, spares }) => [partId, spares]));
   return pinnedTemplates(input).flatMap(({ line, template }) =>
@@ -190,7 +212,7 @@ function expectedCounts(input: PlanInput, plan: Plan): PartCount[] {
           { ...line, copies: copiesFor(part, { line, template }) },
           part.id,
           input,
-          standing,
+          done,
           told.get(part.id) ?? 0,
         ),
       })),
@@ -250,12 +272,12 @@ export function hardwareWrong(plan: Plan, input: PlanInput): string[] {
 
 /** Dowels and strips are counted as parts are. */
 export function rodsWrong(plan: Plan, input: PlanInput): string[] {
-  const standing = standingOf(input.work);
+  const done = piecesDone(standingOf(input.work));
   const expected = pinnedTemplates(input).flatMap(({ line, template }) =>
     template.rods
       .filter(({ perCopy }) => perCopy * line.copies > 0)
       .map(({ id, name, kind, woodId, thickness, width, length, perCopy }) => {
-        const tally = expectedTally(perCopy, line, id, input, standing, 0);
+        const tally = expectedTally(perCopy, line, id, input, done, 0);
         return {
           rodId: id,
           templateId: template.id,

@@ -1,5 +1,15 @@
 import { comfortOf, pierceBit, plyUnder, slantedPace, STRETCH, woodPace } from '../../blades';
-import { boxGrown, circlePath, flatten, moved, movePath, ringOf, ringsAround, type Affine } from '../../geometry';
+import {
+  boxGrown,
+  circlePath,
+  flatten,
+  moved,
+  movePath,
+  ringOf,
+  ringsAround,
+  type Affine,
+  type Path,
+} from '../../geometry';
 import { keptIn, measureCut, openingRoom, pierceHolesFor } from '../../patterns';
 import { cutsOf, shapeOfPart, type Part } from '../../products';
 import { compareMm } from '../../units';
@@ -275,8 +285,8 @@ function cutWrong(
       `its twin ${id}`,
     );
   }
-  const rooms = idsOf(cut).flatMap((id) => roomOf(id, own));
-  const room = kind === 'inside' && rooms.length > 0 ? Math.min(...rooms) : null;
+  const least = idsOf(cut).flatMap((id) => roomOf(id, own));
+  const room = kind === 'inside' && least.length > 0 ? Math.min(...least) : null;
   say(openingMm !== room, 'the room in its opening');
   say(cut.entries !== entriesWanted(cut, phase, stack, own, input), 'its entry holes');
   return stack.passesToCut === 0 ? wrong : [...wrong, ...bladeWrong(cut, choice, phase, stack, input)];
@@ -305,13 +315,20 @@ function entriesWanted(
   return 1;
 }
 
-/** The room that an inside cut has for its hole in the part that draws it; none where any hole goes in. */
-function roomOf(id: string, own: readonly ExpectedGang[]): number[] {
-  for (const { parts, template } of own) {
-    const part = placeOf(id, parts);
+const rooms = new WeakMap<ExpectedGang, Map<string, readonly number[]>>();
+
+/** The room that an inside cut has for its hole in the part that draws it; none where any hole goes in. Measured once. */
+function roomOf(id: string, own: readonly ExpectedGang[]): readonly number[] {
+  for (const gang of own) {
+    const part = placeOf(id, gang.parts);
     const drawn = part && cutsOf(part).find(({ cut }) => cut.id === id);
     if (!part || drawn?.kind !== 'inside') continue;
-    return [openingRoom(drawn.cut.path, keptIn(drawn.cut.path, shapeOfPart(part, template.parts))) ?? []].flat();
+    const measured = rooms.get(gang) ?? new Map<string, readonly number[]>();
+    rooms.set(gang, measured);
+    const kept = (): readonly Path[] => keptIn(drawn.cut.path, shapeOfPart(part, gang.template.parts));
+    const room = measured.get(id) ?? [openingRoom(drawn.cut.path, kept()) ?? []].flat();
+    measured.set(id, room);
+    return room;
   }
   return [];
 }

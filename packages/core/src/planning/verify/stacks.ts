@@ -31,6 +31,7 @@ export function stacksWrong(plan: Plan, { work, run }: PlanInput, gangs: readonl
   const byGang = new Map<string, PlannedStack[]>();
   for (const stack of plan.stacks)
     for (const { key } of stack.gangs) byGang.set(key, [...(byGang.get(key) ?? []), stack]);
+  const naming = eventsNaming(standing);
   for (const gang of gangs) {
     const own = byGang.get(gang.key) ?? [];
     const name = gang.parts.map((part) => part.name).join(' + ');
@@ -45,10 +46,30 @@ export function stacksWrong(plan: Plan, { work, run }: PlanInput, gangs: readonl
     if (coming < wanted || (coming > most && !isPinned))
       wrong.push(`${name}: ${String(coming)} layers in its stacks, ${String(most)} are wanted`);
     const ready = own.reduce((sum, { layersReady }) => sum + (layersReady[gang.key] ?? 0), 0);
-    const least = Math.min(readyLayers(gang, standing), cut);
+    const least = Math.min(readyLayers(gang, naming(gang.key)), cut);
     if (ready !== least) wrong.push(`${name}: blanks for ${String(ready)} layers are ready, not ${String(least)}`);
   }
   return wrong;
+}
+
+/** Finds the events that may say something of the blanks of a gang, in their order: those that name it, and early ones that name no layer. */
+function eventsNaming(standing: PlanInput['work']): (gang: string) => PlanInput['work'] {
+  const byGang = new Map<string, number[]>();
+  const early: number[] = [];
+  standing.forEach((event, i) => {
+    const layers = 'stackLayers' in event ? event.stackLayers : [];
+    if (!layers) early.push(i);
+    const named = event.kind === 'blanks-cut' ? Object.keys(event.layers) : (layers ?? []);
+    for (const gang of new Set(named.map((name) => name.replace(/\.\d+$/, '')))) {
+      const places = byGang.get(gang);
+      if (places) places.push(i);
+      else byGang.set(gang, [i]);
+    }
+  });
+  return (gang) => {
+    const places = [...(byGang.get(gang) ?? []), ...early].sort((a, b) => a - b);
+    return places.flatMap((i) => standing[i] ?? []);
+  };
 }
 
 /** Layers for which blanks were marked as cut, less those that passes have used up since they were begun. */
@@ -57,7 +78,6 @@ function readyLayers({ key }: ExpectedGang, standing: PlanInput['work']): number
   const begun = new Set<string>();
   for (const event of standing) {
     if (event.kind === 'blanks-cut') ready += event.layers[key] ?? 0;
-    if ('stackLayers' in event && event.stackLayers?.every((layer) => !layer.startsWith(key))) continue;
     for (const { mark, own } of blanksTaken(event, key)) {
       if (begun.has(mark)) continue;
       begun.add(mark);

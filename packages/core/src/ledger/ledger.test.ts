@@ -75,6 +75,20 @@ describe('adding up work', () => {
     expect(addUpWork([both, unnamed]).pieces).toEqual({ body: { good: 0, spoiled: 2 } });
   });
 
+  test('two devices that took different phases for the last: pieces are there once, a layer spoiled by either is', () => {
+    const [one, two] = ['fin.0', 'fin.1'] as const;
+    const mark = { stackLayers: [one, two], layerIds: [one, two] };
+    const inside = { ...pass('a', 2, 0, 1), ...mark, phase: 'inside' };
+    const outline = { ...pass('b', 2, 0, 1), ...mark, phase: 'outline' };
+    expect(addUpWork([inside, outline]).pieces).toEqual({ body: { good: 2, spoiled: 0 } });
+    const lost = { ...outline, counts: { body: { good: 0, spoiled: 1 } }, spoiled: [{ layerId: two, reason: null }] };
+    expect(addUpWork([inside, lost]).pieces).toEqual({ body: { good: 1, spoiled: 1 } });
+    expect(addUpWork([lost, inside]).pieces).toEqual({ body: { good: 1, spoiled: 1 } });
+    // As it is where one plan is known to all: what is lost before the last phase is not sawn in it.
+    const rest = { ...inside, layerIds: [one], counts: { body: { good: 1, spoiled: 0 } } };
+    expect(addUpWork([lost, rest]).pieces).toEqual({ body: { good: 1, spoiled: 1 } });
+  });
+
   test('passes by number: those without one take the lowest that are free', () => {
     const done = addUpWork([
       pass('old', 4),

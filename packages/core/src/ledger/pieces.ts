@@ -56,19 +56,27 @@ function countsOfRods(event: StandingEvent): Counted[] {
  * of a part: its pieces are there once all the same, and what either calls spoiled is.
  */
 function countsOfPass(marks: readonly PassSawn[]): Counted[] {
-  const byPart = new Map<string, PieceCount[]>();
-  for (const { counts } of marks)
-    for (const [id, count] of Object.entries(counts)) byPart.set(id, [...(byPart.get(id) ?? []), count]);
-  return [...byPart].map(([id, counts]) => [id, together(counts)]);
+  const ids = new Set(marks.flatMap(({ counts }) => Object.keys(counts)));
+  return [...ids].map((id) => [id, together(id, marks)]);
 }
 
-function together(counts: readonly PieceCount[]): PieceCount {
-  const spoiled = counts.reduce((sum, count) => sum + count.spoiled, 0);
-  const finishing = counts.filter(({ good }) => good > 0);
-  if (finishing.length < 2) return { good: finishing[0]?.good ?? 0, spoiled };
-  const before = counts.reduce((sum, count) => sum + (count.good > 0 ? 0 : count.spoiled), 0);
-  const all = before + Math.max(...finishing.map((count) => count.good + count.spoiled));
-  return { good: Math.max(0, all - spoiled), spoiled: Math.min(all, spoiled) };
+function together(id: string, marks: readonly PassSawn[]): PieceCount {
+  const countOf = ({ counts }: PassSawn): PieceCount => counts[id] ?? { good: 0, spoiled: 0 };
+  const spoiled = marks.reduce((sum, mark) => sum + countOf(mark).spoiled, 0);
+  const finishing = marks.filter((mark) => countOf(mark).good > 0);
+  const [first] = finishing;
+  if (!first) return { good: 0, spoiled };
+  let [before, twice] = [0, 0];
+  for (const mark of marks.filter((one) => !finishing.includes(one))) {
+    const [own, bad] = [countOf(mark).spoiled, spoiledBy(mark)];
+    const among = (ids: readonly string[]): number => Math.min(own, bad.filter((layer) => ids.includes(layer)).length);
+    // A layer that the finishing mark has as well is no other one.
+    before += own - among(first.layerIds ?? bad);
+    twice += among(spoiledBy(first));
+  }
+  const all = before + Math.max(...finishing.map((mark) => countOf(mark).good + countOf(mark).spoiled));
+  const lost = Math.min(all, spoiled - twice);
+  return { good: all - lost, spoiled: lost };
 }
 
 /**

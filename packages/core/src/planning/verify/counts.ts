@@ -106,16 +106,28 @@ function piecesDone(standing: readonly WorkEvent[]): ReadonlyMap<string, PieceCo
   const passes = marksByPass(standing);
   for (const marks of passes.values())
     for (const id of new Set(marks.flatMap(({ counts }) => Object.keys(counts)))) {
-      const own = marks.flatMap(({ counts }) => counts[id] ?? []);
-      // Pieces that two marks finish are there once; what any calls spoiled is spoiled.
-      const lost = own.reduce((sum, mark) => sum + mark.spoiled, 0);
-      const lostBefore = own.reduce((sum, mark) => sum + (mark.good === 0 ? mark.spoiled : 0), 0);
-      const made = lostBefore + Math.max(0, ...own.map((mark) => (mark.good === 0 ? 0 : mark.good + mark.spoiled)));
-      add(id, Math.max(0, made - lost), Math.min(made, lost));
+      const { good, spoiled } = piecesOfPass(id, marks);
+      add(id, good, spoiled);
     }
   for (const { pieces, wasGood } of lostApart(standing, passes))
     for (const [id, count] of Object.entries(pieces)) add(id, wasGood ? -count : 0, count);
   return done;
+}
+
+/** Pieces that two marks finish are there once; what any calls spoiled is spoiled, and each layer of it once. */
+function piecesOfPass(id: string, marks: readonly Mark[]): PieceCount {
+  const own = marks.flatMap((mark) => (mark.counts[id] ? [{ ...mark.counts[id], mark, lost: lostWith(mark) }] : []));
+  const [last] = own.filter(({ good }) => good > 0);
+  let [made, spoiled] = [0, 0];
+  for (const { good, spoiled: bad } of own) if (good > 0) made = Math.max(made, good + bad);
+  for (const { good, spoiled: bad, lost } of own) {
+    const isOther = good === 0 && last !== undefined;
+    const inBoth = isOther ? lost.filter((layer) => last.mark.layerIds?.includes(layer) ?? true).length : 0;
+    const lostInBoth = isOther ? lost.filter((layer) => last.lost.includes(layer)).length : 0;
+    if (good === 0) made += bad - Math.min(bad, inBoth);
+    spoiled += bad - Math.min(bad, lostInBoth);
+  }
+  return { good: Math.max(0, made - spoiled), spoiled: Math.min(made, spoiled) };
 }
 
 type Mark = Extract<WorkEvent, { kind: 'pass-sawn' }>;

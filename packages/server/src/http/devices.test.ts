@@ -1,3 +1,4 @@
+import type { AddressInfo } from 'node:net';
 import { afterEach, beforeEach, expect, test } from '@jest/globals';
 import request from 'supertest';
 import type { LocalNetwork } from '@rapid-jig/contract';
@@ -73,14 +74,44 @@ test('a code lets in one device: after it there is another one', async () => {
   expect((await pair(used)).status).toBe(403);
 });
 
-test('guessing ends: after five wrong codes there is another one, and none is taken for a minute', async () => {
+test('guessing ends at the address it comes from; meanwhile the right code lets in another device at once', async () => {
   const right = devices.code();
-  const wrong = right === '000000' ? '000001' : '000000';
-  for (let n = 0; n < 5; n++) expect((await pair(wrong)).status).toBe(403);
-  expect((await pair(devices.code())).body).toMatchObject({ hint: expect.stringContaining('Wait a minute') });
+  expect(right).toMatch(/^[A-Z2-9]{4}-[A-Z2-9]{4}$/);
+  const guess = (code: string, address: string) => devices.pair({ code, name: 'Tablet' }, address);
+  const refused = (hint: string) => ({ fault: { kind: 'wrong-code', hint: expect.stringContaining(hint) } });
+  for (let n = 0; n < 25; n++)
+    await expect(guess(`WRNG-${String(1000 + n)}`, 'fe80::1')).rejects.toMatchObject(
+      refused(n < 5 ? 'Look at the code' : 'Wait a minute'),
+    );
+  // Not even the right one tells the guest anything.
+  await expect(guess(right, 'fe80::1')).rejects.toMatchObject(refused('Wait a minute'));
+  expect(devices.code()).toBe(right);
+  expect(await guess(` ${right.toLowerCase().replace('-', ' ')}`, '192.168.1.20')).toBeTruthy();
   now += 61_000;
-  expect((await pair(right)).status).toBe(right === devices.code() ? 204 : 403);
-  expect((await pair(devices.code())).status).toBe(204);
+  expect(await guess(devices.code(), 'fe80::1')).toBeTruthy();
+});
+
+test('a device that is turned out loses its stream at once', async () => {
+  const server = appFor(scratch.db, { devices, isOwn: () => false }).listen(0);
+  try {
+    const key = await devices.pair({ code: devices.code(), name: 'Tablet' }, '192.168.1.20');
+    const { port } = server.address() as AddressInfo;
+    const stream = await fetch(`http://localhost:${String(port)}/api/live`, {
+      headers: { cookie: `rapid-jig-device=${key}` },
+    });
+    const reader = stream.body!.getReader();
+    expect((await reader.read()).done).toBe(false);
+    const [device] = await devices.list();
+    await devices.turnOut(device!.id);
+    const end = async (): Promise<never> => {
+      while (!(await reader.read()).done);
+      throw new Error('the stream ended');
+    };
+    await expect(end()).rejects.toThrow();
+  } finally {
+    server.closeAllConnections();
+    server.close();
+  }
 });
 
 test.each([

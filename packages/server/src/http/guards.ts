@@ -48,11 +48,23 @@ function keyOf(request: Request): string {
   return pairs.find(([name]) => name === COOKIE)?.[1] ?? '';
 }
 
-/** Lets this computer in, and devices that were asked for the code once; others see nothing and write nothing. */
+/**
+ * Lets this computer in, and devices that were asked for the code once; others see nothing and write nothing. A device that is turned
+ * out loses at once what it still listens to.
+ */
 export const guardDevices =
   (devices: Devices, isOwn: (request: Request) => boolean): RequestHandler =>
-  (request, _response, next) => {
-    if (isOwn(request) || devices.knows(keyOf(request))) {
+  (request, response, next) => {
+    const key = keyOf(request);
+    if (isOwn(request)) {
+      next();
+      return;
+    }
+    if (devices.knows(key)) {
+      response.on(
+        'close',
+        devices.whenTurnedOut(key, () => response.destroy()),
+      );
       next();
       return;
     }

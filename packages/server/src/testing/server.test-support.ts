@@ -56,6 +56,7 @@ export const NO_PHOTOS: Photos = openPhotos(join(tmpdir(), 'rapid-jig-no-photos'
 const NO_DEVICES: Devices = {
   code: () => '',
   knows: () => false,
+  whenTurnedOut: () => () => undefined,
   pair: () => Promise.reject(new Error('no device is let in')),
   list: () => Promise.resolve([]),
   turnOut: () => Promise.resolve(),

@@ -30,7 +30,7 @@ export function PairView({ base, onLetIn }: { readonly base: string; readonly on
         label="Code"
         value={code}
         autoFocus
-        slotProps={{ htmlInput: { inputMode: 'numeric', autoComplete: 'one-time-code' } }}
+        slotProps={{ htmlInput: { autoComplete: 'one-time-code', autoCapitalize: 'characters', spellCheck: false } }}
         onChange={(event) => setCode(event.target.value)}
       />
       <TextField label="Name of this device" value={name} onChange={(event) => setName(event.target.value)} />

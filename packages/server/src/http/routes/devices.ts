@@ -11,7 +11,8 @@ import { checked, idOf, SMALL_BODY } from './request';
 export function deviceRoutes(devices: Devices, way: () => Way, isOwn: (request: Request) => boolean): Router {
   const router = Router();
   router.post('/pair', SMALL_BODY, async (request, response) => {
-    const key = await devices.pair(checked(pairingSchema, request.body));
+    const address = request.socket.remoteAddress ?? '';
+    const key = await devices.pair(checked(pairingSchema, request.body), address);
     response.set('Set-Cookie', deviceCookie(key, request.secure)).status(204).end();
   });
   router.use((request, _response, next) => {

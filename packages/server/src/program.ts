@@ -14,7 +14,7 @@ import { createApp, type ServedShop } from './http/app';
 import { listen, type Listening } from './listen';
 import { networkNames, wayOf, type Way } from './network';
 import type { Settings } from './settings';
-import { openPhotos, photoFolder, type Photos } from './store/photos';
+import { openPhotos, photoFolder, photosNamed, type Photos } from './store/photos';
 import { DAY_MS, forgetAnswers } from './store/writes';
 
 export { readSettings } from './settings';
@@ -124,8 +124,11 @@ async function serve({ root, settings, demoOnly, logger }: Asked, { shops, lock,
     stopping: stopping.signal,
   });
   const forget = (): void => {
-    for (const { db } of shops)
-      void db.write((session) => forgetAnswers(session, clock())).catch((error: unknown) => logger.error({ error }));
+    for (const { db, photos } of shops) {
+      const removed = db.read(photosNamed).then((named) => photos.removeUnnamed(named, clock()));
+      const forgotten = db.write((session) => forgetAnswers(session, clock()));
+      for (const work of [removed, forgotten]) work.catch((error: unknown) => logger.error({ error }));
+    }
   };
   forget();
   const daily = setInterval(forget, DAY_MS);

@@ -6,8 +6,11 @@ import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import request from 'supertest';
 import type { PlanSnapshot } from '@rapid-jig/contract';
 import { addUpWork, benchSteps, layersSpoiled, tickStep, type WorkEvent } from '@rapid-jig/core';
-import { appFor, newTemplate, NOW, openScratch, runOf } from '../testing/server.test-support';
-import { openPhotos, photoFolder, withoutNotes } from '../store/photos';
+import { appFor, newTemplate, NOW, openScratch, readOf, runOf } from '../testing/server.test-support';
+import { pictureAlone } from '../store/jpeg';
+import { openPhotos, photoFolder, photosNamed } from '../store/photos';
+import { addEvent, putRun } from '../store/runs';
+import { putTemplate } from '../store/templates';
 
 const segment = (kind: number, text: string): Buffer => {
   const body = Buffer.from(text);
@@ -19,14 +22,27 @@ const segment = (kind: number, text: string): Buffer => {
 const jpeg = (place = 'GPS 54.1 N', picture = 'picture'): Buffer =>
   Buffer.concat([
     Buffer.from([0xff, 0xd8]),
-    segment(0xe0, 'JFIF'),
+    segment(0xe0, 'JFIF\0'),
+    segment(0xe2, 'MPF another picture of the sea'),
     segment(0xe1, `Exif ${place}`),
     segment(0xfe, 'taken by the sea'),
     segment(0xdb, 'tables'),
+    frame(600, 800),
     segment(0xda, 'scan'),
     Buffer.from(picture),
+    segment(0xfe, 'between the scans, still by the sea'),
+    segment(0xda, 'next scan'),
+    Buffer.from([0x41, 0xff, 0x00, 0x42, 0xff, 0xd3, 0x43]),
     Buffer.from([0xff, 0xd9]),
   ]);
+/** A frame of so many px: precision, height, width. */
+const frame = (height: number, width: number): Buffer => {
+  const body = Buffer.alloc(5);
+  body[0] = 8;
+  body.writeUInt16BE(height, 1);
+  body.writeUInt16BE(width, 3);
+  return segment(0xc0, body.toString('latin1'));
+};
 
 let scratch: Awaited<ReturnType<typeof openScratch>>;
 let folder: string;
@@ -56,7 +72,9 @@ describe('photos of the work', () => {
     const bytes = back.body as Buffer;
     expect(bytes.includes('GPS')).toBe(false);
     expect(bytes.includes('sea')).toBe(false);
-    for (const kept of ['JFIF', 'tables', 'picture']) expect(bytes.includes(kept)).toBe(true);
+    for (const kept of ['JFIF', 'tables', 'picture', 'next scan']) expect(bytes.includes(kept)).toBe(true);
+    // The data of a scan stay as they are, restarts and stuffed bytes too.
+    expect(bytes.includes(Buffer.from([0x41, 0xff, 0x00, 0x42, 0xff, 0xd3, 0x43, 0xff, 0xd9]))).toBe(true);
     expect(await readdir(join(folder, 'shop.photos'))).toEqual([`${id}.jpg`]);
     expect(photoFolder('file:///shop/shop.db', '/data')).toBe('/shop/shop.photos');
   });
@@ -66,6 +84,8 @@ describe('photos of the work', () => {
     await post(id, jpeg());
     // Taken elsewhere, but the same picture.
     expect((await post(id, jpeg('GPS 12 S'))).status).toBe(200);
+    // What hangs on behind the picture is none of it.
+    expect((await post(id, Buffer.concat([jpeg(), Buffer.from('PK secrets')]))).status).toBe(200);
     expect((await post(id, jpeg('', 'another'))).body).toMatchObject({ kind: 'id-taken' });
   });
 
@@ -73,6 +93,11 @@ describe('photos of the work', () => {
     ['words', Buffer.from('this is no picture at all')],
     ['a picture that was cut off', jpeg().subarray(0, 40)],
     ['one without its end', jpeg().subarray(0, jpeg().length - 2)],
+    [
+      'one that claims to be 65,535 px high and wide',
+      Buffer.concat([jpeg().subarray(0, 2), frame(65_535, 65_535), jpeg().subarray(2)]),
+    ],
+    ['one without a frame', Buffer.from([0xff, 0xd8, 0xff, 0xd9])],
   ])('%s are refused with what to do', async (_name, bytes) => {
     const answer = await post(randomUUID(), bytes);
     expect(answer.status).toBe(400);
@@ -90,8 +115,31 @@ describe('photos of the work', () => {
     expect(huge.status).toBe(413);
     expect(huge.body).toMatchObject({ kind: 'too-large' });
     expect((await api().get(`/api/photos/${randomUUID()}`)).status).toBe(404);
-    expect(withoutNotes(Buffer.alloc(0))).toBeNull();
+    expect(pictureAlone(Buffer.alloc(0))).toBeNull();
   });
+});
+
+test('a photo that no event names is removed after two months, one that is named stays', async () => {
+  const photos = openPhotos(join(folder, 'shop.photos'));
+  await photos.removeUnnamed(new Set(), NOW);
+  const [named, unnamed] = [randomUUID(), randomUUID()];
+  for (const id of [named, unnamed]) await photos.keep(id, jpeg());
+  const [template, clientId] = [newTemplate(), randomUUID()];
+  const run = runOf(template);
+  const noticed = { kind: 'noticed', what: 'note', step: null, stack: null, phase: null, pass: null } as const;
+  const event = { ...noticed, bladeId: null, words: null, photoId: named, id: randomUUID(), clientId };
+  await scratch.db.write(async (session) => {
+    await putTemplate(session, await readOf(template), 0);
+    await putRun(session, run, 0);
+    await addEvent(session, run.id, { ...event, at: NOW.toISOString() });
+  });
+  const later = (days: number): Date => new Date(Date.now() + days * 86_400_000);
+  const left = async (days: number): Promise<string[]> => {
+    await photos.removeUnnamed(await scratch.db.read(photosNamed), later(days));
+    return readdir(join(folder, 'shop.photos'));
+  };
+  expect(await left(59)).toHaveLength(2);
+  expect(await left(61)).toEqual([`${named}.jpg`]);
 });
 
 describe('taps at the bench', () => {

@@ -1,14 +1,24 @@
-import { mkdir, readFile, rename, writeFile } from 'node:fs/promises';
+import { mkdir, readdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { isNotNull, sql } from 'drizzle-orm';
 import { ApiError, idTaken, notFound } from '../api-error';
+import type { Session } from '../db/database';
+import { workEvents } from '../db/schema';
+import { pictureAlone } from './jpeg';
+import { DAY_MS } from './writes';
 
 /** Photos of the work, as files beside the database. */
 export interface Photos {
   /** Keeps a JPEG without what a camera wrote beside the picture; said again with the same picture it changes nothing. */
   keep(id: string, jpeg: Buffer): Promise<void>;
   read(id: string): Promise<Buffer>;
+  /** Removes what none of these ids names and was kept before so many days: its event never came. */
+  removeUnnamed(named: ReadonlySet<string>, now: Date): Promise<void>;
 }
+
+/** What names a photo follows it at once, or once the device is back from wherever it had no network. */
+const WAITS_DAYS = 60;
 
 /** The folder of a shop's photos: beside the file of its database, else in the folder of all data. */
 export const photoFolder = (url: string, dataFolder: string): string =>
@@ -16,11 +26,11 @@ export const photoFolder = (url: string, dataFolder: string): string =>
 
 export const openPhotos = (folder: string): Photos => ({
   keep: async (id, jpeg) => {
-    const plain = withoutNotes(jpeg);
+    const plain = pictureAlone(jpeg);
     if (plain === null)
       throw new ApiError({
         kind: 'invalid-request',
-        message: 'This is no JPEG picture.',
+        message: 'This is no JPEG picture of up to 8192 px to a side.',
         where: 'jpeg',
         hint: 'Take the photo again, or choose another file.',
       });
@@ -38,7 +48,25 @@ export const openPhotos = (folder: string): Photos => ({
     if (bytes === null) throw notFound('photo', id);
     return bytes;
   },
+  removeUnnamed: async (named, now) => {
+    const files = await readdir(folder).catch((error: unknown) => {
+      if (isMissing(error)) return [];
+      throw error;
+    });
+    for (const file of files) {
+      if (named.has(file.replace(/\.jpg$/, ''))) continue;
+      const { mtimeMs } = await stat(join(folder, file));
+      if (now.getTime() - mtimeMs > WAITS_DAYS * DAY_MS) await rm(join(folder, file), { force: true });
+    }
+  },
 });
+
+/** Ids of the photos that events name. */
+export async function photosNamed(session: Session): Promise<ReadonlySet<string>> {
+  const id = sql<string>`json_extract(${workEvents.doc}, '$.doc.photoId')`;
+  const rows = await session.select({ id }).from(workEvents).where(isNotNull(id));
+  return new Set(rows.map((row) => row.id));
+}
 
 /** null where there is no such file; what else keeps it from being read is thrown. */
 async function readIfThere(place: string): Promise<Buffer | null> {
@@ -53,26 +81,3 @@ async function readIfThere(place: string): Promise<Buffer | null> {
 // By its code alone: an error of the system need not be an `Error` of the realm that catches it.
 const isMissing = (error: unknown): boolean =>
   typeof error === 'object' && error !== null && 'code' in error && error.code === 'ENOENT';
-
-const [MARK, START, SCAN, END] = [0xff, 0xd8, 0xda, 0xd9];
-/** Segments in which cameras and programs write place, time and names: APP1 to APP15 but for the colours of APP2 and APP14, and comments. */
-const isNote = (kind: number): boolean =>
-  (kind >= 0xe1 && kind <= 0xef && kind !== 0xe2 && kind !== 0xee) || kind === 0xfe;
-
-/** A JPEG (ISO/IEC 10918-1) without the segments that tell of where and when; null where it is none. */
-export function withoutNotes(jpeg: Buffer): Buffer | null {
-  if (jpeg[0] !== MARK || jpeg[1] !== START) return null;
-  const kept: Buffer[] = [jpeg.subarray(0, 2)];
-  let at = 2;
-  while (at + 4 <= jpeg.length) {
-    const kind = jpeg[at + 1] ?? 0;
-    if (jpeg[at] !== MARK) return null;
-    if (kind === SCAN) return endsWell(jpeg) ? Buffer.concat([...kept, jpeg.subarray(at)]) : null;
-    const next = at + 2 + jpeg.readUInt16BE(at + 2);
-    if (!isNote(kind)) kept.push(jpeg.subarray(at, next));
-    at = next;
-  }
-  return null;
-}
-
-const endsWell = (jpeg: Buffer): boolean => jpeg[jpeg.length - 2] === MARK && jpeg[jpeg.length - 1] === END;

@@ -7,12 +7,12 @@ import type { Heavy } from '../../heavy/pool';
 import type { RawRevision } from '../../heavy/tasks';
 import { getSingleton, shopAndDrawer } from '../../store/singletons';
 import { rawRevision } from '../../store/templates';
-import { checked, checkedLarge, goneSignal, LARGE_JSON_BYTES, SMALL_BODY } from './request';
+import { checked, checkedLarge, goneSignal, TABLE_BYTES, SMALL_BODY } from './request';
 
 /** Pattern sheets as PDF, true to size. */
 export function patternRoutes(db: Database, heavy: Heavy): Router {
   const router = Router();
-  router.post('/', LARGE_JSON_BYTES, async (request, response) => {
+  router.post('/', TABLE_BYTES, async (request, response) => {
     const wanted = await checkedLarge('patterns', request, heavy);
     const task = await db.read(async (session) => ({
       request: wanted,

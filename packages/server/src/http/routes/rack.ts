@@ -5,7 +5,7 @@ import type { Heavy } from '../../heavy/pool';
 import { addMoves, addStock, getRack, putItem } from '../../store/rack';
 import { once } from '../../store/writes';
 import { versionOf } from '../guards';
-import { checkedLarge, documentOf, LARGE_JSON_BYTES, SMALL_BODY, writeOf } from './request';
+import { checkedLarge, documentOf, TABLE_BYTES, SMALL_BODY, writeOf } from './request';
 
 export function rackRoutes(db: Database, heavy: Heavy): Router {
   const router = Router();
@@ -17,7 +17,7 @@ export function rackRoutes(db: Database, heavy: Heavy): Router {
     const write = writeOf(request);
     response.json(await db.write((session) => once(session, write, () => putItem(session, doc, version))));
   });
-  router.post('/', LARGE_JSON_BYTES, async (request, response) => {
+  router.post('/', TABLE_BYTES, async (request, response) => {
     const stock = await checkedLarge('stock', request, heavy);
     const write = writeOf(request);
     await db.write((session) =>
@@ -29,7 +29,7 @@ export function rackRoutes(db: Database, heavy: Heavy): Router {
     const { items, moves } = stock;
     response.json({ items: items.map((doc) => ({ version: 1, doc })), moves });
   });
-  router.post('/moves', LARGE_JSON_BYTES, async (request, response) => {
+  router.post('/moves', TABLE_BYTES, async (request, response) => {
     const { moves } = await checkedLarge('moves', request, heavy);
     response.json({ moves: await db.write((session) => addMoves(session, moves)) });
   });

@@ -59,8 +59,12 @@ const verify = (request: IncomingMessage, _response: unknown, body: Buffer): voi
   void bodyHashes.set(request, createHash('sha256').update(body).digest('hex'));
 
 export const SMALL_BODY = json({ limit: '1mb', verify });
-/** Drawings, the parts read from them, tables of stock and patterns are large: as bytes, to be read by a worker. */
-export const LARGE_JSON_BYTES = raw({ limit: '32mb', type: 'application/json', verify });
+/** What is large comes as bytes, to be read by a worker; how large it may be goes by its kind, before any of it is read. */
+const largeJson = (limit: string) => raw({ limit, type: 'application/json', verify });
+/** Drawings with the parts read from them: ten times as many lines as the largest drawing of the benchmarks. */
+export const TEMPLATE_BYTES = largeJson('16mb');
+/** Tables of stock and its moves, layouts of boards, patterns asked for: ten times what a run of 2,000 parts comes to. */
+export const TABLE_BYTES = largeJson('8mb');
 /** A photo that was scaled down, in base64. */
 export const PHOTO_BODY = json({ limit: '3mb', verify });
 export const BYTES_BODY = raw({ limit: '10mb', type: 'application/octet-stream', verify });

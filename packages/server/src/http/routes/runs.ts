@@ -12,7 +12,7 @@ import { findSnapshot, getRun, listRuns, MOST_RUNS, putRun, workOf } from '../..
 import { servedRevisions } from '../../store/templates';
 import { once } from '../../store/writes';
 import { versionOf } from '../guards';
-import { checked, checkedLarge, documentOf, idOf, LARGE_JSON_BYTES, SMALL_BODY, writeOf } from './request';
+import { checked, checkedLarge, documentOf, idOf, TABLE_BYTES, SMALL_BODY, writeOf } from './request';
 
 const stretchSchema = Joi.object<{ after: string }, true>({
   after: Joi.string()
@@ -63,11 +63,11 @@ export function runRoutes(db: Database, clock: () => Date, logger: Logger, heavy
     const [id, { after }] = [idOf(request), checked(stretchSchema, request.query)];
     response.json(await db.read((session) => workOf(session, id, Number(after))));
   });
-  router.post('/:id/blanks', LARGE_JSON_BYTES, async (request, response) => {
+  router.post('/:id/blanks', TABLE_BYTES, async (request, response) => {
     const [id, cut] = [idOf(request), await checkedLarge('blanks', request, heavy)];
     response.json(await cutBlanks(id, cut, { db, logger, heavy }));
   });
-  router.post('/:id/reserve', LARGE_JSON_BYTES, async (request, response) => {
+  router.post('/:id/reserve', TABLE_BYTES, async (request, response) => {
     const [id, reserve] = [idOf(request), await checkedLarge('reserve', request, heavy)];
     response.json({ moves: await reserveWood(id, reserve, { db, logger, heavy }) });
   });

@@ -6,7 +6,7 @@ import type { Heavy } from '../../heavy/pool';
 import { getTemplate, listCards, putTemplate, servedRevision } from '../../store/templates';
 import { once } from '../../store/writes';
 import { versionOf } from '../guards';
-import { checked, idOf, LARGE_JSON_BYTES, refuseOtherId, goneSignal, writeOf } from './request';
+import { checked, idOf, TEMPLATE_BYTES, refuseOtherId, goneSignal, writeOf } from './request';
 
 const revisionSchema = Joi.number().integer().min(1);
 
@@ -26,7 +26,7 @@ export function templateRoutes(db: Database, heavy: Heavy): Router {
     response.type('application/json').send(json);
   });
   // A large template is read, checked and drawn small by a worker: here its bytes only pass through.
-  router.put('/:id', LARGE_JSON_BYTES, async (request, response) => {
+  router.put('/:id', TEMPLATE_BYTES, async (request, response) => {
     const [id, version, write] = [idOf(request), versionOf(request), writeOf(request)];
     const read = await heavy.readTemplate(request.body as Buffer, goneSignal(response));
     if (!read.ok) throw new ApiError(read.fault);

@@ -69,6 +69,20 @@ test('entries of one lane go in the order they were made, also after the server 
   expect(host.said.map(({ path }) => path)).toEqual(['/1', '/2', '/3']);
 });
 
+test('a clock that is set back changes nothing of the order', async () => {
+  const host = fakeServer();
+  host.fail('unexpected');
+  const outbox = outboxOf(host.send);
+  outbox.put(entry('1', 'a'));
+  jest.setSystemTime(Date.now() - 3_600_000);
+  outbox.put(entry('2', 'a'));
+  outbox.put(entry('3', 'a'));
+  host.fail(null);
+  host.said.length = 0;
+  await jest.advanceTimersByTimeAsync(5000);
+  expect(host.said.map(({ path }) => path)).toEqual(['/1', '/2', '/3']);
+});
+
 test('while the server is away each lane tries once in a while, however long it lasts', async () => {
   const host = fakeServer();
   host.fail('unexpected');

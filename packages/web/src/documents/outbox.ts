@@ -83,6 +83,9 @@ export function createOutbox({ kept, tabs, send }: OutboxOptions): Outbox {
   const tell = (entry: Entry, outcome: Outcome): void => {
     for (const listener of [...listeners]) listener(entry, outcome);
   };
+  /** Behind what is there already, also where the clock was set back since. */
+  const lastIn = (lane: string): number =>
+    Math.max(0, ...store.getState().entries.flatMap((entry) => (entry.lane === lane ? [entry.at] : [])));
   const waitingIn = (lane: string): Entry[] =>
     store
       .getState()
@@ -171,7 +174,7 @@ export function createOutbox({ kept, tabs, send }: OutboxOptions): Outbox {
     put: (entry, pauseMs = 0) => {
       const before = find(entry.id);
       clearTimeout(paused.get(entry.id));
-      void hold({ ...entry, sent: before?.sent ?? null, at: before?.at ?? entry.at });
+      void hold({ ...entry, sent: before?.sent ?? null, at: before?.at ?? Math.max(entry.at, lastIn(entry.lane) + 1) });
       if (pauseMs > 0)
         paused.set(
           entry.id,

@@ -237,6 +237,21 @@ describe('what is spoiled at the bench', () => {
     expect(steps().some(({ kind }) => kind === 'prepare')).toBe(true);
   });
 
+  test('after blanks are cut none are asked for: three of five layers ready are one pass of two', async () => {
+    const input = inputFor([template('a', [part('plate', { pinnedLayers: 2 })])], 6);
+    const fresh = await planOf(input);
+    const gang = fresh.stacks[0]!.gangs[0]!.key;
+    const asked = async (layers: number): Promise<readonly number[]> => {
+      const cut = { ...device(), kind: 'blanks-cut' as const, layers: { [gang]: layers }, rods: {} };
+      const work = layers === 0 ? [] : [cut];
+      const plan = await planOf({ ...input, work });
+      return benchSteps(plan, addUpWork(work), input.shop, ANY).flatMap(({ kind, passes }) =>
+        kind === 'prepare' ? passes : [],
+      );
+    };
+    expect([await asked(0), await asked(3), await asked(6)]).toEqual([[1, 2, 3], [2, 3], []]);
+  });
+
   test('a pass that was broken off is taken up behind the last cut that was told', async () => {
     // A board of three openings: four cuts by one blade, in passes of two.
     const openings = [20, 60, 100].map((x) => ({ id: `o${String(x)}`, line: null, path: circle(12, x, 40) }));

@@ -114,7 +114,8 @@ function addReady(
   passesOf: (stack: PlannedStack) => readonly number[],
 ): void {
   const fresh = (stack: PlannedStack): number[] => passesOf(stack).filter((pass) => !isBegun(stack, pass));
-  for (const stack of stacks) add(bench, stack, null, fresh(stack), { kind: 'prepare', minutes: 0 });
+  for (const stack of stacks)
+    add(bench, stack, null, fresh(stack).slice(blanksCutFor(stack)), { kind: 'prepare', minutes: 0 });
   for (const stack of stacks) {
     const [first] = handlingByPhase(stack);
     const on = patternMinutes(stack, bench.factors) - peelMinutes(stack);
@@ -127,6 +128,14 @@ function addReady(
   });
   addHoles(bench, drilled);
 }
+
+/** Passes whose blanks were marked as cut. */
+const blanksCutFor = ({ gangs, layers, layersReady }: PlannedStack): number =>
+  Math.min(
+    ...gangs.map(({ key }) =>
+      Math.floor((layersReady[key] ?? 0) / layers.filter(({ gangKey }) => gangKey === key).length),
+    ),
+  );
 
 /** True of a pass of which a phase is sawn. */
 const isBegun = ({ begun }: PlannedStack, pass: number): boolean =>

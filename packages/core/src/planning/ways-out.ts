@@ -119,14 +119,14 @@ function templatesLacking(groups: readonly WoodGroup[], { run }: PlanInput): str
     .filter((id) => run.lines.some(({ templateId }) => templateId === id));
 }
 
-/** The most copies of a template for which the wood does, found by halving; null where none does. */
+/** The most copies of a template for which the wood does, found by halving; null where it does for none: to make none is no way out. */
 async function mostCopies(
   { run }: PlanInput,
   templateId: string,
   tried: (candidate: Candidate) => Promise<WayOut | null>,
 ): Promise<WayOut | null> {
   const now = run.lines.find((line) => line.templateId === templateId)?.copies ?? 0;
-  let [best, low, high] = [null as WayOut | null, 0, now - 1];
+  let [best, low, high] = [null as WayOut | null, 1, now - 1];
   while (low <= high) {
     const copies = Math.floor((low + high) / 2);
     const lines = run.lines.map((line) => (line.templateId === templateId ? { ...line, copies } : line));

@@ -159,6 +159,13 @@ describe('what the maker grants and pins', () => {
     expect(lines).toEqual([3]);
   });
 
+  test('to make none of it is no way out: with an empty rack there is nothing but to buy', async () => {
+    const rack = wood();
+    const groups = planWood({ ...rack, plan: await planned(input), wishes: NO_WISHES }, seededSearch);
+    const ways = await waysOut(input, rack, groups, quietKit, seededSearch);
+    expect(ways.filter(({ kind }) => kind === 'fewer-copies')).toEqual([]);
+  });
+
   test('a pinned blank stays where it was put, tight where it nearly is; one that cannot be cut free is refused', async () => {
     const rack = 'red oak 1/4 x 8 x 48';
     const group = await layWith({}, rack);

@@ -1,6 +1,6 @@
 import { err, ok, type Result } from '../result';
 import { snapMm, toNm } from '../units';
-import { blanksOf, gangOfLayer, gangsOfRun, settingsOf } from './blanks';
+import { blanksOf, gangOfLayer, settingsOf } from './blanks';
 import { addMinutes, consumablesFor, NO_MINUTES, passMinutes, phaseMinutes, timesMinutes, timesToSaw } from './costs';
 import {
   bladeTurns,
@@ -29,7 +29,7 @@ import type {
 } from './model/plan';
 import type { CutBlank, SawnStack, Stack, StackedGang } from './model/stack';
 import type { PinnedStack } from './model/wishes';
-import { chooseStacks } from './choice';
+import { insuredStacks } from './insured-stacks';
 import { bladeWarnings, stackWarnings } from './stack';
 
 /**
@@ -38,15 +38,13 @@ import { bladeWarnings, stackWarnings } from './stack';
  */
 export async function planRun(asked: PlanInput, kit: PlanKit, signal?: AbortSignal): Promise<Result<Plan, PlanError>> {
   kit.onStage('count');
-  const known = gangsOfRun(asked);
-  if (!known.ok) return known;
-  const { input, work, counted, families } = known.value;
   if (await stopped(signal)) return err(STOPPED);
 
   kit.onStage('stack');
-  const chosen = await chooseStacks(families, input, work, () => kit.solver().catch(notLoaded)).catch(withoutSolver);
-  if (!chosen.ok) return chosen;
-  const { stacks, pinsLeftOut, proven } = chosen.value;
+  const made = await insuredStacks(asked, () => kit.solver().catch(notLoaded)).catch(withoutSolver);
+  if (!made.ok) return made;
+  const { input, counted } = made.value.known;
+  const { stacks, pinsLeftOut, proven } = made.value.chosen;
   if (await stopped(signal)) return err(STOPPED);
 
   kit.onStage('order');

@@ -1,6 +1,6 @@
 import { addUpWork, type WorkDone } from '../../ledger';
 import { ok, type Result } from '../../result';
-import { type CountedPart, countNeeds, withWishes } from '../needs';
+import { type CountedPart, countNeeds, type SawnHeights, withWishes } from '../needs';
 import { formFamilies, type Family } from './families';
 import { formGangs } from './gangs';
 import type { PlanError, PlanInput } from '../model/input';
@@ -16,10 +16,13 @@ export interface GangsOfRun {
   readonly families: readonly Family[];
 }
 
-/** What a run asks for, counted and put together as it is sawn, in the woods and layers that were granted. */
-export function gangsOfRun(asked: PlanInput): Result<GangsOfRun, PlanError> {
+/**
+ * What a run asks for, counted and put together as it is sawn, in the woods and layers that were granted. Spares by risk go by how parts
+ * are `sawn`, as far as that is known.
+ */
+export function gangsOfRun(asked: PlanInput, sawn?: SawnHeights): Result<GangsOfRun, PlanError> {
   const input = withWishes(asked);
-  const counted = countNeeds(input);
+  const counted = countNeeds(input, sawn);
   if (!counted.ok) return counted;
   const gangs = formGangs(counted.value, input);
   if (!gangs.ok) return gangs;

@@ -10,6 +10,7 @@ export type { Family, Feature, Member } from './families';
 export { gangOfLayer } from './gang-of-layer';
 export { gangName, gangPlace, stackName, stackPlace } from './gangs';
 export { familiesOfRun, gangsOfRun, sawnTogether } from './gangs-of-run';
+export type { GangsOfRun } from './gangs-of-run';
 export { canonicalJson, hashOf, shortKey } from './key';
 export { GANG_GAP, layClose, mayLieClose } from './lay-close';
 export type { LaidClose } from './lay-close';

@@ -6,3 +6,4 @@
 export { couldBeSawn } from './known-stack';
 export { isSamePin, pinOf, pinsAfterMove } from './stack-pins';
 export { chooseStacks } from './stacks';
+export type { ChosenStacks } from './stacks';

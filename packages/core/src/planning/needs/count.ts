@@ -3,7 +3,7 @@ import type { Body, Part, Template, TemplateRevision } from '../../products';
 import { err, ok, type Result } from '../../result';
 import type { PartCount, Tally } from '../model/count';
 import type { PlanError, PlanFault, PlanInput, Run, RunLine, SpareRule } from '../model/input';
-import { riskOf } from './part-risk';
+import { riskOf, type SawnHeight } from './part-risk';
 import { copiesOfVariant } from './variants';
 import { sparesByRisk } from './spares';
 
@@ -53,14 +53,14 @@ interface AskedPart {
 }
 
 /** Spares of each part: by its own rule, else by the run's; by risk they are shared over all that have none of their own. */
-function sparesOf(asked: readonly AskedPart[], input: PlanInput): number[] {
+function sparesOf(asked: readonly AskedPart[], input: PlanInput, sawn: SawnHeights): number[] {
   const { spares } = input.run;
   const ruleOf = ({ line, part }: AskedPart): SpareRule | null =>
     line.spares[part.id] ?? (spares.kind === 'risk' ? null : spares);
   if (spares.kind !== 'risk') return asked.map((one) => sparesFor(ruleOf(one) ?? NONE, one.needed));
   const atRisk = asked.filter((one) => ruleOf(one) === null);
   const shared = sparesByRisk(
-    atRisk.map(({ part, needed }) => riskOf(part, needed, input)),
+    atRisk.map(({ part, needed }) => riskOf(part, needed, input, sawn.get(part.id))),
     spares.confidencePercent / 100,
   );
   const byPart = new Map(atRisk.map((one, i) => [one, shared[i] ?? 0]));
@@ -69,11 +69,14 @@ function sparesOf(asked: readonly AskedPart[], input: PlanInput): number[] {
 
 const NONE: SpareRule = { kind: 'count', count: 0 };
 
+/** How parts are sawn, by their ids. */
+export type SawnHeights = ReadonlyMap<string, SawnHeight>;
+
 /**
- * Counts every part of the run, in the order of its lines. Parts that a copy does not need are left out.
+ * Counts every part of the run, in the order of its lines; spares by risk go by how parts are `sawn`, as far as that is known. Parts that a copy does not need are left out.
  * Errors: quantities that are not whole or below zero, a template twice, a pinned revision that was not given.
  */
-export function countNeeds(input: PlanInput): Result<readonly CountedPart[], PlanError> {
+export function countNeeds(input: PlanInput, sawn: SawnHeights = new Map()): Result<readonly CountedPart[], PlanError> {
   const { pieces } = addUpWork(input.work);
   const faults: PlanFault[] = limitFaults(input);
   const seen = new Set<string>();
@@ -93,7 +96,7 @@ export function countNeeds(input: PlanInput): Result<readonly CountedPart[], Pla
     });
   });
   if (faults.length > 0) return err(faults);
-  const spares = sparesOf(asked, input);
+  const spares = sparesOf(asked, input, sawn);
   const counted = asked.map(({ part, line, template }, i): CountedPart => {
     const own = { templateId: template.id, templateName: template.name, partId: part.id, partName: part.name };
     const { refillSpares } = input.run;

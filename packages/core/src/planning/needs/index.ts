@@ -4,10 +4,11 @@
  * with which every copy is got at the wanted odds (binomial).
  */
 export { countNeeds, sparesFor } from './count';
-export type { CountedPart } from './count';
+export type { CountedPart, SawnHeights } from './count';
 export { withWishes } from './grant';
 export { hardwareOfRun } from './hardware';
 export { riskOf } from './part-risk';
+export type { SawnHeight } from './part-risk';
 export { rodsOfRun } from './rods';
 export { mostSpares } from './spares';
 export type { PartAtRisk } from './spares';

@@ -1,11 +1,35 @@
 import { SAME_SHARE } from '../../units';
 import type { PlanInput } from '../model/input';
 import type { Plan } from '../model/plan';
-import { mostSpares, type PartAtRisk, riskOf } from '../needs';
+import { mostSpares, type PartAtRisk, riskOf, type SawnHeight } from '../needs';
 import { asGranted, copiesFor, pinnedTemplates } from './expected';
 
 /** Of a run that goes by risk: all copies are got with the confidence asked for, and the spare that helps least was needed for it. */
 export function sparesWrong(plan: Plan, input: PlanInput): string[] {
+  const { spares } = input.run;
+  if (spares.kind !== 'risk') return [];
+  // Where no count agrees with the stacks that come of it, they are insured as if they were as high as may be.
+  const wrong = insuredWrong(plan, input, sawnIn(plan));
+  return wrong.length > 0 && insuredWrong(plan, input, new Map()).length === 0 ? [] : wrong;
+}
+
+/** Of each part its layers in the pass that has most of them, and the layers of the highest stack with it. */
+function sawnIn({ stacks }: Plan): ReadonlyMap<string, SawnHeight> {
+  const heights = new Map<string, SawnHeight>();
+  for (const stack of stacks)
+    for (const { partId } of stack.gangs.flatMap(({ parts }) => parts)) {
+      const gang = stack.gangs.find(({ parts }) => parts.some((part) => part.partId === partId));
+      const own = stack.layers.filter((layer) => layer.gangKey === gang?.key).length;
+      const before = heights.get(partId);
+      heights.set(partId, {
+        own: Math.max(own, before?.own ?? 0),
+        all: Math.max(stack.layers.length, before?.all ?? 0),
+      });
+    }
+  return heights;
+}
+
+function insuredWrong(plan: Plan, input: PlanInput, sawn: ReadonlyMap<string, SawnHeight>): string[] {
   const { spares } = input.run;
   if (spares.kind !== 'risk') return [];
   const told = new Map(plan.parts.map((part) => [part.partId, part.spares]));
@@ -13,7 +37,7 @@ export function sparesWrong(plan: Plan, input: PlanInput): string[] {
     template.parts
       .filter(({ id, perCopy }) => perCopy > 0 && !line.spares[id])
       .map((part) => ({
-        ...riskOf(asGranted(part, input), part.perCopy * copiesFor(part, { line, template }), input),
+        ...riskOf(asGranted(part, input), part.perCopy * copiesFor(part, { line, template }), input, sawn.get(part.id)),
         spares: told.get(part.id) ?? 0,
       })),
   );

@@ -1,6 +1,6 @@
 import { memo, useState } from 'react';
 import { Autocomplete, Box, Button, FormControlLabel, Switch, TextField, Typography } from '@mui/material';
-import { withoutWish, type Plan, type Run, type RunLine, type Wish } from '@rapid-jig/core';
+import { isToSaw, totalMinutes, withoutWish, type Plan, type Run, type RunLine, type Wish } from '@rapid-jig/core';
 import { CountField } from '../fields/CountField';
 import { useShop } from '../use-services';
 import { Growing } from '../shell/Growing';
@@ -37,14 +37,19 @@ export const MakeColumn = memo(function MakeColumn({ plan }: { readonly plan: Pl
         {(shown) => shown.map((line) => <Line key={line.templateId} line={line} plan={plan} />)}
       </Growing>
       <AddTemplate taken={lines.map(({ templateId }) => templateId).join()} />
-      <RunHabits />
+      <RunHabits againMinutes={plan && longestPass(plan)} />
       {plan && <MeasuredWoods plan={plan} />}
     </Box>
   );
 });
 
+const longestPass = ({ stacks }: Plan): number | null => {
+  const minutes = stacks.filter(isToSaw).map(({ passMinutes }) => totalMinutes(passMinutes));
+  return minutes.length > 0 ? Math.max(...minutes) : null;
+};
+
 /** Spares and layers for the whole run. */
-function RunHabits() {
+function RunHabits({ againMinutes }: { readonly againMinutes: number | null }) {
   const { session } = useOpenRun();
   const spares = useRunDoc((run) => run.spares);
   const maxLayers = useRunDoc((run) => run.maxLayers);
@@ -53,7 +58,12 @@ function RunHabits() {
   const edit = (changes: Partial<Run>): void => session.document.edit((run) => ({ ...run, ...changes }));
   return (
     <Box sx={{ borderTop: 1, borderColor: 'divider', pt: 2, display: 'flex', flexDirection: 'column', gap: 1.5 }}>
-      <RunSpareField label="Spares of every part" rule={spares} onChange={(rule) => edit({ spares: rule })} />
+      <RunSpareField
+        label="Spares of every part"
+        rule={spares}
+        againMinutes={againMinutes}
+        onChange={(rule) => edit({ spares: rule })}
+      />
       <FormControlLabel
         sx={{ ml: 0, justifyContent: 'space-between' }}
         labelPlacement="start"

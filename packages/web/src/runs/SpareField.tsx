@@ -1,5 +1,5 @@
 import { Box, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
-import type { RunSpareRule, SpareRule } from '@rapid-jig/core';
+import { formatMinutes, type RunSpareRule, type SpareRule } from '@rapid-jig/core';
 import { CountField } from '../fields/CountField';
 
 interface SpareFieldProps<T extends RunSpareRule> {
@@ -18,9 +18,21 @@ export const SpareField = ({ label, rule, onChange }: SpareFieldProps<SpareRule>
   />
 );
 
-/** The same for a whole run, or as many as make it likely that all copies are got. */
-export const RunSpareField = ({ label, rule, onChange }: SpareFieldProps<RunSpareRule>) => (
-  <Field label={label} rule={rule} kinds={['count', 'percent', 'risk']} onChange={onChange} />
+interface RunSpareFieldProps extends SpareFieldProps<RunSpareRule> {
+  /** What it takes to saw the longest pass once more; null where nothing is planned. */
+  readonly againMinutes: number | null;
+}
+
+/** The same for a whole run, or as many as make it likely that all copies are got; and what it takes to have none instead. */
+export const RunSpareField = ({ againMinutes, ...field }: RunSpareFieldProps) => (
+  <Box>
+    <Field {...field} kinds={['count', 'percent', 'risk']} />
+    {field.rule.kind === 'risk' && againMinutes !== null && (
+      <Typography variant="body2" color="textSecondary">
+        Without spares a lost pass is sawn again: {formatMinutes(againMinutes)} at the most.
+      </Typography>
+    )}
+  </Box>
 );
 
 type Kind = RunSpareRule['kind'];

@@ -72,6 +72,9 @@ test('a product that is due first is sawn first, and its price stands with the w
   await expect(firstStack).toHaveAccessibleName(/tag/);
   await page.getByRole('button', { name: 'Drop the wish: Luggage tags: sawn first' }).click();
   await expect(product.getByRole('button', { name: 'Saw first' })).toBeVisible();
+  // To be sure of all copies takes spares, or minutes when the time comes.
+  await page.getByRole('button', { name: '% sure' }).click();
+  await expect(page.getByText(/a lost pass is sawn again: \d+ min at the most/)).toBeVisible();
 });
 test('the demo: a run in the middle of its work, marked on, taken back, and kept', async () => {
   await page.goto('/demo/');

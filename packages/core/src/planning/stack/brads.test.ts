@@ -116,3 +116,41 @@ test('on the side that lies on the board’s own edge there is no wood for a bra
   const [stack] = plan.stacks;
   expect(verifyPlan({ ...plan, stacks: [{ ...stack!, held: { ...stack!.held, brads: low } }] }, input)).not.toEqual([]);
 });
+
+test('none stands in a corner that is sawn off first, and the checker refuses one that does', async () => {
+  // Too large to be turned right round in the saw, so that its four corners come off before anything else.
+  const size = 380;
+  const eight = [
+    [120, 0],
+    [260, 0],
+    [380, 120],
+    [380, 260],
+    [260, 380],
+    [120, 380],
+    [0, 260],
+    [0, 120],
+  ].map(([x = 0, y = 0]): Point => ({ x, y }));
+  const path: Path = {
+    start: eight[0]!,
+    segments: [...eight.slice(1), eight[0]!].map((to) => ({ kind: 'line', to })),
+    closed: true,
+  };
+  const margin = { mm: inches(1), typed: '1' };
+  const shop = { holding: 'brads' as const, holdingMargin: margin };
+  const large = part('tray', { outline: { id: 'o', line: null, path } });
+  const input = inputFor([template('trays', [large])], 2, { shop });
+  const plan = await planned(input);
+  const [stack] = plan.stacks;
+  expect(stack!.roughCuts).toHaveLength(4);
+  expect(stack!.held.method).toBe('brads');
+  const leg = stack!.roughCuts[0]!.leg;
+  for (const { x, y } of stack!.held.brads) {
+    const across = Math.min(x + margin.mm, size + margin.mm - x);
+    const up = Math.min(y + margin.mm, size + margin.mm - y);
+    expect(across + up).toBeGreaterThan(leg + CLEAR_OF_LINE);
+  }
+  expect(verifyPlan(plan, input)).toEqual([]);
+  const brads = [{ x: -margin.mm + 10, y: -margin.mm + 10 }, ...stack!.held.brads.slice(1)];
+  const spoiled = { ...plan, stacks: [{ ...stack!, held: { ...stack!.held, brads } }] };
+  expect(verifyPlan(spoiled, input).join()).toContain('a brad in a corner that is sawn off first');
+});

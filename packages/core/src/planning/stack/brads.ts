@@ -23,7 +23,7 @@ export const bradsFor = ({ minX, minY, maxX, maxY }: Box): number =>
   Math.max(FEWEST_BRADS, Math.ceil((2 * (maxX - minX + maxY - minY)) / EDGE_PER_BRAD));
 
 /**
- * Places for brads through a stack: in the wood round its outlines, clear of every line by {@link CLEAR_OF_LINE} and of the
+ * Places for brads through a stack: in the wood round its outlines (and round corners that are sawn off first, which stand among them), clear of every line by {@link CLEAR_OF_LINE} and of the
  * edge of the blank by {@link CLEAR_OF_EDGE}, each as far from those before it as can be. Fewer than {@link FEWEST_BRADS} hold nothing:
  * then there are none. All in the frame of the stack, mm; `lines` are all its cuts and holes, outlines too.
  */

@@ -1,10 +1,10 @@
-import { circlePath, inOrder, movePath, undo, type Box, type Path } from '../../geometry';
+import { boxGrown, circlePath, inOrder, movePath, undo, type Box, type Path, type Point } from '../../geometry';
 import { compareMm } from '../../units';
 import { hardnessClass } from '../../wood';
 import { bradLength, bradPlaces, FEWEST_BRADS } from './brads';
 import type { Family } from '../blanks';
 import type { Holding, Shop } from '../model/shop';
-import type { Held, SawnStack, StackedGang } from '../model/stack';
+import type { Held, RoughCut, SawnStack, StackedGang } from '../model/stack';
 import type { FamilyContext } from './sawn-stack';
 
 /** A pilot hole is a little thinner than the brad, mm. */
@@ -40,13 +40,25 @@ export function heldOf(stack: SawnStack, { family, input: { shop } }: Pick<Famil
   if (!top || !lowest) throw new RangeError('a stack has at least one layer');
   const bradLengthMm = bradLength(stack.stackHeightMm, lowest.thicknessMm);
   const { outlines, lines } = linesOf(family);
-  const brads = bradLengthMm === null ? [] : bradPlaces(heldBox(top), outlines, lines);
+  // Corners that are sawn off first hold nothing.
+  const corners = stack.roughCuts.map((cut) => cornerOff(cut, boxGrown(top.box, top.blank.margin)));
+  const places = (): Point[] => bradPlaces(heldBox(top), [...outlines, ...corners], [...lines, ...corners]);
+  const brads = bradLengthMm === null ? [] : places();
   if (brads.length < FEWEST_BRADS) return heldBy(GOES_ROUND, 'brads');
   return { method: 'brads', insteadOf: null, brads, bradLengthMm, pilotMm: pilotFor(stack) };
 }
 
 const pilotFor = ({ gangs }: SawnStack): number | null =>
   gangs.some(({ plies }) => plies.some(({ wood }) => hardnessClass(wood.hardnessN) === 'hard')) ? PILOT_MM : null;
+
+/** The triangle of a blank that a rough cut takes off. */
+function cornerOff({ corner, leg }: RoughCut, { minX, minY, maxX, maxY }: Box): Path {
+  const [x, toX] = corner.endsWith('left') ? [minX, minX + leg] : [maxX, maxX - leg];
+  const [y, toY] = corner.startsWith('lower') ? [minY, minY + leg] : [maxY, maxY - leg];
+  const start = { x, y };
+  const points = [{ x: toX, y }, { x, y: toY }, start];
+  return { start, segments: points.map((to) => ({ kind: 'line', to })), closed: true };
+}
 
 /** The wood round a gang that is surely there: a side on the board's own edge has none, and which of two it is a gang does not say. */
 function heldBox({ box: { minX, minY, maxX, maxY }, flush, blank: { margin } }: StackedGang): Box {

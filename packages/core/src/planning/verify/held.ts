@@ -27,7 +27,13 @@ export function heldWrong(stack: PlannedStack, own: readonly ExpectedGang[], inp
   const lowest = own[own.length - 1]?.thicknessMm ?? 0;
   const height = stack.stackHeightMm;
   say(brads.length < FEWEST_BRADS, `${String(brads.length)} brads`);
-  say(new Set(brads.map(({ x, y }) => `${String(x)} ${String(y)}`)).size < brads.length, 'two brads in one place');
+  const isCrowded = (one: Point, i: number): boolean =>
+    brads.some((other, k) => k > i && Math.hypot(one.x - other.x, one.y - other.y) < BRAD_MM);
+  say(brads.some(isCrowded), 'two brads in one place');
+  say(
+    brads.some((brad) => isInCorner(brad, stack, marginOf(input))),
+    'a brad in a corner that is sawn off first',
+  );
   say(bradLengthMm === null || bradLengthMm >= height || bradLengthMm <= height - lowest, 'brads of a wrong length');
   const isHard = own.some(({ plies }) =>
     plies.some(({ woodId }) => hardnessClass(woodById(woodId)?.hardnessN ?? 0) === 'hard'),
@@ -38,6 +44,18 @@ export function heldWrong(stack: PlannedStack, own: readonly ExpectedGang[], inp
     'a brad in the way',
   );
   return wrong;
+}
+
+/** True of a brad that a rough cut takes away, or that stands too near to it. */
+function isInCorner(brad: Point, { gangs: [top], roughCuts }: PlannedStack, margin: number): boolean {
+  if (!top) return false;
+  const { minX, minY, maxX, maxY } = top.box;
+  const clear = (CLEAR_OF_LINE + BRAD_MM / 2 - FLAT) * Math.SQRT2;
+  return roughCuts.some(({ corner, leg }) => {
+    const across = corner.endsWith('left') ? brad.x - (minX - margin) : maxX + margin - brad.x;
+    const up = corner.startsWith('lower') ? brad.y - (minY - margin) : maxY + margin - brad.y;
+    return across + up < leg + clear;
+  });
 }
 
 function isClear(brad: Point, { gangs }: PlannedStack, own: readonly ExpectedGang[], input: PlanInput): boolean {

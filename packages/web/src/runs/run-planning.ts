@@ -84,7 +84,8 @@ export function runPlanning(services: Services, document: OpenDocument<Run>, sto
   const check = async (of: PlanInView): Promise<void> => {
     const checked = await planner.check(of, of.input).catch(stalled);
     if (checked === null || store.getState().planned !== of) return;
-    const isLogged = checked.wrong.length > 0 && (await api.checkRun(of.input.run.id)).ok;
+    const logged = checked.wrong.length > 0 ? await api.checkRun(of.input.run.id) : null;
+    const isLogged = logged !== null && logged.ok && logged.value.wrong.length > 0;
     store.setState({ check: { ...checked, of, isLogged } });
   };
   let waiting: ReturnType<typeof setTimeout> | undefined;

@@ -1,11 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { addUpWork, lostIn, type WorkEvent } from '../ledger';
-import { planRun, totalMinutes, verifyPlan, type Plan, type PlanInput } from '../planning';
+import { planRun, totalMinutes, TYPICAL_SHOP, verifyPlan, type Plan, type PlanInput } from '../planning';
 import { circle, inputFor, part, quietKit, rectangle, template } from '../planning/fixtures.test-support';
 import { lanterns } from '../planning/lantern.test-support';
 import { benchSteps, isOfOneCut, layersSpoiled, recordedTimes, tickCut, tickedIn, tickStep, type BenchStep } from '.';
 import { tried } from '../cases.test-support';
+import { inches } from '../units';
 
 const planOf = async (input: PlanInput): Promise<Plan> => {
   const plan = await planRun(input, quietKit);
@@ -235,6 +236,31 @@ describe('what is spoiled at the bench', () => {
     );
     // What is made again for it is made ready afterwards.
     expect(steps().some(({ kind }) => kind === 'prepare')).toBe(true);
+  });
+
+  test('boards are glued up for each pass once: where more are wanted, just those are still to glue', async () => {
+    const eighth = { mm: inches(1 / 8), typed: '1/8' };
+    const twoTone = part('plate', { pinnedLayers: 2, gluedTo: [{ woodId: 'walnut', thickness: eighth }] });
+    const asked = (copies: number) => inputFor([template('a', [twoTone])], copies);
+    let work: WorkEvent[] = [];
+    const glueSteps = async (copies: number): Promise<BenchStep[]> => {
+      const plan = await planOf({ ...asked(copies), work });
+      return benchSteps(plan, addUpWork(work), TYPICAL_SHOP, ANY).filter(({ kind }) => kind === 'glue');
+    };
+    const [first] = await glueSteps(4);
+    const plan = await planOf(asked(4));
+    expect(first).toMatchObject({
+      passes: [1, 2],
+      waitMinutes: plan.glueUps[0]!.waitMinutes,
+      cautions: ['clamps-wait'],
+    });
+    expect(first!.minutes).toBeCloseTo(plan.glueUps[0]!.handsMinutes, 9);
+    const tick = tickStep(first!, plan.stacks[0]!, null, () => []);
+    work = tick.map((event) => ({ ...event, ...device() }) as WorkEvent);
+    expect(await glueSteps(4)).toEqual([]);
+    const [more] = await glueSteps(8);
+    expect(more!.passes).toEqual([3, 4]);
+    expect(more!.minutes).toBeCloseTo(first!.minutes, 9);
   });
 
   test('after blanks are cut none are asked for: three of five layers ready are one pass of two', async () => {

@@ -10,6 +10,8 @@ export function cautionsOf(
   tiltDegrees: number,
 ): Caution[] {
   switch (kind) {
+    case 'glue':
+      return ['clamps-wait'];
     case 'prepare':
       return when(
         stack.gangs.some(({ plies }) => plies.length > 1),

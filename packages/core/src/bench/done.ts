@@ -20,8 +20,10 @@ export const isOfOneCut = ({ step, detail }: Pick<StepDone, 'step' | 'detail'>):
 export interface Ticked {
   /** True where a step was done for a pass. */
   isDone(name: string, pass: number): boolean;
-  /** When a step of no pass was done last, UTC; null where it was not. */
+  /** When a step of this name was done last, UTC; null where it was not. */
   lastOf(name: string): string | null;
+  /** When boards of a gang were glued up last, for whatever passes, UTC; null where they were not. */
+  gluedUp(gangKey: string): string | null;
   /** True where the blade was threaded for a pass of a stack, or some of it was sawn. */
   isAtSaw(stackKey: string): boolean;
   /** How the table was set last, degrees. */
@@ -35,6 +37,7 @@ export interface Ticked {
 export function tickedIn({ standing }: Pick<WorkDone, 'standing'>): Ticked {
   const passes = new Map<string, Set<number>>();
   const last = new Map<string, string>();
+  const glued = new Map<string, string>();
   const atSaw = new Set<string>();
   let tilted: StepDone | null = null;
   for (const event of standing) {
@@ -42,6 +45,8 @@ export function tickedIn({ standing }: Pick<WorkDone, 'standing'>): Ticked {
     const name = stepName(event.step, event.stack, event.phase, event.detail);
     passes.set(name, new Set([...(passes.get(name) ?? []), ...event.passes]));
     if (event.at > (last.get(name) ?? '')) last.set(name, event.at);
+    const { step, detail } = event;
+    if (step === 'glue' && detail !== null && event.at > (glued.get(detail) ?? '')) glued.set(detail, event.at);
     if (event.stack !== null && (event.step === 'thread' || event.step === 'cut')) atSaw.add(event.stack);
     if (event.step === 'tilt') tilted = event;
   }
@@ -49,6 +54,7 @@ export function tickedIn({ standing }: Pick<WorkDone, 'standing'>): Ticked {
     isDone: (name, pass) => passes.get(name)?.has(pass) ?? false,
     isAtSaw: (stackKey) => atSaw.has(stackKey),
     lastOf: (name) => last.get(name) ?? null,
+    gluedUp: (gangKey) => glued.get(gangKey) ?? null,
     tiltDegrees: Number(tilted?.detail ?? 0),
   };
 }

@@ -17,7 +17,7 @@ import { cutDetail, passesAhead, stepName, tickedIn } from './done';
 import { addHoles } from './holes';
 import { withSettings, wishedFirst } from './settings';
 import type { BenchStep } from './step';
-import { add, BARE_STEP, isOpen, marksByStack, type Bench } from './step-list';
+import { add, isOpen, marksByStack, type Bench } from './step-list';
 
 /**
  * All that is still to do at the bench, in order. What a blade saws first is made ready, stuck, and drilled together, bit by bit;
@@ -89,21 +89,24 @@ function addTurn(bench: Bench, spells: readonly StackSpell[], begun: ReadonlySet
 const isAtSaw = ({ marksOf, ticked }: Bench, { key, begun }: PlannedStack): boolean =>
   marksOf(key).size > 0 || ticked.isAtSaw(key) || begun.some(({ lost }) => lost.length > 0);
 
-/** Boards that are glued up come first: they wait in the clamps while other stacks are made ready. */
-function addGlueUps({ plan, ticked, steps }: Bench): void {
+/**
+ * Boards that are glued up come first: they wait in the clamps while other stacks are made ready. For each pass once: where more are
+ * wanted later, just theirs are still to glue.
+ */
+function addGlueUps(bench: Bench): void {
+  const { plan, ticked } = bench;
   for (const { gangKey, handsMinutes, waitMinutes } of plan.glueUps) {
-    const stack = plan.stacks.find((one) => isToSaw(one) && one.gangs.some(({ key }) => key === gangKey));
-    const name = stepName('glue', null, null, gangKey);
-    if (!stack || ticked.lastOf(name) !== null) continue;
-    steps.push({
-      ...BARE_STEP,
-      key: name,
-      kind: 'glue',
-      detail: gangKey,
-      minutes: handsMinutes,
-      waitMinutes,
-      cautions: ['clamps-wait'],
-    });
+    // Records that name no stack are of a time when all was glued up at once.
+    if (ticked.lastOf(stepName('glue', null, null, gangKey)) !== null) continue;
+    const stacks = plan.stacks.filter((one) => isToSaw(one) && one.gangs.some(({ key }) => key === gangKey));
+    const layersIn = ({ layers }: PlannedStack): number => layers.filter((layer) => layer.gangKey === gangKey).length;
+    const all = stacks.reduce((sum, stack) => sum + layersIn(stack) * stack.passesToCut, 0);
+    for (const stack of stacks) {
+      const inHand = new Set(stack.begun.map(({ pass }) => pass));
+      const passes = passesAhead(stack).filter((pass) => !inHand.has(pass));
+      const minutes = (handsMinutes * layersIn(stack)) / all;
+      add(bench, stack, null, passes, { kind: 'glue', detail: gangKey, minutes, waitMinutes });
+    }
   }
 }
 

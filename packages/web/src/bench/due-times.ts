@@ -1,4 +1,4 @@
-import { stepName, tickedIn, type GlueUp, type WorkDone } from '@rapid-jig/core';
+import { tickedIn, type GlueUp, type WorkDone } from '@rapid-jig/core';
 
 /** When something that was glued up may be taken out of its clamps, ms since 1970. */
 export interface DueTime {
@@ -11,7 +11,7 @@ export interface DueTime {
 export function dueTimes(glueUps: readonly GlueUp[], work: WorkDone): DueTime[] {
   const ticked = tickedIn(work);
   return glueUps.flatMap(({ gangKey, where, waitMinutes }) => {
-    const glued = ticked.lastOf(stepName('glue', null, null, gangKey));
+    const glued = ticked.gluedUp(gangKey);
     return glued === null ? [] : [{ gangKey, where, at: Date.parse(glued) + waitMinutes * 60_000 }];
   });
 }

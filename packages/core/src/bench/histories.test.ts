@@ -62,6 +62,6 @@ test('whatever hands do in a day, there is a plan that stands before the checker
       const end = await endOfDay(input, history);
       expect(end.parts.filter(({ toCut }) => toCut > 0)).toEqual([]);
     }),
-    { ...tried(10_000, 50), endOnFailure: true },
+    { ...tried(10_000, 35), endOnFailure: true },
   );
 }, 10_800_000);

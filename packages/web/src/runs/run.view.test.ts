@@ -368,7 +368,6 @@ test('a plan that does not add up is shown all the same, says so, and leads to t
   await page.getByRole('link', { name: /Spring fair stock/ }).click();
   const wall = page.getByRole('region', { name: 'The wall of stacks' });
   await expect(wall).toContainText('First with number');
-  await page.rest();
   const planner = exposedApis().find((api): api is PlannerApi => 'check' in api)!;
   const right = jest.spyOn(planner, 'check');
   const copies = page.getByLabel('Copies of Luggage tags', { exact: true });

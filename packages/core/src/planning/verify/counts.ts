@@ -4,39 +4,7 @@ import type { PlanInput, RunLine, RunSpareRule } from '../model/input';
 import type { Plan, PlannedStack } from '../model/plan';
 import type { Phase } from '../model/stack';
 import { copiesFor, isSame, pinnedTemplates } from './expected';
-
-const known = new WeakMap<readonly WorkEvent[], readonly WorkEvent[]>();
-
-/** What counts of the events: each id and each pass of a stack once, what was taken back not at all. Added up once. */
-export function standingOf(events: readonly WorkEvent[]): readonly WorkEvent[] {
-  const standing = known.get(events) ?? addUp(events);
-  known.set(events, standing);
-  return standing;
-}
-
-function addUp(events: readonly WorkEvent[]): readonly WorkEvent[] {
-  const back = new Set(events.flatMap((event) => (event.kind === 'pass-taken-back' ? [event.event] : [])));
-  const seen = new Set<string>();
-  const marked = new Map<string, (string | null)[]>();
-  const standing: WorkEvent[] = [];
-  for (const event of events) {
-    if (event.kind === 'pass-taken-back' || back.has(event.id) || seen.has(event.id)) continue;
-    if (event.kind === 'pass-sawn' && event.pass !== null) {
-      const pass = `${event.stack} ${String(event.pass)}`;
-      const before = marked.get(pass) ?? [];
-      // A mark of the whole pass is one of each of its phases.
-      if (
-        before.length > 0 &&
-        (event.phase === null || before.some((phase) => phase === null || phase === event.phase))
-      )
-        continue;
-      marked.set(pass, [...before, event.phase]);
-    }
-    seen.add(event.id);
-    standing.push(event);
-  }
-  return standing;
-}
+import { lostWith, piecesDone, standingOf } from './pieces';
 
 /** What the events say of a stack: numbers of passes that are done, and the phases marked of each that is only begun. */
 export function marksOf(
@@ -83,91 +51,6 @@ export function marksOf(
     done: all.filter((one) => isDone(one)).map(({ pass }) => pass),
     begun: all.filter((one) => !isDone(one)),
   };
-}
-
-/** Layers that a mark says are spoiled: where it does not name one, the next that it sawed and did not name. */
-function lostWith({ spoiled, layerIds, stackLayers }: Extract<WorkEvent, { kind: 'pass-sawn' }>): string[] {
-  const lost = spoiled.flatMap(({ layerId }) => (layerId === null ? [] : [layerId]));
-  for (const id of layerIds ?? stackLayers ?? []) if (lost.length < spoiled.length && !lost.includes(id)) lost.push(id);
-  return lost;
-}
-
-/** Good and spoiled by part or rod as the events that stand have it. */
-function piecesDone(standing: readonly WorkEvent[]): ReadonlyMap<string, PieceCount> {
-  const done = new Map<string, PieceCount>();
-  const add = (id: string, good: number, spoiled: number): void => {
-    const before = done.get(id) ?? { good: 0, spoiled: 0 };
-    done.set(id, { good: before.good + good, spoiled: before.spoiled + spoiled });
-  };
-  for (const event of standing) {
-    if (event.kind === 'rods-cut') add(event.rod, event.count.good, event.count.spoiled);
-    if (event.kind === 'blanks-cut') for (const [id, good] of Object.entries(event.rods)) add(id, good, 0);
-  }
-  const passes = marksByPass(standing);
-  for (const marks of passes.values())
-    for (const id of new Set(marks.flatMap(({ counts }) => Object.keys(counts)))) {
-      const { good, spoiled } = piecesOfPass(id, marks);
-      add(id, good, spoiled);
-    }
-  for (const { pieces, wasGood } of lostApart(standing, passes))
-    for (const [id, count] of Object.entries(pieces)) add(id, wasGood ? -count : 0, count);
-  return done;
-}
-
-/** Pieces that two marks finish are there once; what any calls spoiled is spoiled, and each layer of it once. */
-function piecesOfPass(id: string, marks: readonly Mark[]): PieceCount {
-  const own = marks.flatMap((mark) => (mark.counts[id] ? [{ ...mark.counts[id], mark, lost: lostWith(mark) }] : []));
-  const [last] = own.filter(({ good }) => good > 0);
-  let [made, spoiled] = [0, 0];
-  for (const { good, spoiled: bad } of own) if (good > 0) made = Math.max(made, good + bad);
-  for (const { good, spoiled: bad, lost } of own) {
-    const isOther = good === 0 && last !== undefined;
-    const inBoth = isOther ? lost.filter((layer) => last.mark.layerIds?.includes(layer) ?? true).length : 0;
-    const lostInBoth = isOther ? lost.filter((layer) => last.lost.includes(layer)).length : 0;
-    if (good === 0) made += bad - Math.min(bad, inBoth);
-    spoiled += bad - Math.min(bad, lostInBoth);
-  }
-  return { good: Math.max(0, made - spoiled), spoiled: Math.min(made, spoiled) };
-}
-
-type Mark = Extract<WorkEvent, { kind: 'pass-sawn' }>;
-
-const passName = (stack: string, pass: number | string): string => JSON.stringify([stack, pass]);
-
-function marksByPass(standing: readonly WorkEvent[]): ReadonlyMap<string, Mark[]> {
-  const passes = new Map<string, Mark[]>();
-  for (const event of standing) {
-    if (event.kind !== 'pass-sawn') continue;
-    const name = passName(event.stack, event.pass ?? event.id);
-    const before = passes.get(name);
-    if (before) before.push(event);
-    else passes.set(name, [event]);
-  }
-  return passes;
-}
-
-interface LostApart {
-  readonly pieces: Readonly<Record<string, number>>;
-  readonly wasGood: boolean;
-}
-
-/** Layers spoiled apart from a mark, each once: what they held, and whether a mark had called that good. */
-function lostApart(standing: readonly WorkEvent[], passes: ReadonlyMap<string, readonly Mark[]>): LostApart[] {
-  const found = new Map<string, LostApart>();
-  for (const event of standing) {
-    if (event.kind !== 'layers-spoiled') continue;
-    const marks = passes.get(passName(event.stack, event.pass)) ?? [];
-    for (const { layerId, pieces } of event.lost) {
-      const key = JSON.stringify([event.stack, event.pass, layerId]);
-      if (found.has(key) || marks.some((mark) => lostWith(mark).includes(layerId))) continue;
-      const wasGood = marks.some(
-        ({ layerIds, counts }) =>
-          (layerIds?.includes(layerId) ?? true) && Object.keys(pieces).some((id) => (counts[id]?.good ?? 0) > 0),
-      );
-      found.set(key, { pieces, wasGood });
-    }
-  }
-  return [...found.values()];
 }
 
 function expectedTally(

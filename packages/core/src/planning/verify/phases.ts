@@ -1,15 +1,5 @@
 import { comfortOf, pierceBit, plyUnder, slantedPace, STRETCH, woodPace } from '../../blades';
-import {
-  boxGrown,
-  circlePath,
-  flatten,
-  moved,
-  movePath,
-  ringOf,
-  ringsAround,
-  type Affine,
-  type Path,
-} from '../../geometry';
+import { boxGrown, moved, movePath, type Affine, type Path } from '../../geometry';
 import { keptIn, measureCut, openingRoom, pierceHolesFor } from '../../patterns';
 import { cutsOf, shapeOfPart, type Part } from '../../products';
 import { compareMm } from '../../units';
@@ -23,6 +13,7 @@ import type { Phase, PlannedCut, PlannedHole } from '../model/stack';
 import { isSame, marginOf, type ExpectedGang } from './expected';
 import { isOneHole, isOneLine } from './families';
 import { gangsOfPhase } from './minutes';
+import { isEntangled, nestedIn } from './nested';
 
 /** What a cut or hole of a phase is in each gang: its own id, and those of its twins. */
 const idsOf = (one: PlannedCut | PlannedHole): string[] => [
@@ -113,37 +104,6 @@ function earlierWrong({ layers, phases }: PlannedStack, own: readonly ExpectedGa
   return wrong;
 }
 
-interface Nested {
-  readonly inner: string;
-  readonly outer: string;
-}
-
-const known = new WeakMap<ExpectedGang, Nested[]>();
-
-/** What lies in the pieces that inside cuts free: ids of a cut or hole, and of such a cut. Looked for once. */
-function nestedIn(gang: ExpectedGang): Nested[] {
-  const found = known.get(gang) ?? lookForNested(gang);
-  known.set(gang, found);
-  return found;
-}
-
-function lookForNested({ parts }: ExpectedGang): Nested[] {
-  const lines = parts.flatMap((part) => [
-    ...cutsOf(part).map(({ cut, kind }) => ({ id: cut.id, ring: ringOf(flatten(cut.path)), frees: kind === 'inside' })),
-    ...part.holes.map(({ id, center, diameterMm }) => ({
-      id,
-      ring: ringOf(flatten(circlePath(center, diameterMm / 2))),
-      frees: false,
-    })),
-  ]);
-  return ringsAround(lines.map(({ ring }) => ring)).flatMap((around, i) =>
-    around.flatMap((k) => {
-      const [inner, outer] = [lines[i], lines[k]];
-      return inner && outer?.frees ? [{ inner: inner.id, outer: outer.id }] : [];
-    }),
-  );
-}
-
 /** One line that several layers have is sawn at once, unless the shop saws layers alone after the outline. */
 function separately({ phases, gangs }: PlannedStack, own: readonly ExpectedGang[], { shop }: PlanInput): string[] {
   if (shop.cutOrder === 'outline-first' && shop.afterOutline === 'singly') return [];
@@ -172,13 +132,6 @@ function separately({ phases, gangs }: PlannedStack, own: readonly ExpectedGang[
   );
   return isTwice ? ['one line is sawn in two phases'] : [];
 }
-
-/** Where one thing lies in another, or several parts on a blank are tilted, layers may have to be sawn alone to keep to the order. */
-const isEntangled = (own: readonly ExpectedGang[]): boolean =>
-  own.some((gang) => {
-    const isTilted = gang.parts.some(({ cutRules }) => Object.values(cutRules).some((rule) => rule.tiltDegrees !== 0));
-    return nestedIn(gang).length > 0 || (gang.parts.length > 1 && isTilted);
-  });
 
 const placeOf = (id: string, parts: readonly Part[]): Part | undefined =>
   parts.find((part) => cutsOf(part).some(({ cut }) => cut.id === id) || part.holes.some((hole) => hole.id === id));

@@ -13,6 +13,6 @@ test('what is planned of any run stands before the checker', async () => {
       if (!plan.ok) throw new Error(JSON.stringify(plan.error));
       expect(verifyPlan(plan.value, input)).toEqual([]);
     }),
-    { ...tried(10_000, 150), endOnFailure: true },
+    { ...tried(10_000, 165), endOnFailure: true },
   );
 }, 10_800_000);

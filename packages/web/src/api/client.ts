@@ -123,8 +123,12 @@ const UNREACHABLE: ApiFault = {
   hint: 'See that it still runs on this machine. What you changed is kept in this browser and sent when it is back.',
 };
 
-/** True where trying again later may help: the server was not reached, has no room, or failed, and did not refuse. */
-export const mayPass = ({ kind }: Fault<string>): boolean => kind === 'unexpected' || kind === 'disk-full';
+/**
+ * True where trying again later may help: the server was not reached, has no room, or failed, and did not refuse; or this device was
+ * turned out, and may be let in again.
+ */
+export const mayPass = ({ kind }: Fault<string>): boolean =>
+  kind === 'unexpected' || kind === 'disk-full' || kind === 'unknown-device';
 
 /** A request without an answer is given up after this; writing sheets takes longer. */
 const PATIENCE_MS = 20_000;

@@ -69,6 +69,20 @@ test('entries of one lane go in the order they were made, also after the server 
   expect(host.said.map(({ path }) => path)).toEqual(['/1', '/2', '/3']);
 });
 
+test('what a device does after it was turned out is kept, and sent once it is let in again', async () => {
+  const host = fakeServer();
+  host.fail('unknown-device');
+  const outbox = outboxOf(host.send);
+  outbox.put(entry('1', 'a'));
+  await jest.advanceTimersByTimeAsync(60_000);
+  expect(outbox.store.getState().entries).toMatchObject([
+    { id: '1', fate: 'waiting', fault: { kind: 'unknown-device' } },
+  ]);
+  host.fail(null);
+  await jest.advanceTimersByTimeAsync(60_000);
+  expect(outbox.store.getState().entries).toEqual([]);
+});
+
 test('a clock that is set back changes nothing of the order', async () => {
   const host = fakeServer();
   host.fail('unexpected');

@@ -63,5 +63,5 @@ export function outboxOf(
 /** No word from anywhere. */
 export const quiet: Live = {
   on: () => () => undefined,
-  store: createStore(() => ({ isHeard: true, build: null })),
+  store: createStore(() => ({ isHeard: true, isLetIn: true, build: null })),
 };

@@ -4,9 +4,22 @@ import type { StoreApi } from 'zustand/vanilla';
 import { useServices } from '../use-services';
 import type { Newer } from './updates';
 
-/** Told while the program does not answer, over whatever view is open. */
+/** Told while the program does not answer, or not this device, over whatever view is open. */
 export function AwayBar() {
-  const { isHeard } = useStore(useServices().live.store);
+  const { isHeard, isLetIn } = useStore(useServices().live.store);
+  if (!isLetIn)
+    return (
+      <Alert
+        severity="warning"
+        role="status"
+        square
+        className="no-print"
+        action={<Button onClick={() => location.reload()}>Type the code</Button>}
+      >
+        This device was turned out on the main computer. What you change and mark is kept here, and sent once it is let
+        in again.
+      </Alert>
+    );
   if (isHeard) return null;
   return (
     <Alert severity="warning" role="status" square className="no-print">

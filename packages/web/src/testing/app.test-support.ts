@@ -4,7 +4,7 @@ import { serveShops, type Served } from '@rapid-jig/server/testing';
 import { openProgram } from '../program';
 import './all-views.test-support';
 import { templateOf } from './sawn-parts.test-support';
-import { InThisThread, isAtRest } from './comlink.test-support';
+import { forgetAsked, InThisThread, isAtRest } from './comlink.test-support';
 import { body, expectOn, keyboard, later, Locator, until, watchDownloads, type InputFile } from './page.test-support';
 
 declare global {
@@ -26,6 +26,7 @@ function leave(): void {
   takeAway?.();
   takeAway = null;
   leavePage();
+  forgetAsked();
 }
 
 /** The program is started for each test on files of its own when the first page is opened. */

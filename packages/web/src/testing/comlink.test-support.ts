@@ -47,6 +47,13 @@ export class InThisThread {
 }
 
 let underWay = 0;
+let pages = 0;
+
+/** What the page that is left had asked is never answered: its timers end with it. */
+export function forgetAsked(): void {
+  pages++;
+  underWay = 0;
+}
 
 /** True while no worker has anything to do. */
 export const isAtRest = (): boolean => underWay === 0;
@@ -59,13 +66,14 @@ export const wrap = <T extends object>(worker: InThisThread): Remote<T> =>
       (_none, name: string) =>
       async (...given: unknown[]): Promise<unknown> => {
         const api = (await worker.api) as Record<string, (...given: unknown[]) => unknown>;
+        const page = pages;
         underWay++;
         try {
           // As a message would be: behind what is already to be done.
           await new Promise((soon) => setTimeoutOfTest(soon, 0));
           return copied(await api[name]?.(...given.map(copied)));
         } finally {
-          underWay--;
+          if (page === pages) underWay--;
         }
       },
   });

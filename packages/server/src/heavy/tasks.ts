@@ -147,7 +147,14 @@ export const tasks = (plan: PlanRun = planRun): Tasks => ({
     const made = await planned(input, plan);
     if ('kind' in made) return made;
     if (made.wrong.length > 0) return { kind: 'wrong', of: 'plan', wrong: made.wrong };
-    const given = { plan: made.plan, rack, machines, objective: 'wood' as const, wishes: input.run.wood, rods: wood.rods };
+    const given = {
+      plan: made.plan,
+      rack,
+      machines,
+      objective: 'wood' as const,
+      wishes: input.run.wood,
+      rods: wood.rods,
+    };
     const wrong = verifyWood(given, wood.groups);
     if (wrong.length > 0) return { kind: 'wrong', of: 'layout', wrong };
     const items: StockItem[] = rack.map(({ item }) => item);

@@ -313,6 +313,7 @@ export {
   wantsSecondEntry,
   gangName,
   gangOfLayer,
+  layersOfGang,
   hashOf,
   isToSaw,
   layingWood,

@@ -37,7 +37,7 @@ const newCode = (): string => {
 const plain = (code: string): string => code.toUpperCase().replace(/[^A-Z0-9]/g, '');
 
 const hashOf = (text: string): Buffer => createHash('sha256').update(text).digest();
-const nameOf = (key: string): string => hashOf(key).toString('hex');
+const keyHashOf = (key: string): string => hashOf(key).toString('hex');
 
 /** Wrong codes by the address they came from. */
 function guessesByAddress() {
@@ -63,13 +63,14 @@ export async function openDevices(db: Database, clock: () => Date): Promise<Devi
   let code = newCode();
   return {
     code: () => code,
-    knows: (key) => known.has(nameOf(key)),
+    knows: (key) => known.has(keyHashOf(key)),
     whenTurnedOut: (key, end) => {
-      const ends = open.get(nameOf(key)) ?? new Set();
-      open.set(nameOf(key), ends.add(end));
+      const keyHash = keyHashOf(key);
+      const ends = open.get(keyHash) ?? new Set();
+      open.set(keyHash, ends.add(end));
       return () => {
         ends.delete(end);
-        if (ends.size === 0) open.delete(nameOf(key));
+        if (ends.size === 0) open.delete(keyHash);
       };
     },
     pair: async ({ code: said, name }, address) => {
@@ -83,7 +84,7 @@ export async function openDevices(db: Database, clock: () => Date): Promise<Devi
       guesses.forget(address);
       code = newCode();
       const key = randomBytes(32).toString('base64url');
-      const [id, keyHash] = [crypto.randomUUID(), nameOf(key)];
+      const [id, keyHash] = [crypto.randomUUID(), keyHashOf(key)];
       await db.write((session) => session.insert(devices).values({ id, name, keyHash }));
       known.set(keyHash, id);
       return key;

@@ -125,7 +125,7 @@ async function serve({ root, settings, demoOnly, logger }: Asked, { shops, lock,
   });
   const forget = (): void => {
     for (const { db, photos } of shops) {
-      const removed = db.read(photosNamed).then((named) => photos.removeUnnamed(named, clock()));
+      const removed = photos.removeUnnamed(() => db.read(photosNamed), clock());
       const forgotten = db.write((session) => forgetAnswers(session, clock()));
       for (const work of [removed, forgotten]) work.catch((error: unknown) => logger.error({ error }));
     }

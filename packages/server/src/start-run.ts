@@ -3,6 +3,7 @@ import type { PlanChecked, Started } from '@rapid-jig/contract';
 import type { Logger } from 'pino';
 import type { Database } from './db/database';
 import type { Heavy } from './heavy/pool';
+import type { PlannedTask } from './heavy/tasks';
 import { cannotPlan, logWrongPlan, planTaskOf } from './plan-of-run';
 import { findStarted, keepSnapshot } from './store/runs';
 
@@ -21,10 +22,7 @@ export interface Starting {
 export async function startRun(runId: string, { db, now, logger, heavy }: Starting): Promise<Started> {
   const known = await db.read((session) => findStarted(session, runId));
   if (known) return known;
-  const task = await db.read((session) => planTaskOf(session, runId));
-  const planned = await heavy.plan(task);
-  if (planned.kind === 'cannot-plan') throw cannotPlan(planned.faults, task);
-  if (planned.wrong.length > 0) logWrongPlan(planned.wrong, task, logger);
+  const planned = await plannedAsStored(runId, { db, logger, heavy });
   const started = { inputHash: planned.inputHash, coreVersion: CORE_VERSION, startedAt: now.toISOString() };
   return db.write(async (session) => {
     await keepSnapshot(session, runId, started, planned.planJson);
@@ -32,11 +30,17 @@ export async function startRun(runId: string, { db, now, logger, heavy }: Starti
   });
 }
 
-/** Plans a run as it is stored and checks the plan: what does not add up, which is logged too. */
-export async function checkRun(runId: string, { db, logger, heavy }: Omit<Starting, 'now'>): Promise<PlanChecked> {
+/** What does not add up in the plan of a run as it is stored. */
+export async function checkRun(runId: string, planning: Omit<Starting, 'now'>): Promise<PlanChecked> {
+  const { wrong } = await plannedAsStored(runId, planning);
+  return { wrong };
+}
+
+/** Plans a run as it is stored; what its checker refuses is logged. Throws where there is no plan. */
+async function plannedAsStored(runId: string, { db, logger, heavy }: Omit<Starting, 'now'>): Promise<PlannedTask> {
   const task = await db.read((session) => planTaskOf(session, runId));
   const planned = await heavy.plan(task);
   if (planned.kind === 'cannot-plan') throw cannotPlan(planned.faults, task);
   if (planned.wrong.length > 0) logWrongPlan(planned.wrong, task, logger);
-  return { wrong: planned.wrong };
+  return planned;
 }

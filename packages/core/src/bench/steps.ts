@@ -3,6 +3,7 @@ import {
   factorsInForce,
   handlingByPhase,
   isToSaw,
+  layersOfGang,
   patternMinutes,
   peelMinutes,
   phaseMinutes,
@@ -99,12 +100,11 @@ function addGlueUps(bench: Bench): void {
     // Records that name no stack are of a time when all was glued up at once.
     if (ticked.lastOf(stepName('glue', null, null, gangKey)) !== null) continue;
     const stacks = plan.stacks.filter((one) => isToSaw(one) && one.gangs.some(({ key }) => key === gangKey));
-    const layersIn = ({ layers }: PlannedStack): number => layers.filter((layer) => layer.gangKey === gangKey).length;
-    const all = stacks.reduce((sum, stack) => sum + layersIn(stack) * stack.passesToCut, 0);
+    const all = stacks.reduce((sum, stack) => sum + layersOfGang(gangKey, stack) * stack.passesToCut, 0);
     for (const stack of stacks) {
-      const inHand = new Set(stack.begun.map(({ pass }) => pass));
-      const passes = passesAhead(stack).filter((pass) => !inHand.has(pass));
-      const minutes = (handsMinutes * layersIn(stack)) / all;
+      // What is in hand was glued up before.
+      const passes = passesAhead(stack).slice(stack.begun.length);
+      const minutes = (handsMinutes * layersOfGang(gangKey, stack)) / all;
       add(bench, stack, null, passes, { kind: 'glue', detail: gangKey, minutes, waitMinutes });
     }
   }
@@ -133,12 +133,8 @@ function addReady(
 }
 
 /** Passes whose blanks were marked as cut. */
-const blanksCutFor = ({ gangs, layers, layersReady }: PlannedStack): number =>
-  Math.min(
-    ...gangs.map(({ key }) =>
-      Math.floor((layersReady[key] ?? 0) / layers.filter(({ gangKey }) => gangKey === key).length),
-    ),
-  );
+const blanksCutFor = (stack: PlannedStack): number =>
+  Math.min(...stack.gangs.map(({ key }) => Math.floor((stack.layersReady[key] ?? 0) / layersOfGang(key, stack))));
 
 /** True of a pass of which a phase is sawn. */
 const isBegun = ({ begun }: PlannedStack, pass: number): boolean =>

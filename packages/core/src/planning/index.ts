@@ -4,6 +4,7 @@ export {
   GANG_GAP,
   gangName,
   gangOfLayer,
+  layersOfGang,
   hashOf,
   isTilted,
   judgeReach,

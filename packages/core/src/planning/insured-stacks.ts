@@ -1,6 +1,6 @@
 import type { LinearSolver } from '../rods';
 import { ok, type Result } from '../result';
-import { gangsOfRun, type GangsOfRun } from './blanks';
+import { gangsOfRun, type GangsOfRun, layersOfGang } from './blanks';
 import { chooseStacks, type ChosenStacks } from './choice';
 import type { PlanError, PlanInput } from './model/input';
 import type { Stack } from './model/stack';
@@ -16,17 +16,16 @@ export interface StacksOfRun {
 const MOST_ROUNDS = 4;
 
 /**
- * Counts a run and chooses its stacks. Of a run that goes by risk spares insure the very stacks that are planned: they are counted for
- * stacks as high as may be, then again for those that come of it, until both agree. Where they do not, the first count stands, which
+ * Chooses the stacks of a run that is `counted`. Of one that goes by risk spares insure the very stacks that are planned: they are counted
+ * for stacks as high as may be, then again for those that come of it, until both agree. Where they do not, the first count stands, which
  * insures against more.
  */
 export async function insuredStacks(
   asked: PlanInput,
+  counted: GangsOfRun,
   solver: () => Promise<LinearSolver>,
 ): Promise<Result<StacksOfRun, PlanError>> {
-  const counted = gangsOfRun(asked);
-  if (!counted.ok) return counted;
-  const first = await withStacks(counted.value, solver);
+  const first = await withStacks(counted, solver);
   if (!first.ok || asked.run.spares.kind !== 'risk') return first;
   let last = first.value;
   for (let round = 0; round < MOST_ROUNDS; round++) {
@@ -54,13 +53,12 @@ const isAsMany = (one: GangsOfRun, other: GangsOfRun): boolean =>
 /** Of each part the most layers it has in a pass, and the most that any stack with it has. */
 function heightsIn(stacks: readonly Stack[]): SawnHeights {
   const heights = new Map<string, SawnHeight>();
-  for (const { gangs, layers } of stacks)
-    for (const { key, parts } of gangs) {
-      const own = layers.filter(({ gangKey }) => gangKey === key).length;
+  for (const stack of stacks)
+    for (const { key, parts } of stack.gangs)
       for (const { partId } of parts) {
-        const before = heights.get(partId) ?? { own: 1, all: 1 };
-        heights.set(partId, { own: Math.max(before.own, own), all: Math.max(before.all, layers.length) });
+        const { own, all } = heights.get(partId) ?? { own: 1, all: 1 };
+        const higher = { own: Math.max(own, layersOfGang(key, stack)), all: Math.max(all, stack.layers.length) };
+        heights.set(partId, higher);
       }
-    }
   return heights;
 }

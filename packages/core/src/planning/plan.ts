@@ -1,6 +1,6 @@
 import { err, ok, type Result } from '../result';
 import { snapMm, toNm } from '../units';
-import { blanksOf, gangOfLayer, settingsOf } from './blanks';
+import { blanksOf, gangOfLayer, gangsOfRun, settingsOf } from './blanks';
 import { addMinutes, consumablesFor, NO_MINUTES, passMinutes, phaseMinutes, timesMinutes, timesToSaw } from './costs';
 import {
   bladeTurns,
@@ -38,10 +38,12 @@ import { bladeWarnings, stackWarnings } from './stack';
  */
 export async function planRun(asked: PlanInput, kit: PlanKit, signal?: AbortSignal): Promise<Result<Plan, PlanError>> {
   kit.onStage('count');
+  const counts = gangsOfRun(asked);
+  if (!counts.ok) return counts;
   if (await stopped(signal)) return err(STOPPED);
 
   kit.onStage('stack');
-  const made = await insuredStacks(asked, () => kit.solver().catch(notLoaded)).catch(withoutSolver);
+  const made = await insuredStacks(asked, counts.value, () => kit.solver().catch(notLoaded)).catch(withoutSolver);
   if (!made.ok) return made;
   const { input, counted } = made.value.known;
   const { stacks, pinsLeftOut, proven } = made.value.chosen;

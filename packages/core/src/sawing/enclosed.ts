@@ -9,9 +9,15 @@ export const enclosing = ({ lines }: Pick<WorkToSaw, 'lines'>): Enclosing =>
     around.filter((i) => lines[i]?.kind === 'inside'),
   );
 
-/** True where an order saws nothing in a piece that has fallen out before. */
-export const keepsPieces = (order: readonly number[], around: Enclosing): boolean =>
-  order.every((line, n) => !(around[line] ?? []).some((outer) => order.slice(0, n).includes(outer)));
+/** Lines that an order saws in a piece which has fallen out before, in its order. */
+export function fallenOut(order: readonly number[], around: Enclosing): number[] {
+  const sawn = new Set<number>();
+  return order.filter((line) => {
+    const isLate = (around[line] ?? []).some((outer) => sawn.has(outer));
+    sawn.add(line);
+    return isLate;
+  });
+}
 
 /** Lines in turns: what encloses nothing of the others, then what encloses only such lines, and so on. */
 export function fromWithin(own: readonly number[], around: Enclosing): number[][] {

@@ -100,6 +100,23 @@ describe('the order of cuts', () => {
     expect(rules(['outline', ...right.filter((id) => id !== 'outline')])).toEqual(['group']);
   });
 
+  test('what lies in the piece of another is sawn before it, in whatever order they are drawn; an order that does not is named', () => {
+    const ring = opening('ring', circle(30, 0, 0));
+    const eye = opening('eye', circle(5, 10, 0));
+    const beside = opening('beside', circle(5, 100, 0));
+    for (const lines of [
+      [ring, eye, beside],
+      [beside, ring, eye],
+      [eye, beside, ring],
+    ]) {
+      const { ids } = orderOfCuts(work(lines));
+      expect(ids.indexOf('eye')).toBeLessThan(ids.indexOf('ring'));
+    }
+    expect(brokenRules(['ring', 'beside', 'eye'], work([ring, eye, beside]))).toEqual([
+      { rule: 'fallen-out', id: 'eye' },
+    ]);
+  });
+
   test('is the same for the same work', () => {
     const lines = Array.from({ length: 40 }, (_none, i) =>
       opening(String(i), circle(2, (i * 37) % 200, (i * 53) % 170)),

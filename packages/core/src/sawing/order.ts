@@ -1,6 +1,6 @@
 import { distance, type Point } from '../geometry';
 import { inches } from '../units';
-import { enclosing, fromWithin, keepsPieces, type Enclosing } from './enclosed';
+import { enclosing, fallenOut, fromWithin, type Enclosing } from './enclosed';
 import type { WorkToSaw } from './line';
 import { PLENTY, supportOf, type Support } from './support';
 import { shortWay, travelOf } from './travel';
@@ -36,7 +36,7 @@ export function orderOfCuts(work: WorkToSaw, patience = 1, support = supportOf(w
     order.push(...orderOfGroup(own, order, work, { support, around, patience }));
   }
   const given = work.lines.map((_line, i) => i).sort((a, b) => groupOf(work, a) - groupOf(work, b) || a - b);
-  const isShorter = wayOf(given, work) < wayOf(order, work) && keepsPieces(given, around);
+  const isShorter = wayOf(given, work) < wayOf(order, work) && fallenOut(given, around).length === 0;
   const chosen = isShorter && leastHeld(given, support) >= leastHeld(order, support) ? given : order;
   return { ids: chosen.flatMap((i) => work.lines[i]?.id ?? []), travelMm: wayOf(chosen, work) };
 }
@@ -165,10 +165,9 @@ export function brokenRules(
   }
   for (const { id } of work.lines) if (!seen.has(id)) faults.push({ rule: 'left-out', id });
   if (faults.length > 0) return faults;
-  const around = enclosing(work);
-  const placeOf = (i: number): number => ids.indexOf(work.lines[i]?.id ?? '');
-  const fallen = work.lines.filter(({ id }, i) => (around[i] ?? []).some((outer) => placeOf(outer) < ids.indexOf(id)));
-  if (fallen.length > 0) return fallen.map(({ id }) => ({ rule: 'fallen-out', id }));
+  const order = ids.flatMap((id) => number.get(id) ?? []);
+  const fallen = fallenOut(order, enclosing(work));
+  if (fallen.length > 0) return fallen.map((line) => ({ rule: 'fallen-out', id: work.lines[line]?.id ?? '' }));
   const best = supportAlong(found.ids, work, support);
   const bound = Math.min(WEAK, ...best) * (1 - GIVEN_UP);
   return supportAlong(ids, work, support).flatMap((by, n) =>

@@ -40,15 +40,20 @@ export interface PlanTask extends Omit<PlanInput, 'revisions'> {
   readonly revisions: readonly RawRevision[];
 }
 
-export type Planned =
-  | {
-      readonly kind: 'planned';
-      readonly planJson: string;
-      readonly inputHash: string;
-      /** What does not add up in it; where something does not, its input belongs in the log. */
-      readonly wrong: readonly string[];
-    }
-  | { readonly kind: 'cannot-plan'; readonly faults: PlanError };
+interface NotPlanned {
+  readonly kind: 'cannot-plan';
+  readonly faults: PlanError;
+}
+
+export interface PlannedTask {
+  readonly kind: 'planned';
+  readonly planJson: string;
+  readonly inputHash: string;
+  /** What does not add up in it; where something does not, its input belongs in the log. */
+  readonly wrong: readonly string[];
+}
+
+export type Planned = PlannedTask | NotPlanned;
 
 export interface WoodTask extends Pick<WoodPlanInput, 'rack' | 'machines'> {
   readonly plan: PlanTask;
@@ -56,7 +61,7 @@ export interface WoodTask extends Pick<WoodPlanInput, 'rack' | 'machines'> {
 }
 
 export type CheckedWood =
-  | Exclude<Planned, { kind: 'planned' }>
+  | NotPlanned
   /** The plan, or the layout for it, breaks its rules; what it was made from belongs in the log. */
   | { readonly kind: 'wrong'; readonly of: 'plan' | 'layout'; readonly wrong: readonly string[] }
   | { readonly kind: 'checked'; readonly down: DrawDown };
@@ -127,7 +132,7 @@ interface MadePlan {
   readonly wrong: readonly string[];
 }
 
-async function planned(input: PlanInput, plan: PlanRun): Promise<MadePlan | Exclude<Planned, { kind: 'planned' }>> {
+async function planned(input: PlanInput, plan: PlanRun): Promise<MadePlan | NotPlanned> {
   const result = await plan(input, { onStage: () => undefined, solver: loadSolver });
   if (!result.ok) return { kind: 'cannot-plan', faults: result.error };
   return { plan: result.value, wrong: verifyPlan(result.value, input) };

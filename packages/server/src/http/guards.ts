@@ -48,6 +48,14 @@ function keyOf(request: Request): string {
   return pairs.find(([name]) => name === COOKIE)?.[1] ?? '';
 }
 
+const unknownDevice = (): ApiError =>
+  new ApiError({
+    kind: 'unknown-device',
+    message: 'This device has not been let in yet.',
+    where: 'this device',
+    hint: 'Type the code that stands on the main computer, under Shop.',
+  });
+
 /**
  * Lets this computer in, and devices that were asked for the code once; others see nothing and write nothing. A device that is turned
  * out loses at once what it still listens to.
@@ -55,25 +63,13 @@ function keyOf(request: Request): string {
 export const guardDevices =
   (devices: Devices, isOwn: (request: Request) => boolean): RequestHandler =>
   (request, response, next) => {
-    const key = keyOf(request);
-    if (isOwn(request)) {
-      next();
-      return;
+    if (!isOwn(request)) {
+      const key = keyOf(request);
+      if (!devices.knows(key)) throw unknownDevice();
+      const forget = devices.whenTurnedOut(key, () => response.destroy());
+      response.on('close', forget);
     }
-    if (devices.knows(key)) {
-      response.on(
-        'close',
-        devices.whenTurnedOut(key, () => response.destroy()),
-      );
-      next();
-      return;
-    }
-    throw new ApiError({
-      kind: 'unknown-device',
-      message: 'This device has not been let in yet.',
-      where: 'this device',
-      hint: 'Type the code that stands on the main computer, under Shop.',
-    });
+    next();
   };
 
 /** The version in If-Match: `"3"`. A write without one is refused, so that nothing is overwritten unseen. */

@@ -3,7 +3,7 @@ const [MARK, START, END, SCAN] = [0xff, 0xd8, 0xd9, 0xda];
 const [TABLES_HUFFMAN, TABLES_QUANTISING, RESTARTS] = [0xc4, 0xdb, 0xdd];
 const [JFIF, PROFILE, TRANSFORM] = [0xe0, 0xe2, 0xee];
 /** Larger to a side than any photo that is scaled down to be kept, px: what claims more would be unpacked into gigabytes. */
-const MOST_PX = 8192;
+export const MOST_PX = 8192;
 
 /** Frames C0 to CF but for three codes that are none. */
 const isFrame = (kind: number): boolean => kind >= 0xc0 && kind <= 0xcf && ![0xc4, 0xc8, 0xcc].includes(kind);
@@ -30,7 +30,7 @@ function endOfScan(jpeg: Buffer, from: number): number {
 
 /**
  * A JPEG of just what the picture is drawn from: nothing of what stands before it, between its scans or behind its end. Null where it
- * is no whole JPEG, or its header claims more than 8192 px to a side.
+ * is no whole JPEG, or its header claims more than {@link MOST_PX} to a side.
  */
 export function pictureAlone(jpeg: Buffer): Buffer | null {
   if (jpeg[0] !== MARK || jpeg[1] !== START) return null;

@@ -5,7 +5,7 @@ import { isNotNull, sql } from 'drizzle-orm';
 import { ApiError, idTaken, notFound } from '../api-error';
 import type { Session } from '../db/database';
 import { workEvents } from '../db/schema';
-import { pictureAlone } from './jpeg';
+import { MOST_PX, pictureAlone } from './jpeg';
 import { DAY_MS } from './writes';
 
 /** Photos of the work, as files beside the database. */
@@ -13,8 +13,8 @@ export interface Photos {
   /** Keeps a JPEG without what a camera wrote beside the picture; said again with the same picture it changes nothing. */
   keep(id: string, jpeg: Buffer): Promise<void>;
   read(id: string): Promise<Buffer>;
-  /** Removes what none of these ids names and was kept before so many days: its event never came. */
-  removeUnnamed(named: ReadonlySet<string>, now: Date): Promise<void>;
+  /** Removes what was kept long ago and is not among the ids that are `named`, which are asked for only where there is such: its event never came. */
+  removeUnnamed(named: () => Promise<ReadonlySet<string>>, now: Date): Promise<void>;
 }
 
 /** What names a photo follows it at once, or once the device is back from wherever it had no network. */
@@ -30,7 +30,7 @@ export const openPhotos = (folder: string): Photos => ({
     if (plain === null)
       throw new ApiError({
         kind: 'invalid-request',
-        message: 'This is no JPEG picture of up to 8192 px to a side.',
+        message: `This is no JPEG picture of up to ${String(MOST_PX)} px to a side.`,
         where: 'jpeg',
         hint: 'Take the photo again, or choose another file.',
       });
@@ -53,11 +53,13 @@ export const openPhotos = (folder: string): Photos => ({
       if (isMissing(error)) return [];
       throw error;
     });
+    const old: string[] = [];
     for (const file of files) {
-      if (named.has(file.replace(/\.jpg$/, ''))) continue;
       const { mtimeMs } = await stat(join(folder, file));
-      if (now.getTime() - mtimeMs > WAITS_DAYS * DAY_MS) await rm(join(folder, file), { force: true });
+      if (now.getTime() - mtimeMs > WAITS_DAYS * DAY_MS) old.push(file);
     }
+    const kept = old.length === 0 ? new Set<string>() : await named();
+    for (const file of old) if (!kept.has(file.replace(/\.jpg$/, ''))) await rm(join(folder, file), { force: true });
   },
 });
 

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { Alert, Box, Button, Typography } from '@mui/material';
 import { useRunState } from './RunRoute';
-import type { PlanInView } from './run-state';
+import type { CheckedPlan, PlanInView } from './run-state';
 
 /** So many of the things that do not add up are told. */
 const MOST_TOLD = 4;
@@ -12,19 +12,27 @@ interface PlanDoubtsProps {
   readonly onShowHeld: (shown: boolean) => void;
 }
 
+/** What the checker says of the plan that is planned now; null while it says nothing. */
+function useCheck(): CheckedPlan | null {
+  const planned = useRunState('planned');
+  const check = useRunState('check');
+  return check !== null && check.of === planned ? check : null;
+}
+
 /** The plan in view, or the last one that passed its check where the maker would rather see that. */
 export function usePlanShown(isHeldShown: boolean): PlanInView | null {
   const planned = useRunState('planned');
-  const check = useRunState('check');
-  const held = isHeldShown && check !== null && check.of === planned ? check.lastHeld : null;
-  return useMemo(() => (planned && held ? { ...held, input: planned.input } : planned), [planned, held]);
+  const held = useCheck()?.lastHeld ?? null;
+  return useMemo(
+    () => (isHeldShown && planned && held ? { ...held, input: planned.input } : planned),
+    [isHeldShown, planned, held],
+  );
 }
 
 /** Says of a plan that does not pass its own check what does not add up; it is shown all the same. */
 export function PlanDoubts({ isHeldShown, onShowHeld }: PlanDoubtsProps) {
-  const planned = useRunState('planned');
-  const check = useRunState('check');
-  if (!check || check.of !== planned || check.wrong.length === 0) return null;
+  const check = useCheck();
+  if (!check || check.wrong.length === 0) return null;
   const { wrong, lastHeld, isLogged } = check;
   return (
     <Alert severity="warning" sx={{ my: 1 }}>
@@ -36,9 +44,7 @@ export function PlanDoubts({ isHeldShown, onShowHeld }: PlanDoubtsProps) {
         {wrong.length > MOST_TOLD && <li>and {wrong.length - MOST_TOLD} more</li>}
       </Box>
       <Typography variant="body2">
-        {isLogged
-          ? 'The program has it in its log. A changed quantity or layer limit may help.'
-          : 'A changed quantity or layer limit may help.'}
+        {isLogged && 'The program has it in its log. '}A changed quantity or layer limit may help.
       </Typography>
       {lastHeld && (
         <Button size="small" sx={{ ml: -0.5 }} onClick={() => onShowHeld(!isHeldShown)}>

@@ -3,6 +3,7 @@ import {
   PATTERN_WAYS,
   bladesInOrder,
   isToSaw,
+  layersOfGang,
   stackName,
   woodById,
   type CutSheet,
@@ -223,7 +224,7 @@ interface StackRowProps {
 }
 
 function StackRow({ stack, letter, inList }: StackRowProps) {
-  const { gangs, layers, done, begun, passesToCut } = stack;
+  const { gangs, done, begun, passesToCut } = stack;
   return (
     <tr {...inList}>
       <td>
@@ -232,7 +233,7 @@ function StackRow({ stack, letter, inList }: StackRowProps) {
       <td>
         {gangs.map((gang, i) => (
           <div key={i}>
-            {layers.filter(({ gangKey }) => gangKey === gang.key).length} × <Measure mm={gang.thicknessMm} />
+            {layersOfGang(gang.key, stack)} × <Measure mm={gang.thicknessMm} />
           </div>
         ))}
       </td>

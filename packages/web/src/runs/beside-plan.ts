@@ -4,6 +4,7 @@ import type { RunPrices } from '../workers/planner.worker';
 import { WorkerFailed } from '../workers/restarting';
 import { useAsked } from '../workers/use-asked';
 import { useRunState } from './RunRoute';
+import { AT_REST_MS } from './run-planning';
 import type { PlanInView } from './run-state';
 
 /** What is worked out about a run beside its plan; null until it is known. */
@@ -17,9 +18,6 @@ export const BesideThePlan = createContext<BesidePlan>({ families: null, prices:
 
 export const useRunPrices = (): RunPrices | null => useContext(BesideThePlan).prices;
 export const useFamilies = (): readonly (readonly string[])[] => useContext(BesideThePlan).families ?? [];
-
-/** Prices ask for a plan each: they wait until nothing was edited or marked for so long, ms. */
-const AT_REST_MS = 2000;
 
 /** The run says itself that what plans could not be fetched. */
 const unlessTold = (error: unknown): void => {

@@ -9,8 +9,8 @@ import type { PlanInView, RunState } from './run-state';
 
 /** Edits closer together than this are one, and their cost is shown together. */
 const ONE_EDIT_MS = 1500;
-/** A plan is checked once nothing was edited or marked for so long, ms. */
-const AT_REST_MS = 2000;
+/** What costs a plan much again waits until nothing was edited or marked for so long, ms: its check, the prices of its wishes. */
+export const AT_REST_MS = 2000;
 /** A plan that takes longer is told to be on its way. */
 const SLOW_MS = 700;
 

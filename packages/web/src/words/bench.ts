@@ -1,5 +1,6 @@
 import {
   formatLength,
+  layersOfGang,
   passesAhead,
   stackName,
   unreachable,
@@ -30,9 +31,9 @@ export const STEP_WORDS: Readonly<Record<BenchStepKind, string>> = {
   peel: 'Apart, patterns off',
 };
 
-/** How many layers of a gang a stack has. */
-const layersOf = (gang: string | null, stack: PlannedStack | null): number =>
-  stack?.layers.filter(({ gangKey }) => gangKey === gang).length ?? 0;
+/** Layers of a stack that a step glues up: its detail names their gang. */
+const gluedIn = ({ detail }: BenchStep, stack: PlannedStack | null): number =>
+  stack === null || detail === null ? 0 : layersOfGang(detail, stack);
 
 /** What is said of a step in one line: `Drill 1/8", 4 holes in each of 3 passes`. */
 export function stepWords(step: BenchStep, stack: PlannedStack | null, unit: LengthUnit): string {
@@ -41,7 +42,7 @@ export function stepWords(step: BenchStep, stack: PlannedStack | null, unit: Len
   const each = passes > 1 ? ` in each of ${String(passes)} passes` : '';
   switch (step.kind) {
     case 'glue':
-      return `${counted(passes * layersOf(step.detail, stack), 'blank')} of boards glued on each other: spread little glue, clamp, and let them stand.`;
+      return `${counted(passes * gluedIn(step, stack), 'blank')} of boards glued on each other: spread little glue, clamp, and let them stand.`;
     case 'prepare':
       return `${counted(passes * layers, 'blank')} for ${counted(passes, 'pass', 'passes')}: flat, to size, free of grit.`;
     case 'stick':

@@ -82,6 +82,8 @@ export function startPlanner(): Planner {
   // What lays wood works for seconds; plans must not wait for it.
   const layer = restarting<PlannerApi>(start);
   const newest = newestOnly();
+  /** Who works out what stands beside a plan. */
+  const besides = ({ tookMs }: PlannedRun) => (tookMs <= QUICK_MS ? planner : layer);
   return {
     plan: (input) =>
       newest(input.run.id, () => planner.ask<Result<PlannedRun, PlanError>>((remote) => remote.plan(input))),
@@ -100,14 +102,14 @@ export function startPlanner(): Planner {
     cutSheet: (...given) => planner.ask<CutSheet>((remote) => remote.cutSheet(...given)),
     families: (input) =>
       newest(`families of ${input.run.id}`, () => planner.ask<string[][]>((remote) => remote.families(input))),
-    check: (planned, input) => {
-      const worker = planned.tookMs <= QUICK_MS ? planner : layer;
-      return newest(`check of ${input.run.id}`, () => worker.ask<PlanCheck>((remote) => remote.check(planned, input)));
-    },
-    prices: ({ plan, tookMs }, input) => {
-      const worker = tookMs <= QUICK_MS ? planner : layer;
-      return newest(`prices of ${input.run.id}`, () => worker.ask<RunPrices>((remote) => remote.prices(plan, input)));
-    },
+    check: (planned, input) =>
+      newest(`check of ${input.run.id}`, () =>
+        besides(planned).ask<PlanCheck>((remote) => remote.check(planned, input)),
+      ),
+    prices: (planned, input) =>
+      newest(`prices of ${input.run.id}`, () =>
+        besides(planned).ask<RunPrices>((remote) => remote.prices(planned.plan, input)),
+      ),
     wood: (task, onProgress) => layer.ask((remote) => remote.wood(task, proxy(onProgress))),
     stopWood: async () => void (await layer.ask((remote) => remote.stopWood())),
     waysOut: (...given) => layer.ask((remote) => remote.waysOut(...given)),

@@ -1,5 +1,6 @@
 import { compareMm, inches, snapMm } from '../../units';
 import type { CutBlank, Stack, StackedGang } from '../model/stack';
+import { layersOfGang } from './gang-of-layer';
 
 /** A blank with both sides below this brings fingers near the blade (common practice; no published figure), mm. */
 export const SMALL_BLANK = inches(3);
@@ -16,7 +17,7 @@ export const blanksOf = (stack: Blanked): CutBlank[] => stack.gangs.flatMap((gan
 
 function blanksOfGang(gang: StackedGang, stack: Blanked): CutBlank[] {
   const { length, width, margin } = gang.blank;
-  const layers = stack.layers.filter(({ gangKey }) => gangKey === gang.key).length;
+  const layers = layersOfGang(gang.key, stack);
   const ready = stack.layersReady[gang.key] ?? 0;
   if (compareMm(Math.max(length, width), SMALL_BLANK) < 0) return sharedBlanks(gang, layers, ready, stack);
   const count = layers * stack.passesToCut - ready;

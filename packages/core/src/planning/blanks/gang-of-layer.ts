@@ -1,6 +1,10 @@
 import type { SawnStack, StackedGang } from '../model/stack';
 import { gangKeyOf } from './stack-key';
 
+/** How many layers of a gang a stack has. */
+export const layersOfGang = (gang: string, { layers }: Pick<SawnStack, 'layers'>): number =>
+  layers.filter(({ gangKey }) => gangKey === gang).length;
+
 /** The gang of a layer of a stack. Throws where it has none. */
 export function gangOfLayer(layerId: string, { gangs }: Pick<SawnStack, 'gangs'>): StackedGang {
   const key = gangKeyOf(layerId);

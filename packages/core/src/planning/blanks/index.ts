@@ -7,7 +7,7 @@ export { blanksOf, SMALL_BLANK } from './blanks';
 export { eventsOfGangs } from './events-of-gangs';
 export { splitByKind, staysApart } from './families';
 export type { Family, Feature, Member } from './families';
-export { gangOfLayer } from './gang-of-layer';
+export { gangOfLayer, layersOfGang } from './gang-of-layer';
 export { gangName, gangPlace, stackName, stackPlace } from './gangs';
 export { familiesOfRun, gangsOfRun, sawnTogether } from './gangs-of-run';
 export type { GangsOfRun } from './gangs-of-run';

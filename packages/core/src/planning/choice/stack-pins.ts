@@ -1,3 +1,4 @@
+import { layersOfGang } from '../blanks';
 import type { PlannedStack } from '../model/plan';
 import type { PinnedStack } from '../model/wishes';
 
@@ -7,9 +8,9 @@ export const pinOf = (stack: PlannedStack): PinnedStack => ({
   passes: stack.passesToCut + stack.begun.length + stack.done.length,
 });
 
-const layersByPart = ({ gangs, layers }: Pick<PlannedStack, 'gangs' | 'layers'>): PinnedStack['layers'] =>
-  gangs.flatMap(({ key, parts: [part] }) =>
-    part ? [{ partId: part.partId, count: layers.filter(({ gangKey }) => gangKey === key).length }] : [],
+const layersByPart = (stack: Pick<PlannedStack, 'gangs' | 'layers'>): PinnedStack['layers'] =>
+  stack.gangs.flatMap(({ key, parts: [part] }) =>
+    part ? [{ partId: part.partId, count: layersOfGang(key, stack) }] : [],
   );
 
 const keyOf = ({ layers }: Pick<PinnedStack, 'layers'>): string =>

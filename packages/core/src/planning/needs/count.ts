@@ -73,7 +73,8 @@ const NONE: SpareRule = { kind: 'count', count: 0 };
 export type SawnHeights = ReadonlyMap<string, SawnHeight>;
 
 /**
- * Counts every part of the run, in the order of its lines; spares by risk go by how parts are `sawn`, as far as that is known. Parts that a copy does not need are left out.
+ * Counts every part of the run, in the order of its lines; spares by risk go by how parts are `sawn`, as far as that is known. Parts that
+ * a copy does not need are left out.
  * Errors: quantities that are not whole or below zero, a template twice, a pinned revision that was not given.
  */
 export function countNeeds(input: PlanInput, sawn: SawnHeights = new Map()): Result<readonly CountedPart[], PlanError> {

@@ -12,5 +12,7 @@ export { lastPhases, layersFinishedIn, layersInHand, phasesMissing } from './las
 export { passSawn } from './pass-sawn';
 export type { MarkedPass, SpoiledInPass } from './pass-sawn';
 export { isWeighed } from './phase-order';
+export { earlierIn, mayFollow } from './precedence';
+export type { Before, Ordered } from './precedence';
 export { layerIdsOf, phaseKey, phasesOf } from './phases';
 export type { Mix, PhaseOutline } from './phases';

@@ -1,5 +1,6 @@
-import type { Family, Member } from '../blanks';
+import type { Family } from '../blanks';
 import type { CutOrder } from '../model/shop';
+import type { Gang, GangCut } from '../model/stack';
 
 /** One cut or hole of a layer that is done before another of it. */
 interface Pair {
@@ -14,13 +15,19 @@ export interface Doing {
   readonly holes: readonly number[];
 }
 
-const known = new WeakMap<Member['gang'], Map<CutOrder, readonly Pair[]>>();
+/** What of a gang says in which order its cuts and holes are done. */
+export interface Ordered extends Pick<Gang, 'around'> {
+  readonly cuts: readonly Pick<GangCut, 'cutId' | 'partId' | 'kind'>[];
+}
+
+/** A run asks for every mix of layers. */
+const known = new WeakMap<Ordered, Map<CutOrder, readonly Pair[]>>();
 
 /**
  * What must be done before what in a layer: whatever lies in the piece that an inside cut frees before that cut; and of each part its
  * inside cuts before its outline, or after it, as the shop does.
  */
-function pairsOf(gang: Member['gang'], cutOrder: CutOrder): readonly Pair[] {
+export function earlierIn(gang: Ordered, cutOrder: CutOrder): readonly Pair[] {
   const byOrder = known.get(gang) ?? new Map<CutOrder, readonly Pair[]>();
   known.set(gang, byOrder);
   const before = byOrder.get(cutOrder);
@@ -57,7 +64,7 @@ export function mustComeBefore<P extends Doing>(
       for (const place of phase.cuts) phaseOf.set(family.cuts[place]?.of[i]?.cutId ?? '', phase);
       for (const place of phase.holes) phaseOf.set(family.holes[place]?.of[i]?.holeId ?? '', phase);
     }
-    for (const { first, then } of pairsOf(gang, cutOrder)) {
+    for (const { first, then } of earlierIn(gang, cutOrder)) {
       const [earlier, later] = [phaseOf.get(first), phaseOf.get(then)];
       if (earlier && later && earlier !== later) before.get(later)?.add(earlier);
     }
@@ -65,7 +72,7 @@ export function mustComeBefore<P extends Doing>(
   return before;
 }
 
-/** The phases in their order, each moved behind what must come before it; what stands in a circle is left out. */
+/** Phases, or cuts of one, in their order, each moved behind what must come before it; what stands in a circle is left out. */
 export function sortedBy<P>(phases: readonly P[], before: Before<P>): P[] {
   const order: P[] = [];
   let left = [...phases];
@@ -88,6 +95,6 @@ export function inCircles<P>(phases: readonly P[], before: Before<P>): P[] {
   }
 }
 
-/** True where nothing that is left must come before a phase. */
+/** True where nothing that is left must come before a phase, or a cut of one. */
 export const mayFollow = <P>(phase: P, left: readonly P[], before: Before<P>): boolean =>
   left.every((other) => !(before.get(phase)?.has(other) ?? false));

@@ -17,7 +17,7 @@ const idsOf = (cuts: readonly PlannedCut[]): string[] => cuts.map(({ cutId }) =>
 
 test('a blade is not come back to where what lies inside wants another', async () => {
   const cuts = await cutsWith({ ring: 'coarse', disc: 'fine', frame: 'coarse', star: 'fine' });
-  expect(idsOf(inSequence(cuts, [{ around: {} }], 'inside-first'))).toEqual([
+  expect(idsOf(inSequence(cuts, [{ around: {}, cuts }], 'inside-first'))).toEqual([
     'ring',
     'frame',
     'disc',
@@ -25,7 +25,7 @@ test('a blade is not come back to where what lies inside wants another', async (
     'plate-outline',
   ]);
   const around = { disc: ['ring'], star: ['frame'] };
-  expect(idsOf(inSequence(cuts, [{ around }], 'inside-first'))).toEqual([
+  expect(idsOf(inSequence(cuts, [{ around, cuts }], 'inside-first'))).toEqual([
     'disc',
     'star',
     'ring',
@@ -45,5 +45,5 @@ test('a part that falls out of an opening of another is sawn whole before that o
         : cut,
   );
   const around = { eye: ['opening'], 'fish-outline': ['opening'] };
-  expect(idsOf(inSequence(fish, [{ around }], 'inside-first'))).toEqual(['eye', 'fish-outline', 'opening']);
+  expect(idsOf(inSequence(fish, [{ around, cuts: fish }], 'inside-first'))).toEqual(['eye', 'fish-outline', 'opening']);
 });

@@ -1,31 +1,23 @@
+import { earlierIn, mayFollow, type Before, type Ordered } from '../phases';
 import type { CutOrder } from '../model/shop';
-import type { Gang, PlannedCut } from '../model/stack';
+import type { PlannedCut } from '../model/stack';
 
 /**
  * The cuts of a phase in the order they are sawn. Inside cuts, then through cuts, before the outlines or after them, as the shop does;
  * within each kind cuts with one blade at one tilt together. What lies in the piece that an inside cut frees is sawn before that cut
  * in any case; with each blade and tilt all is sawn that may be, so that they are seldom come back to.
  */
-export function inSequence(
-  cuts: readonly PlannedCut[],
-  gangs: readonly Pick<Gang, 'around'>[],
-  cutOrder: CutOrder,
-): PlannedCut[] {
+export function inSequence(cuts: readonly PlannedCut[], gangs: readonly Ordered[], cutOrder: CutOrder): PlannedCut[] {
   const within = [...ofKind(cuts, 'inside'), ...ofKind(cuts, 'through')];
   const outlines = ofKind(cuts, 'outside');
   const asUsual = cutOrder === 'inside-first' ? [...within, ...outlines] : [...outlines, ...within];
-  const around = gangs.flatMap((gang) => Object.entries(gang.around));
-  if (around.length === 0) return asUsual;
+  if (gangs.every(({ around }) => Object.keys(around).length === 0)) return asUsual;
   const byId = new Map(asUsual.flatMap((cut) => [cut.cutId, ...cut.twins.map(({ id }) => id)].map((id) => [id, cut])));
   const before = new Map(asUsual.map((cut) => [cut, new Set<PlannedCut>()]));
-  const waits = (first: PlannedCut | undefined, then: PlannedCut | undefined): void => {
-    if (first && then && first !== then) before.get(then)?.add(first);
-  };
-  for (const [id, outer] of around) for (const other of outer) waits(byId.get(id), byId.get(other));
-  for (const outline of outlines)
-    for (const cut of within.filter(({ partId }) => partId === outline.partId))
-      if (cutOrder === 'inside-first') waits(cut, outline);
-      else waits(outline, cut);
+  for (const { first, then } of gangs.flatMap((gang) => earlierIn(gang, cutOrder))) {
+    const [earlier, later] = [byId.get(first), byId.get(then)];
+    if (earlier && later && earlier !== later) before.get(later)?.add(earlier);
+  }
   return bySettings(asUsual, before);
 }
 
@@ -44,21 +36,14 @@ function ofKind(cuts: readonly PlannedCut[], kind: PlannedCut['kind']): PlannedC
 const settingOf = ({ choice, rule }: PlannedCut): string => `${choice.blade.id} ${String(rule.tiltDegrees)}`;
 
 /** With each setting all that may be sawn; next the one that needs not be come back to, else the one of the first cut that may follow. */
-function bySettings(
-  cuts: readonly PlannedCut[],
-  before: ReadonlyMap<PlannedCut, ReadonlySet<PlannedCut>>,
-): PlannedCut[] {
+function bySettings(cuts: readonly PlannedCut[], before: Before<PlannedCut>): PlannedCut[] {
   const order: PlannedCut[] = [];
   let left = [...cuts];
   const sawable = (setting: string): PlannedCut[] => {
     const sawn: PlannedCut[] = [];
     for (;;) {
-      const next = left.find(
-        (cut) =>
-          settingOf(cut) === setting &&
-          !sawn.includes(cut) &&
-          left.every((other) => sawn.includes(other) || !(before.get(cut)?.has(other) ?? false)),
-      );
+      const others = left.filter((cut) => !sawn.includes(cut));
+      const next = others.find((cut) => settingOf(cut) === setting && mayFollow(cut, others, before));
       if (!next) return sawn;
       sawn.push(next);
     }

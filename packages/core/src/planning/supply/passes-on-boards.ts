@@ -1,6 +1,6 @@
 import { compareMm, snapMm, sumMm } from '../../units';
 import { type Machines, waysFrom } from '../../wood';
-import { gangOfLayer } from '../blanks';
+import { gangOfLayer, layersOfGang } from '../blanks';
 import type { PlannedStack } from '../model/plan';
 import type { StackedGang } from '../model/stack';
 import type { NeededBlank, RackEntry, WoodGroup } from '../model/supply';
@@ -80,7 +80,7 @@ function measuredBlanks({ blanks, boards }: Laid, rack: readonly RackEntry[]): M
 
 /** Thicknesses of the layers of a gang, pass after pass: of each its boards together. */
 function layersOf(gang: StackedGang, stack: PlannedStack, own: readonly MeasuredBlank[]): number[] {
-  const inPass = stack.layers.filter(({ gangKey }) => gangKey === gang.key).length;
+  const inPass = layersOfGang(gang.key, stack);
   const plies = gang.plies.map(({ thicknessMm }, ply) => {
     const blanks = own
       .filter(({ blank }) => blank.gangKey === gang.key && blank.ply === ply)

@@ -1,10 +1,10 @@
-import type { PieceCount, WorkEvent } from '../../ledger';
+import type { WorkEvent } from '../../ledger';
 import type { PartCount, Tally } from '../model/count';
 import type { PlanInput, RunLine, RunSpareRule } from '../model/input';
 import type { Plan, PlannedStack } from '../model/plan';
 import type { Phase } from '../model/stack';
 import { copiesFor, isSame, pinnedTemplates } from './expected';
-import { lostWith, piecesDone, standingOf } from './pieces';
+import { lostWith, type PiecesDone } from './pieces';
 
 /** What the events say of a stack: numbers of passes that are done, and the phases marked of each that is only begun. */
 export function marksOf(
@@ -58,7 +58,7 @@ function expectedTally(
   line: RunLine,
   id: string,
   { run }: PlanInput,
-  done: ReadonlyMap<string, PieceCount>,
+  done: PiecesDone,
   byRisk: number,
 ): Tally {
   const rule: RunSpareRule = line.spares[id] ?? run.spares;
@@ -90,8 +90,7 @@ function expectedTally(
 }
 
 /** The counts of all parts that the run needs, and nothing else. */
-function expectedCounts(input: PlanInput, plan: Plan): PartCount[] {
-  const done = piecesDone(standingOf(input.work));
+function expectedCounts(input: PlanInput, plan: Plan, done: PiecesDone): PartCount[] {
   // What a run by risk makes of spares is checked by its confidence: see sparesWrong.
   const told = new Map(plan.parts.map(({ partId, spares }) => [partId, spares]));
   return pinnedTemplates(input).flatMap(({ line, template }) =>
@@ -129,8 +128,8 @@ function layersOfParts({ stacks }: Plan): ReadonlyMap<string, number> {
   return sawn;
 }
 
-export function countsWrong(plan: Plan, input: PlanInput): string[] {
-  const expected = expectedCounts(input, plan);
+export function countsWrong(plan: Plan, input: PlanInput, done: PiecesDone): string[] {
+  const expected = expectedCounts(input, plan, done);
   const wrong: string[] = [];
   if (plan.parts.length !== expected.length) wrong.push(`${String(plan.parts.length)} parts are counted`);
   const rows = new Map(plan.parts.map((row) => [row.partId, row]));
@@ -166,8 +165,7 @@ export function hardwareWrong(plan: Plan, input: PlanInput): string[] {
 }
 
 /** Dowels and strips are counted as parts are. */
-export function rodsWrong(plan: Plan, input: PlanInput): string[] {
-  const done = piecesDone(standingOf(input.work));
+export function rodsWrong(plan: Plan, input: PlanInput, done: PiecesDone): string[] {
   const expected = pinnedTemplates(input).flatMap(({ line, template }) =>
     template.rods
       .filter(({ perCopy }) => perCopy * line.copies > 0)

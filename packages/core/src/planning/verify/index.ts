@@ -2,6 +2,7 @@ import type { PlanInput } from '../model/input';
 import type { Plan } from '../model/plan';
 import { countsWrong, hardwareWrong, rodsWrong } from './counts';
 import { expectedGangs } from './expected';
+import { piecesDone, standingOf } from './pieces';
 import { sparesWrong } from './spares';
 import { eachStackWrong, stacksWrong } from './stacks';
 import { wholeWrong } from './whole';
@@ -14,13 +15,15 @@ import { wholeWrong } from './whole';
  */
 export function verifyPlan(plan: Plan, input: PlanInput): string[] {
   const gangs = expectedGangs(input);
+  const standing = standingOf(input.work);
+  const done = piecesDone(standing);
   return [
-    ...countsWrong(plan, input),
-    ...rodsWrong(plan, input),
+    ...countsWrong(plan, input, done),
+    ...rodsWrong(plan, input, done),
     ...hardwareWrong(plan, input),
     ...sparesWrong(plan, input),
-    ...stacksWrong(plan, input, gangs),
-    ...eachStackWrong(plan, input, gangs),
+    ...stacksWrong(plan, input, gangs, standing),
+    ...eachStackWrong(plan, input, gangs, standing),
     ...wholeWrong(plan, input),
   ];
 }

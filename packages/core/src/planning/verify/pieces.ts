@@ -1,15 +1,7 @@
 import type { PieceCount, WorkEvent } from '../../ledger';
 
-const known = new WeakMap<readonly WorkEvent[], readonly WorkEvent[]>();
-
-/** What counts of the events: each id and each pass of a stack once, what was taken back not at all. Added up once. */
-export function standingOf(events: readonly WorkEvent[]): readonly WorkEvent[] {
-  const standing = known.get(events) ?? addUp(events);
-  known.set(events, standing);
-  return standing;
-}
-
-function addUp(events: readonly WorkEvent[]): readonly WorkEvent[] {
+/** What counts of the events: each id and each pass of a stack once, what was taken back not at all. */
+export function standingOf(events: readonly WorkEvent[]): WorkEvent[] {
   const back = new Set(events.flatMap((event) => (event.kind === 'pass-taken-back' ? [event.event] : [])));
   const seen = new Set<string>();
   const marked = new Map<string, (string | null)[]>();
@@ -40,8 +32,11 @@ export function lostWith({ spoiled, layerIds, stackLayers }: Extract<WorkEvent, 
   return lost;
 }
 
+/** Good and spoiled, by the id of a part or rod. */
+export type PiecesDone = ReadonlyMap<string, PieceCount>;
+
 /** Good and spoiled by part or rod as the events that stand have it. */
-export function piecesDone(standing: readonly WorkEvent[]): ReadonlyMap<string, PieceCount> {
+export function piecesDone(standing: readonly WorkEvent[]): PiecesDone {
   const done = new Map<string, PieceCount>();
   const add = (id: string, good: number, spoiled: number): void => {
     const before = done.get(id) ?? { good: 0, spoiled: 0 };

@@ -9,29 +9,30 @@ export function sparesWrong(plan: Plan, input: PlanInput): string[] {
   const { spares } = input.run;
   if (spares.kind !== 'risk') return [];
   // Where no count agrees with the stacks that come of it, they are insured as if they were as high as may be.
-  const wrong = insuredWrong(plan, input, sawnIn(plan));
-  return wrong.length > 0 && insuredWrong(plan, input, new Map()).length === 0 ? [] : wrong;
+  const confidence = spares.confidencePercent / 100;
+  const wrong = insuredWrong(plan, input, confidence, sawnIn(plan));
+  return wrong.length > 0 && insuredWrong(plan, input, confidence, new Map()).length === 0 ? [] : wrong;
 }
 
 /** Of each part its layers in the pass that has most of them, and the layers of the highest stack with it. */
 function sawnIn({ stacks }: Plan): ReadonlyMap<string, SawnHeight> {
   const heights = new Map<string, SawnHeight>();
-  for (const stack of stacks)
-    for (const { partId } of stack.gangs.flatMap(({ parts }) => parts)) {
-      const gang = stack.gangs.find(({ parts }) => parts.some((part) => part.partId === partId));
-      const own = stack.layers.filter((layer) => layer.gangKey === gang?.key).length;
-      const before = heights.get(partId);
-      heights.set(partId, {
-        own: Math.max(own, before?.own ?? 0),
-        all: Math.max(stack.layers.length, before?.all ?? 0),
-      });
-    }
+  for (const { gangs, layers } of stacks)
+    for (const { key, parts } of gangs)
+      for (const { partId } of parts) {
+        const own = layers.filter(({ gangKey }) => gangKey === key).length;
+        const before = heights.get(partId) ?? { own: 0, all: 0 };
+        heights.set(partId, { own: Math.max(own, before.own), all: Math.max(layers.length, before.all) });
+      }
   return heights;
 }
 
-function insuredWrong(plan: Plan, input: PlanInput, sawn: ReadonlyMap<string, SawnHeight>): string[] {
-  const { spares } = input.run;
-  if (spares.kind !== 'risk') return [];
+function insuredWrong(
+  plan: Plan,
+  input: PlanInput,
+  confidence: number,
+  sawn: ReadonlyMap<string, SawnHeight>,
+): string[] {
   const told = new Map(plan.parts.map((part) => [part.partId, part.spares]));
   const parts = pinnedTemplates(input).flatMap(({ line, template }) =>
     template.parts
@@ -43,7 +44,6 @@ function insuredWrong(plan: Plan, input: PlanInput, sawn: ReadonlyMap<string, Sa
   );
   const each = parts.map((part) => getsAll(part, part.spares));
   const all = each.reduce((product, one) => product * one, 1);
-  const confidence = spares.confidencePercent / 100;
   // With spares at their bound nothing more can be done.
   const isBound = parts.every((part) => part.spares >= mostSpares(part));
   if (all < confidence - SAME_SHARE && !isBound)

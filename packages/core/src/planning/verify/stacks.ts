@@ -8,7 +8,6 @@ import type { HeightCost, StackedGang } from '../model/stack';
 import { stackWarnings } from '../stack';
 import { boxGrown } from '../../geometry';
 import { marksOf } from './counts';
-import { standingOf } from './pieces';
 import { isSame, marginOf, type ExpectedGang } from './expected';
 import { heldWrong } from './held';
 import { mayLieTogether } from './families';
@@ -21,9 +20,13 @@ const layersOf = ({ layers }: PlannedStack, gangKey: string): number =>
   layers.filter((layer) => layer.gangKey === gangKey).length;
 
 /** All stacks together: every part wanted is in one gang, passes give what is wanted, and each pass that stands is kept. */
-export function stacksWrong(plan: Plan, { work, run }: PlanInput, gangs: readonly ExpectedGang[]): string[] {
+export function stacksWrong(
+  plan: Plan,
+  { run }: PlanInput,
+  gangs: readonly ExpectedGang[],
+  standing: PlanInput['work'],
+): string[] {
   const wrong: string[] = [];
-  const standing = standingOf(work);
   const keys = plan.stacks.map(({ key }) => key);
   if (new Set(keys).size < keys.length) wrong.push('two stacks have one key');
   const toCut = new Map(plan.parts.map((part) => [part.partId, part.toCut]));
@@ -103,11 +106,16 @@ function blanksTaken(event: PlanInput['work'][number], gang: string): { mark: st
 }
 
 /** Each stack against its gangs, its cuts against the templates, its blades against drawer and saw. */
-export function eachStackWrong(plan: Plan, input: PlanInput, gangs: readonly ExpectedGang[]): string[] {
+export function eachStackWrong(
+  plan: Plan,
+  input: PlanInput,
+  gangs: readonly ExpectedGang[],
+  standing: PlanInput['work'],
+): string[] {
   const rows = new Map(plan.parts.map((row) => [row.partId, row]));
   const byKey = new Map(gangs.map((gang) => [gang.key, gang]));
   const byStack = new Map<string, PlanInput['work'][number][]>();
-  for (const event of standingOf(input.work))
+  for (const event of standing)
     if ('stack' in event && event.stack !== null)
       byStack.set(event.stack, [...(byStack.get(event.stack) ?? []), event]);
   return plan.stacks.flatMap((stack) => {

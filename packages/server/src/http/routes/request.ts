@@ -61,9 +61,9 @@ const verify = (request: IncomingMessage, _response: unknown, body: Buffer): voi
 export const SMALL_BODY = json({ limit: '1mb', verify });
 /** What is large comes as bytes, to be read by a worker; how large it may be goes by its kind, before any of it is read. */
 const largeJson = (limit: string) => raw({ limit, type: 'application/json', verify });
-/** Drawings with the parts read from them: ten times as many lines as the largest drawing of the benchmarks. */
+/** Drawings with the parts read from them (our choice: half of what held the program for seconds). */
 export const TEMPLATE_BYTES = largeJson('16mb');
-/** Tables of stock and its moves, layouts of boards, patterns asked for: ten times what a run of 2,000 parts comes to. */
+/** Tables of stock and its moves, layouts of boards, patterns asked for (our choice). */
 export const TABLE_BYTES = largeJson('8mb');
 /** A photo that was scaled down, in base64. */
 export const PHOTO_BODY = json({ limit: '3mb', verify });

@@ -14,7 +14,11 @@ export function AwayBar() {
         role="status"
         square
         className="no-print"
-        action={<Button onClick={() => location.reload()}>Type the code</Button>}
+        action={
+          <Button sx={{ whiteSpace: 'nowrap' }} onClick={() => location.reload()}>
+            Type the code
+          </Button>
+        }
       >
         This device was turned out on the main computer. What you change and mark is kept here, and sent once it is let
         in again.

@@ -58,7 +58,7 @@ export async function startServices(base: '' | '/demo'): Promise<Result<Services
   const kept = await openKept(base);
   const clientId = (await kept.read<string>('client')) ?? newId();
   await kept.write('client', clientId);
-  const tabs = await openTabs(tab, base, kept);
+  const tabs = await openTabs(tab, base);
   const outbox = createOutbox({ kept, tabs, send: api.send });
   await takeUpEarlier(kept, outbox);
   await outbox.start();

@@ -42,9 +42,12 @@ export function createLive(build: string | null, stopping: AbortSignal): Live {
       if (request.method !== 'GET' && request.method !== 'HEAD') {
         const topics = topicsOf(request.path);
         const by = request.get('X-Tab') ?? null;
-        response.on('finish', () => {
+        const end = response.end.bind(response);
+        // Once it is answered, whether or not the connection has lasted until then: what is stored is told.
+        response.end = ((...answer: Parameters<typeof end>) => {
           if (response.statusCode < 300 && topics.length > 0) tell({ topics, by });
-        });
+          return end(...answer);
+        }) as typeof response.end;
       }
       next();
     },

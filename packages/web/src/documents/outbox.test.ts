@@ -136,7 +136,7 @@ test('what was put in as the last answer came is not left behind', async () => {
 
 test('a browser that cannot keep anything any more says so, and sends all the same', async () => {
   const host = fakeServer();
-  const full = { ...keptInMemory(), write: () => Promise.reject(new Error('The quota has been exceeded.')) };
+  const full = { ...keptInMemory(), writeAtOnce: () => Promise.reject(new Error('The quota has been exceeded.')) };
   const outbox = outboxOf(host.send, full);
   outbox.put(entry('a', 'a'));
   await Promise.resolve();

@@ -50,6 +50,7 @@ export interface OutboxOptions {
 const RETRY_MS = 4000;
 const ORPHANS_MS = 30_000;
 const PREFIX = 'out ';
+const tabOf = (key: string): string => key.slice(PREFIX.length).split(' ')[0] ?? '';
 
 export function createOutbox({ kept, tabs, send }: OutboxOptions): Outbox {
   const store = createStore<OutboxState>(() => ({ entries: [], cannotKeep: null }));
@@ -74,7 +75,7 @@ export function createOutbox({ kept, tabs, send }: OutboxOptions): Outbox {
     const isKnown = entries.some(({ id }) => id === entry.id);
     const next = isKnown ? entries.map((one) => (one.id === entry.id ? entry : one)) : [...entries, entry];
     store.setState({ entries: next });
-    return keeping(kept.write(keyOf(entry.id), entry));
+    return keeping(kept.writeAtOnce(keyOf(entry.id), entry));
   };
   const drop = (id: string): Promise<void> => {
     store.setState(({ entries }) => ({ entries: entries.filter((entry) => entry.id !== id) }));
@@ -148,9 +149,11 @@ export function createOutbox({ kept, tabs, send }: OutboxOptions): Outbox {
     if (entry) void run(entry.lane);
   };
   const takeUp = async (): Promise<void> => {
+    const others = (await kept.all<Entry>(PREFIX)).filter(([key]) => tabOf(key) !== tabs.own);
+    if (others.length === 0) return;
     const living = await tabs.living();
-    for (const [key, entry] of await kept.all<Entry>(PREFIX)) {
-      const tab = key.slice(PREFIX.length).split(' ')[0] ?? '';
+    for (const [key, entry] of others) {
+      const tab = tabOf(key);
       if (living.has(tab)) continue;
       const today = raised(entry);
       // Left by a newer version of the program: it stays where it is, for that version.

@@ -1,5 +1,3 @@
-import type { Kept } from './kept';
-
 /** This tab, and how to tell whether another one still lives. */
 export interface Tabs {
   readonly own: string;
@@ -8,17 +6,16 @@ export interface Tabs {
   lead(work: () => () => void): void;
 }
 
-const prefix = 'tab ';
-const BEAT_MS = 5000;
-/** A tab in the background may beat but once a minute. */
-const DEAD_AFTER_MS = 90_000;
+/** A tab that has not answered by then is gone, or as good as gone. */
+const ANSWER_MS = 1000;
+const LOOK_MS = 5000;
 
 /**
- * Says that this tab lives: by a lock where the browser has locks, which it lets go of however the tab ends; else by a
- * beat in what the browser keeps, taken back when the page is left.
+ * Says that this tab lives: by a lock where the browser has locks, which it lets go of however the tab ends; else by answering when
+ * another one calls. One that is taken for gone and is not harms nothing: what is sent twice has one key.
  */
-export const openTabs = (own: string, base: string, kept: Kept): Promise<Tabs> =>
-  'locks' in navigator ? tabsByLocks(own, base, navigator.locks) : tabsByBeats(own, kept);
+export const openTabs = (own: string, base: string): Promise<Tabs> =>
+  'locks' in navigator ? tabsByLocks(own, base, navigator.locks) : Promise.resolve(tabsByCalls(own, base));
 
 async function tabsByLocks(own: string, base: string, locks: LockManager): Promise<Tabs> {
   const named = `rapid-jig${base} tab `;
@@ -40,23 +37,31 @@ async function tabsByLocks(own: string, base: string, locks: LockManager): Promi
   };
 }
 
-async function tabsByBeats(own: string, kept: Kept): Promise<Tabs> {
-  const beat = (): void => void kept.write(prefix + own, Date.now());
-  const living = async (): Promise<Set<string>> => {
-    const beats = await kept.all<number>(prefix);
-    const alive = beats.filter(([, at]) => Date.now() - at < DEAD_AFTER_MS);
-    return new Set([own, ...alive.map(([key]) => key.slice(prefix.length))]);
+/** A tab asks who is there, or names itself. */
+type Call = 'who' | { readonly here: string };
+
+function tabsByCalls(own: string, base: string): Tabs {
+  const channel = new BroadcastChannel(`rapid-jig${base} tabs`);
+  const hears = new Set<(other: string) => void>();
+  channel.onmessage = ({ data }: MessageEvent<Call>) => {
+    if (data === 'who') channel.postMessage({ here: own } satisfies Call);
+    else for (const hear of hears) hear(data.here);
   };
-  await kept.write(prefix + own, Date.now());
-  setInterval(beat, BEAT_MS);
-  addEventListener('pagehide', () => void kept.remove(prefix + own));
-  addEventListener('pageshow', beat);
+  const living = async (): Promise<Set<string>> => {
+    const found = new Set([own]);
+    const hear = (other: string): void => void found.add(other);
+    hears.add(hear);
+    channel.postMessage('who' satisfies Call);
+    await new Promise((waited) => setTimeout(waited, ANSWER_MS));
+    hears.delete(hear);
+    return found;
+  };
   return {
     own,
     living,
     lead: (work) => {
-      let end: (() => void) | null = null;
-      // The living tab whose name comes first leads.
+      // At once, so that nothing is missed; of several living tabs the one whose name comes first goes on.
+      let end: (() => void) | null = work();
       const look = async (): Promise<void> => {
         const [first] = [...(await living())].sort();
         if (first === own) end ??= work();
@@ -66,7 +71,7 @@ async function tabsByBeats(own: string, kept: Kept): Promise<Tabs> {
         }
       };
       void look();
-      setInterval(() => void look(), BEAT_MS);
+      setInterval(() => void look(), LOOK_MS);
     },
   };
 }

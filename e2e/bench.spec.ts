@@ -2,7 +2,7 @@ import type { Locator } from '@playwright/test';
 import { expect, later, runOfPlates, test, type Page } from './app';
 
 /** A foot is no faster; taps closer together are one that bounced. */
-const BETWEEN_TAPS_MS = 400;
+const BETWEEN_TAPS_MS = 520;
 
 const stepNow = (page: Page): Locator => page.getByRole('status', { name: 'This step' });
 const stepsLeft = (page: Page): Locator => page.getByRole('status', { name: 'Steps left' });

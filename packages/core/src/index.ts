@@ -424,6 +424,7 @@ export { brokenRules, orderOfCuts, supportAlong } from './sawing';
 export type { BrokenRule, CornerWay, SawingOrder, SawLine, SawnCorner, WorkToSaw } from './sawing';
 export {
   benchSteps,
+  broughtBy,
   bitOnHand,
   drillCard,
   layersSpoiled,

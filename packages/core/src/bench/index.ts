@@ -2,6 +2,7 @@ export type { BenchStep, Caution } from './step';
 export { benchSteps } from './steps';
 export { isOfOneCut, passesAhead, stepName, tickedIn } from './done';
 export type { Ticked } from './done';
+export { broughtBy } from './back';
 export { layersSpoiled, tickCut, tickStep } from './tick';
 export type { StepTick } from './tick';
 export { drillCard } from './drill-card';

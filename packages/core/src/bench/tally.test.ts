@@ -97,6 +97,7 @@ describe('what was spoiled', () => {
 });
 
 describe('the record of minutes', () => {
+  let pass = 0;
   const step = (minutes: number | null, plannedMinutes: number, kind: 'drill' | 'stick' = 'drill'): WorkEvent =>
     eventOf({
       kind: 'step-done',
@@ -104,7 +105,7 @@ describe('the record of minutes', () => {
       stack: 'a',
       stackLayers: null,
       phase: null,
-      passes: [1],
+      passes: [++pass],
       detail: null,
       minutes,
       plannedMinutes,

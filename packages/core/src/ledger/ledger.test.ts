@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { addUpWork, layersReady, passesByNumber, type PassSawn, type WorkEvent } from '.';
+import { noticed } from './noticed.test-support';
 import { tried } from '../cases.test-support';
 
 const pass = (id: string, good: number, spoiled = 0, number: number | null = null): PassSawn => ({
@@ -46,9 +47,67 @@ describe('adding up work', () => {
   test('one pass marked on two devices under its number counts once; taken back, it may be marked again', () => {
     const [mine, theirs] = [pass('a', 4, 0, 1), pass('b', 3, 1, 1)];
     expect(addUpWork([mine, theirs]).pieces).toEqual({ body: { good: 4, spoiled: 0 } });
-    expect(addUpWork([mine, theirs, back('c', 'a')]).pieces).toEqual({ body: { good: 3, spoiled: 1 } });
+    expect(addUpWork([mine, theirs, back('c', 'a')]).pieces).toEqual({});
+    expect(addUpWork([mine, back('c', 'a'), theirs]).pieces).toEqual({ body: { good: 3, spoiled: 1 } });
     expect(addUpWork([mine, pass('d', 4, 0, 2)]).pieces).toEqual({ body: { good: 8, spoiled: 0 } });
     expect(addUpWork([mine, { ...theirs, stack: 'fin x4' }]).passes).toHaveLength(2);
+  });
+
+  test('a step that two devices ticked off stands once, and so does a piece taken off; taken back, both are gone', () => {
+    const stuck = (id: string, passes: readonly number[]): WorkEvent => ({
+      kind: 'step-done',
+      id,
+      clientId: id,
+      at: '2026-11-24T09:00:00Z',
+      step: 'stick',
+      stack: 'whale x4',
+      stackLayers: ['a.0'],
+      phase: null,
+      passes,
+      detail: null,
+      minutes: 4,
+      plannedMinutes: 3,
+    });
+    const off = (id: string): WorkEvent => ({
+      kind: 'piece-off',
+      id,
+      clientId: id,
+      at: '2026-11-24T09:00:00Z',
+      stack: 'whale x4',
+      pass: 1,
+      partId: 'p',
+      piece: 3,
+    });
+    const ids = (...events: WorkEvent[]) => addUpWork(events).standing.map(({ id }) => id);
+    expect(ids(stuck('a', [1, 2]), stuck('b', [1, 2]), off('c'), off('d'))).toEqual(['a', 'c']);
+    // An older plan knew fewer passes; what is new of it counts.
+    expect(ids(stuck('a', [1]), stuck('b', [1, 2]))).toEqual(['a', 'b']);
+    expect(ids(stuck('a', [1]), stuck('b', [1]), back('x', 'a'))).toEqual([]);
+    expect(ids(stuck('a', [1]), stuck('b', [1]), back('x', 'a'), stuck('c', [1]))).toEqual(['c']);
+  });
+
+  test('a blade that two devices say is put in is one; put in again on one device, or after one broke, it is another', () => {
+    const blade = (id: string, clientId: string, detail = 'no 5'): WorkEvent => ({
+      kind: 'step-done',
+      id,
+      clientId,
+      at: '2026-11-24T09:00:00Z',
+      step: 'blade',
+      stack: null,
+      stackLayers: null,
+      phase: null,
+      passes: [],
+      detail,
+      minutes: 1,
+      plannedMinutes: 2,
+    });
+    const broke = noticed({ id: 'n', clientId: 'one', at: '2026-11-24T09:00:00Z', what: 'blade-broke' });
+    const ids = (...events: WorkEvent[]) => addUpWork(events).standing.map(({ id }) => id);
+    expect(ids(blade('a', 'one'), blade('b', 'two'))).toEqual(['a']);
+    expect(ids(blade('a', 'one'), blade('b', 'one'))).toEqual(['a', 'b']);
+    expect(ids(blade('a', 'one'), blade('b', 'two', 'no 3'), blade('c', 'one'))).toEqual(['a', 'b', 'c']);
+    expect(ids(blade('a', 'one'), broke, blade('b', 'two'))).toEqual(['a', 'n', 'b']);
+    expect(ids(blade('a', 'one'), back('x', 'a'), blade('b', 'two'))).toEqual(['b']);
   });
 
   test('one of two layers spoiled that nobody named, then both by name: none is good, two are spoiled', () => {

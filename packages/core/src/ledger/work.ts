@@ -1,4 +1,5 @@
 import type { LayersSpoiled, PassSawn, PieceCount, StandingEvent, WorkEvent } from './events';
+import { createClaims } from './claims';
 import { piecesOf, spoiledBy } from './pieces';
 
 /** What the events add up to. */
@@ -14,33 +15,32 @@ export interface WorkDone {
 }
 
 /**
- * Adds up work events in the order they were recorded. An id seen before counts once, and so does a phase of a pass that
- * was marked before, alone or with the whole pass; taking back what is unknown or already taken back changes nothing.
+ * Adds up work events in the order they were recorded. An id seen before counts once, and so does what was said before: see
+ * {@link claimsOf}. Taking an event back takes back all that had said the same until then; what is unknown or already taken back
+ * changes nothing.
  */
 export function addUpWork(events: readonly WorkEvent[]): WorkDone {
-  const takenBack = new Set(events.flatMap((event) => (event.kind === 'pass-taken-back' ? [event.event] : [])));
   const seen = new Set<string>();
-  const marked = new Map<string, Set<string | null>>();
-  const standing: StandingEvent[] = [];
+  const said = createClaims();
+  const standing = new Map<string, StandingEvent>();
   for (const event of events) {
-    if (event.kind === 'pass-taken-back' || takenBack.has(event.id) || seen.has(event.id)) continue;
-    if (event.kind === 'pass-sawn' && !isNewMark(event, marked)) continue;
+    if (event.kind === 'pass-taken-back') {
+      seen.add(event.event);
+      standing.delete(event.event);
+      said.release(event.event);
+      continue;
+    }
+    if (seen.has(event.id)) continue;
     seen.add(event.id);
-    standing.push(event);
+    if (said.take(event)) standing.set(event.id, event);
   }
+  return summed([...standing.values()]);
+}
+
+function summed(standing: readonly StandingEvent[]): WorkDone {
   const passes = standing.filter((event) => event.kind === 'pass-sawn');
   const spoils = standing.filter((event) => event.kind === 'layers-spoiled');
   return { standing, passes, spoils, pieces: piecesOf(standing, passes, spoils) };
-}
-
-/** True where no earlier mark holds that phase of that pass: a whole pass holds all of them. */
-function isNewMark({ stack, pass, phase }: PassSawn, marked: Map<string, Set<string | null>>): boolean {
-  if (pass === null) return true;
-  const key = `${stack} ${String(pass)}`;
-  const phases = marked.get(key) ?? new Set();
-  if (phases.has(null) || phases.has(phase) || (phase === null && phases.size > 0)) return false;
-  marked.set(key, phases.add(phase));
-  return true;
 }
 
 /** Finds what is of a stack; put together once for each list, since a run of thousands of stacks asks for each of them. */

@@ -1,7 +1,7 @@
 import { Button } from '@mui/material';
 import type { Bench } from './use-bench';
 
-/** Takes back the last tap of this device. */
+/** Takes back what brought this step, or what was told here since. */
 export function BackButton({ bench }: { readonly bench: Bench }) {
   return (
     <Button

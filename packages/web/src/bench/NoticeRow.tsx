@@ -13,7 +13,7 @@ const AT_FIT: readonly Notice[] = ['fit-tight', 'fit-loose'];
 /** What is noticed at a step, with one tap each; each can be taken back with Back. */
 export function NoticeRow({ bench, step }: { readonly bench: Bench; readonly step: BenchStep }) {
   const [open, setOpen] = useState<'spoiled' | 'note' | null>(null);
-  const isPaused = (bench.clock?.pausedAt ?? null) !== null;
+  const { isPaused } = bench;
   const isSawing = step.kind === 'cut' || step.kind === 'thread';
   const taps = [...(isSawing ? AT_SAW : []), ...(step.kind === 'check' || isSawing ? AT_FIT : [])];
   const close = (): void => setOpen(null);

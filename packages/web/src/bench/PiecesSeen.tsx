@@ -8,7 +8,7 @@ import { useOpenRun, useRunState } from '../runs/RunRoute';
 import { useTakeBack } from '../runs/use-take-back';
 import { DRAWN } from '../theme/drawn';
 import { FIGURE } from '../theme/theme';
-import { useBounce } from './use-bounce';
+import { useBounce } from '../fields/use-bounce';
 
 interface PiecesSeenProps {
   readonly stack: PlannedStack;

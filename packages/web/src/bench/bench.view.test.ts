@@ -1,7 +1,7 @@
 import { bringDrawing, expect, page, runOfPlates, svgFile, test } from '../testing/app.test-support';
 
 /** A foot is no faster; taps closer together are one that bounced. */
-const BETWEEN_TAPS_MS = 400;
+const BETWEEN_TAPS_MS = 520;
 
 const stepNow = () => page.getByRole('status', { name: 'This step' });
 const stepsLeft = () => page.getByRole('status', { name: 'Steps left' });

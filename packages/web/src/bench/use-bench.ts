@@ -2,6 +2,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { useStore } from 'zustand';
 import {
   benchSteps,
+  broughtBy,
   layersSpoiled,
   tickCut,
   tickStep,
@@ -14,15 +15,15 @@ import { useOpenRun, useRunState } from '../runs/RunRoute';
 import type { Tapped } from '../runs/run-state';
 import { useTakeBack } from '../runs/use-take-back';
 import { useBladeInSaw, useServices, useShop } from '../use-services';
-import { useBounce } from './use-bounce';
-import { clockFor, goingOn, keptClock, minutesAt, pausedNow, type StepClock } from './bench-clock';
+import { useBounce } from '../fields/use-bounce';
+import { clockFor, keptClock, minutesAt, pausesIn, type Pauses, type StepClock } from './bench-clock';
 
 /** What stands at the bench now, and what a tap does. */
 export interface Bench {
   /** What is to do now and then; empty when all is done, null before there is a plan. */
   readonly steps: readonly BenchStep[] | null;
   readonly stack: PlannedStack | null;
-  readonly clock: StepClock | null;
+  readonly isPaused: boolean;
   /** True where there is something to take back. */
   readonly mayGoBack: boolean;
   goOn(): void;
@@ -51,10 +52,13 @@ export function useBench(): Bench {
   );
   const step = steps?.[0] ?? null;
   const stack = planned?.plan.stacks.find(({ key }) => key === step?.stackKey) ?? null;
-  const { clock, keep } = useStepClock(session.document.store.getState().doc.id, step?.key ?? null);
+  const clock = useStepClock(session.document.store.getState().doc.id, step?.key ?? null);
+  const pauses = useMemo(
+    (): Pauses => pausesIn(work.standing, clientId, clock?.since ?? Infinity),
+    [work, clientId, clock],
+  );
   const isBounce = useBounce();
-  // What going back takes back: the last thing this device did that still stands.
-  const last = work.standing.findLast((event) => event.clientId === clientId) ?? null;
+  const brought = useMemo(() => broughtBy(work, clientId), [work, clientId]);
 
   const where = {
     step: step?.kind ?? null,
@@ -66,28 +70,25 @@ export function useBench(): Bench {
   return {
     steps,
     stack,
-    clock,
-    mayGoBack: last !== null,
+    isPaused: pauses.pausedAt !== null,
+    mayGoBack: brought.length > 0,
     goOn: () => {
       if (!step || !clock || isBounce('on')) return;
-      const minutes = minutesAt(clock, Date.now());
+      const minutes = minutesAt(clock, pauses, Date.now());
       const taps = tickStep(step, stack, minutes, (pass) => session.lostOf(stack?.key ?? '', pass));
       session.record(taps);
       if (step.kind === 'blade' && step.blade && step.blade.id !== bladeInSaw)
         bladeLedger.enter(step.blade.id, 'put-in');
     },
     goBack: () => {
-      if (!last || isBounce('back')) return;
-      takeBack(last);
+      if (!isBounce('back')) brought.forEach(takeBack);
     },
     cutSawn: (cutId) => {
       if (step && stack && !isBounce('cut')) session.record([tickCut(step, stack, cutId)]);
     },
     notice: (what, words, photoId) => {
-      if (isBounce(what)) return;
-      const now = Date.now();
-      if (what === 'pause' && clock) keep(pausedNow(clock, now));
-      if (what === 'go-on' && clock) keep(goingOn(clock, now));
+      // Pausing and going on are one button.
+      if (isBounce(what === 'go-on' ? 'pause' : what)) return;
       session.record([{ kind: 'noticed', what, ...where, words: words ?? null, photoId: photoId ?? null }]);
       if (bladeInSaw !== null && what === 'blade-broke') bladeLedger.enter(bladeInSaw, 'broken');
       if (bladeInSaw !== null && what === 'blade-dull') bladeLedger.enter(bladeInSaw, 'worn');
@@ -105,14 +106,11 @@ export function useBench(): Bench {
 }
 
 /** The clock of the step in view. */
-function useStepClock(
-  runId: string,
-  stepKey: string | null,
-): { clock: StepClock | null; keep: (clock: StepClock) => void } {
+function useStepClock(runId: string, stepKey: string | null): StepClock | null {
   const [kept] = useState(() => keptClock(runId));
   const clock = useStore(kept.store);
   useEffect(() => {
     if (stepKey !== null) kept.keep(clockFor(stepKey, kept.store.getState(), Date.now()));
   }, [kept, stepKey]);
-  return { clock: clock?.stepKey === stepKey ? clock : null, keep: kept.keep };
+  return clock?.stepKey === stepKey ? clock : null;
 }

@@ -17,15 +17,13 @@ import {
   type TemplateRevision,
   type WorkEvent,
 } from '@rapid-jig/core';
+import { createBounce } from '../fields/bounce';
 import type { OpenDocument } from '../documents/document';
 import { photoEntry } from '../documents/entry';
 import type { Services } from '../services';
 import { openRunLedger } from './run-ledger';
 import { runPlanning } from './run-planning';
 import type { RunSession, RunState } from './run-state';
-
-/** A second tap within this is the same tap. */
-const BOUNCE_MS = 600;
 
 /** Opens a run: its document, the revisions it pins, and what was done in it, recorded or still on its way. */
 export async function openRunSession(services: Services, id: string): Promise<Result<RunSession, ApiFault>> {
@@ -66,7 +64,7 @@ function createRunSession(
   }));
   ledger.follow(store);
   const { plan, watch, addRevision } = runPlanning(services, document, store);
-  let lastMark = { pass: '', at: -Infinity };
+  const isBounce = createBounce();
   const markOf = ({ key }: PlannedStack, phase: Phase | null, pass: number): string =>
     `${key} ${phase?.key ?? ''} ${String(pass)}`;
   const marksOf = ({ key }: PlannedStack, pass: number): readonly PassSawn[] =>
@@ -94,19 +92,21 @@ function createRunSession(
       }));
     },
     markPass: (stack, phase, pass, spoiled) => {
-      if (markAt(stack, phase, pass)) return;
-      lastMark = { pass: markOf(stack, phase, pass), at: performance.now() };
+      if (isBounce(markOf(stack, phase, pass)) || markAt(stack, phase, pass)) return;
       const lost = lostOf(stack.key, pass);
       ledger.record({ ...passSawn(stack, phase, pass, { spoiled, lost }), ...newEvent(clientId) });
     },
     takeBack: (stack, phase, pass) => {
       const sawn = markAt(stack, phase, pass);
-      const isBounce = lastMark.pass === markOf(stack, phase, pass) && performance.now() - lastMark.at < BOUNCE_MS;
-      if (!sawn || isBounce) return;
+      if (!sawn || isBounce(markOf(stack, phase, pass))) return;
       const event: PassTakenBack = { kind: 'pass-taken-back', event: sawn.id, ...newEvent(clientId) };
       ledger.record(event);
     },
-    record: (events) => ledger.record(...events.map((event) => ({ ...event, ...newEvent(clientId) }) as WorkEvent)),
+    record: (events) => {
+      // What one tap marks has one time, so that it can be taken back as one.
+      const { at } = newEvent(clientId);
+      ledger.record(...events.map((event) => ({ ...event, ...newEvent(clientId), at }) as WorkEvent));
+    },
     keepPhoto: (photo) => outbox.put(photoEntry(id, document.store.getState().doc.name, photo)),
     undo: (event) => ledger.record({ kind: 'pass-taken-back', event, ...newEvent(clientId) }),
     lostOf,

@@ -1,28 +1,31 @@
 import type { PieceCount, WorkEvent } from '../../ledger';
 
-/** What counts of the events: each id and each pass of a stack once, what was taken back not at all. */
+/**
+ * What counts of the events: each id and each pass of a stack once, what was taken back not at all. Who marked a pass while another mark
+ * of it stood has marked nothing, also where that one is taken back later.
+ */
 export function standingOf(events: readonly WorkEvent[]): WorkEvent[] {
-  const back = new Set(events.flatMap((event) => (event.kind === 'pass-taken-back' ? [event.event] : [])));
+  const back = new Map<string, number>();
+  events.forEach((event, i) => {
+    if (event.kind === 'pass-taken-back' && !back.has(event.event)) back.set(event.event, i);
+  });
   const seen = new Set<string>();
-  const marked = new Map<string, (string | null)[]>();
-  const standing: WorkEvent[] = [];
-  for (const event of events) {
-    if (event.kind === 'pass-taken-back' || back.has(event.id) || seen.has(event.id)) continue;
+  const marked = new Map<string, { readonly phase: string | null; readonly until: number }[]>();
+  return events.filter((event, i) => {
+    if (event.kind === 'pass-taken-back' || seen.has(event.id)) return false;
+    seen.add(event.id);
+    const until = back.get(event.id) ?? Infinity;
+    if (until < i) return false;
     if (event.kind === 'pass-sawn' && event.pass !== null) {
       const pass = `${event.stack} ${String(event.pass)}`;
-      const before = marked.get(pass) ?? [];
+      const before = (marked.get(pass) ?? []).filter((mark) => mark.until > i);
       // A mark of the whole pass is one of each of its phases.
-      if (
-        before.length > 0 &&
-        (event.phase === null || before.some((phase) => phase === null || phase === event.phase))
-      )
-        continue;
-      marked.set(pass, [...before, event.phase]);
+      const isMarked = before.some(({ phase }) => phase === null || phase === event.phase);
+      if (isMarked || (event.phase === null && before.length > 0)) return false;
+      marked.set(pass, [...before, { phase: event.phase, until }]);
     }
-    seen.add(event.id);
-    standing.push(event);
-  }
-  return standing;
+    return until === Infinity;
+  });
 }
 
 /** Layers that a mark says are spoiled: where it does not name one, the next that it sawed and did not name. */

@@ -1,0 +1,13 @@
+/** The same again within this is the same tap, on every screen: of a hand in a glove, a switch, or a double click, ms. */
+export const BOUNCE_MS = 500;
+
+/** Tells whether a tap on something is one that bounced; each is asked about once. */
+export function createBounce(): (what: string) => boolean {
+  let last = { what: '', at: -Infinity };
+  return (what) => {
+    const at = performance.now();
+    if (last.what === what && at - last.at < BOUNCE_MS) return true;
+    last = { what, at };
+    return false;
+  };
+}

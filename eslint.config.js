@@ -24,7 +24,7 @@ const FLOORS = [
   ['sawing'],
   ['bench', 'production'],
   ['sheets'],
-  ['forms'],
+  ['forms', 'versions'],
 ];
 
 const noImports = (message, group) => ({ 'no-restricted-imports': ['error', { patterns: [{ group, message }] }] });

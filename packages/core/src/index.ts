@@ -418,6 +418,8 @@ export type {
   WoodProgress,
   WoodWishes,
 } from './planning';
+export { hasSameContent, joinVersions, takingTheirs } from './versions';
+export type { Clash, Joined, Place } from './versions';
 export { formOf, FORMS, openForm, toForm, fromFile, toFile } from './forms';
 export type { FormKind } from './forms';
 export { brokenRules, orderOfCuts, supportAlong } from './sawing';

@@ -36,7 +36,7 @@ export interface Services {
   readonly register: Register;
   readonly live: Live;
   /** Opens a document, once in this tab; opened again it shows what is stored now. */
-  readonly open: <T>(options: Omit<DocumentOptions<T>, 'outbox'>) => Answer<OpenDocument<T>>;
+  readonly open: <T extends object>(options: Omit<DocumentOptions<T>, 'outbox'>) => Answer<OpenDocument<T>>;
   readonly planner: Planner;
   /** Reads drawings; its worker starts when it is first asked for. */
   readonly reader: Reader;
@@ -97,7 +97,7 @@ export async function startServices(base: '' | '/demo'): Promise<Result<Services
 
 export const opener =
   (register: Register, outbox: Outbox, live: Live): Services['open'] =>
-  async <T>(options: Omit<DocumentOptions<T>, 'outbox'>): Answer<OpenDocument<T>> => {
+  async <T extends object>(options: Omit<DocumentOptions<T>, 'outbox'>): Answer<OpenDocument<T>> => {
     const opened = await register.once(options.key, () => openDocument<T>({ ...options, outbox }));
     if (!opened.ok) return opened;
     const { it, isNew } = opened.value;

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { Alert, Box, Button, Dialog, DialogContent, DialogTitle } from '@mui/material';
 import { v4 as newId } from 'uuid';
 import { ShortField } from '../fields/ShortField';
+import { useRemembered } from '../fields/use-remembered';
 import { LONGEST_NOTE } from '../fields/use-shortened';
 import { useOpenRun } from '../runs/RunRoute';
 import { GLOVE } from '../theme/theme';
@@ -12,7 +13,8 @@ import type { Bench } from './use-bench';
 /** A few words or a photo on this step, for the next time it is made. */
 export function NotePanel({ bench, onClose }: { readonly bench: Bench; readonly onClose: () => void }) {
   const { session } = useOpenRun();
-  const [words, setWords] = useState('');
+  // Half written it outlasts the page, a panel that is closed by mistake, and a newer program.
+  const [words, setWords] = useRemembered(`bench-note-${session.document.store.getState().doc.id}`, '');
   const [photo, setPhoto] = useState<string | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const take = async (file: File | undefined): Promise<void> => {
@@ -21,11 +23,15 @@ export function NotePanel({ bench, onClose }: { readonly bench: Bench; readonly 
     setTrouble(scaled.ok ? null : scaled.error);
     if (scaled.ok) setPhoto(scaled.value);
   };
+  const leave = (): void => {
+    setWords('');
+    onClose();
+  };
   const keep = (): void => {
     const id = photo === null ? undefined : newId();
     if (id !== undefined && photo !== null) session.keepPhoto({ id, jpeg: photo });
     bench.notice('note', words.trim() === '' ? undefined : words.trim(), id);
-    onClose();
+    leave();
   };
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm">
@@ -66,7 +72,7 @@ export function NotePanel({ bench, onClose }: { readonly bench: Bench; readonly 
               onChange={(event) => void take(event.target.files?.[0])}
             />
           </Button>
-          <Tap onClick={onClose}>Leave it</Tap>
+          <Tap onClick={leave}>Leave it</Tap>
           <Tap onClick={() => (words.trim() !== '' || photo !== null) && keep()}>Keep the note</Tap>
         </Box>
       </DialogContent>

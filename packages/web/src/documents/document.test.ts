@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import { ok } from '@rapid-jig/core';
-import { openDocument, type OpenDocument } from './document';
+import { clashesIn, openDocument, type OpenDocument } from './document';
 import { keptInMemory, type Kept } from './kept';
 import { createRegister } from './register';
 import { fakeServer, outboxOf } from './testing.test-support';
@@ -30,6 +30,12 @@ async function open(tab = 'tab-1', living = new Set([tab]), isClosed = () => fal
   });
   if (!opened.ok) throw new Error(opened.error.message);
   return opened.value;
+}
+/** Two tabs of one browser, of which one is closed in the end. */
+async function twoTabs() {
+  const living = new Set(['tab-1', 'tab-2']);
+  const closed = await open('tab-1', new Set(living), () => !living.has('tab-1'));
+  return { closed, left: await open('tab-2', living), close: () => living.delete('tab-1') };
 }
 const settle = () => jest.advanceTimersByTimeAsync(1000);
 const stored = () => host.stored(PATH);
@@ -120,17 +126,18 @@ describe('saving', () => {
     other.edit((doc) => ({ ...doc, count: 5 }));
     expect(await kept.all('out ')).toHaveLength(2);
     await settle();
-    expect([one, other].map(({ store }) => store.getState().status).sort()).toEqual(['conflict', 'saved']);
+    // Of different fields they join, and nobody is asked.
+    await Promise.all([one.refresh(), other.refresh()]);
+    for (const { store } of [one, other])
+      expect(store.getState()).toMatchObject({ status: 'saved', doc: { text: 'one', count: 5 } });
   });
 
   test('an edit that a closed tab left is shown where the same is open, and the next edit is made to it', async () => {
-    const living = new Set(['tab-1', 'tab-2']);
-    const isClosed = () => !living.has('tab-1');
-    const [closed, left] = [await open('tab-1', new Set(living), isClosed), await open('tab-2', living)];
+    const { closed, left, close } = await twoTabs();
     host.fail('unexpected');
     closed.edit((doc) => ({ ...doc, count: 9 }));
     await settle();
-    living.delete('tab-1');
+    close();
     host.fail(null);
     // The tab that is left looks now and then for what others have left.
     await jest.advanceTimersByTimeAsync(60_000);
@@ -142,14 +149,12 @@ describe('saving', () => {
   });
 
   test('where both were edited and the program was away, neither edit undoes the other in silence', async () => {
-    const living = new Set(['tab-1', 'tab-2']);
-    const isClosed = () => !living.has('tab-1');
-    const [closed, left] = [await open('tab-1', new Set(living), isClosed), await open('tab-2', living)];
+    const { closed, left, close } = await twoTabs();
     host.fail('unexpected');
     closed.edit((doc) => ({ ...doc, count: 9 }));
     left.edit((doc) => ({ ...doc, count: 7 }));
     await settle();
-    living.delete('tab-1');
+    close();
     host.fail(null);
     await jest.advanceTimersByTimeAsync(60_000);
     // One is stored, the other still waits for its maker to decide.
@@ -162,19 +167,30 @@ describe('saving', () => {
     expect(waiting).toEqual([[expect.any(Number), 'conflict']]);
   });
 
+  test('what a closed tab left of another field joins what is typed here', async () => {
+    const { closed, left, close } = await twoTabs();
+    host.fail('unexpected');
+    closed.edit((doc) => ({ ...doc, count: 9 }));
+    left.edit((doc) => ({ ...doc, text: 'b' }));
+    await settle();
+    close();
+    await jest.advanceTimersByTimeAsync(40_000);
+    expect(left.store.getState().doc).toEqual({ text: 'b', count: 9 });
+    host.fail(null);
+    await jest.advanceTimersByTimeAsync(10_000);
+    expect(stored()!.doc).toEqual({ text: 'b', count: 9 });
+    expect(await kept.all('out ')).toEqual([]);
+  });
+
   test('one left behind that was already asked about is asked about here, and can be decided', async () => {
-    const living = new Set(['tab-1', 'tab-2']);
-    const [closed, left] = [
-      await open('tab-1', new Set(living), () => !living.has('tab-1')),
-      await open('tab-2', living),
-    ];
+    const { closed, left, close } = await twoTabs();
     host.write(PATH, { text: 'theirs', count: 9 });
     closed.edit((doc) => ({ ...doc, text: 'mine' }));
     await settle();
-    living.delete('tab-1');
+    close();
     await jest.advanceTimersByTimeAsync(60_000);
     expect(left.store.getState()).toMatchObject({ doc: { text: 'mine' }, theirs: { doc: { text: 'theirs' } } });
-    left.settle(['text']);
+    left.settle([]);
     await settle();
     expect(stored()!.doc).toEqual({ text: 'mine', count: 9 });
   });
@@ -191,7 +207,7 @@ describe('two devices', () => {
       doc: { text: 'mine' },
       theirs: { doc: { text: 'theirs' } },
     });
-    document.takeTheirs();
+    document.settle(clashesIn(document.store.getState()));
     await settle();
     expect(document.store.getState()).toMatchObject({ status: 'saved', version: 2, doc: { text: 'theirs', count: 9 } });
     expect(await kept.all('out ')).toEqual([]);
@@ -205,21 +221,53 @@ describe('two devices', () => {
     document.edit((doc) => ({ ...doc, text: 'mine, later' }));
     await settle();
     expect(stored()).toMatchObject({ doc: { text: 'theirs' } });
-    document.settle(['text', 'count']);
+    document.settle([]);
     await settle();
-    expect(stored()).toEqual({ doc: { text: 'mine, later', count: 1 }, version: 3 });
+    expect(stored()).toEqual({ doc: { text: 'mine, later', count: 9 }, version: 3 });
     expect(document.store.getState().status).toBe('saved');
   });
 
   test('or field by field: mine of one, theirs of the other', async () => {
     const document = await open();
     host.write(PATH, { text: 'theirs', count: 9 });
-    document.edit((doc) => ({ ...doc, text: 'mine' }));
+    document.edit(() => ({ text: 'mine', count: 4 }));
     await settle();
-    document.settle(['text']);
+    const clashes = clashesIn(document.store.getState());
+    expect(clashes).toEqual([
+      { at: ['text'], base: 'a', mine: 'mine', theirs: 'theirs' },
+      { at: ['count'], base: 1, mine: 4, theirs: 9 },
+    ]);
+    document.settle(clashes.slice(1));
     await settle();
     expect(stored()).toEqual({ doc: { text: 'mine', count: 9 }, version: 3 });
     expect(document.store.getState()).toMatchObject({ status: 'saved', doc: { text: 'mine', count: 9 } });
+  });
+
+  test('edits of different fields join without a question; going back takes back one’s own', async () => {
+    const document = await open();
+    document.edit((doc) => ({ ...doc, text: 'ab' }));
+    await settle();
+    host.write(PATH, { text: 'ab', count: 9 });
+    document.edit((doc) => ({ ...doc, text: 'abc' }));
+    await settle();
+    expect(stored()).toEqual({ doc: { text: 'abc', count: 9 }, version: 4 });
+    expect(document.store.getState()).toMatchObject({ status: 'saved', theirs: null, doc: { count: 9 } });
+    document.undo();
+    await settle();
+    expect(stored()!.doc).toEqual({ text: 'ab', count: 9 });
+  });
+
+  test('what is typed while a save is on its way is made from what was sent', async () => {
+    const document = await open();
+    host.loseAnswers(true);
+    document.edit((doc) => ({ ...doc, text: 'first' }));
+    await settle();
+    document.edit((doc) => ({ ...doc, count: 2 }));
+    host.loseAnswers(false);
+    host.write(PATH, { text: 'theirs', count: 1 });
+    await jest.advanceTimersByTimeAsync(10_000);
+    // They changed the text after this device had: it is theirs now, and the count is ours.
+    expect(stored()!.doc).toEqual({ text: 'theirs', count: 2 });
   });
 
   test('what another device wrote is taken on a refresh, but not over what is still to be sent', async () => {

@@ -1,9 +1,9 @@
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import { v4 as newId } from 'uuid';
-import type { FormKind, Result } from '@rapid-jig/core';
+import { hasSameContent, joinVersions, takingTheirs, type Clash, type FormKind, type Result } from '@rapid-jig/core';
 import type { ApiFault, Stored } from '@rapid-jig/contract';
 import { newEntry, type Entry } from './entry';
-import { edited, NO_HISTORY, stepBack, stepForth, type History, type Stepped } from './history';
+import { changedAll, edited, NO_HISTORY, stepBack, stepForth, type History, type Stepped } from './history';
 import type { Outbox } from './outbox';
 
 export type SaveStatus = 'saved' | 'waiting' | 'unsent' | 'refused' | 'conflict';
@@ -12,9 +12,11 @@ export interface DocumentState<T> extends History<T> {
   readonly doc: T;
   /** Version the server last gave. */
   readonly version: number;
+  /** What that version says: what is edited here is made from it. null: an edit that an earlier program kept without it. */
+  readonly base: T | null;
   readonly status: SaveStatus;
   readonly fault: ApiFault | null;
-  /** What another device wrote meanwhile. */
+  /** What another device wrote meanwhile, where it clashes with what was edited here. */
   readonly theirs: Stored<T> | null;
 }
 
@@ -43,10 +45,8 @@ export interface OpenDocument<T> {
   flush(): Promise<void>;
   /** Takes what is stored now, unless something here is still to be sent. */
   refresh(): Promise<Result<null, ApiFault>>;
-  /** After a conflict: drops mine. */
-  takeTheirs(): void;
-  /** After a conflict: writes these fields of mine over theirs. */
-  settle(mine: readonly (keyof T)[]): void;
+  /** After a conflict: keeps mine, but theirs of these clashes. */
+  settle(theirsAt: readonly Clash[]): void;
   /** Gives up an edit that was refused: the document is what the server has. */
   discard(): void;
 }
@@ -57,37 +57,49 @@ const SAME_EDIT_MS = 1000;
 const entryId = (key: string): string => `document ${key}`;
 
 /** Opens a document; an edit that this browser still keeps is taken up again. Ask the register, which opens each once. */
-export async function openDocument<T>(options: DocumentOptions<T>): Promise<Result<OpenDocument<T>, ApiFault>> {
+export async function openDocument<T extends object>(
+  options: DocumentOptions<T>,
+): Promise<Result<OpenDocument<T>, ApiFault>> {
   const { key, load, outbox } = options;
   const loaded = await load();
   if (!loaded.ok) return loaded;
   const waiting = outbox.store.getState().entries.find(({ id }) => id === entryId(key));
   const store = createStore<DocumentState<T>>(() =>
-    waiting ? ofEntry(waiting, loaded.value) : ofStored(loaded.value),
+    waiting ? ofEntry(waiting, loaded.value.version) : ofStored(loaded.value),
   );
-  return { ok: true, value: saving(store, options) };
+  return { ok: true, value: saving(store, options, loaded.value) };
 }
+
+/** Where mine and theirs have made different of the same, as the document is now; none where nobody else has written. */
+export const clashesIn = <T extends object>({ base, doc, theirs }: DocumentState<T>): readonly Clash[] =>
+  theirs ? joinVersions(base ?? undefined, doc, theirs.doc).clashes : [];
 
 const ofStored = <T>(stored: Stored<T>): DocumentState<T> => ({
   ...stored,
+  base: stored.doc,
   status: 'saved',
   fault: null,
   theirs: null,
   ...NO_HISTORY,
 });
 
-/** A document as an edit that is kept left it, beside what is stored. */
-const ofEntry = <T>({ body, base, fate, fault }: Entry, stored: Stored<T> | null): DocumentState<T> => ({
+/** A document as an edit that is kept left it. */
+const ofEntry = <T>({ body, base, from, fate, fault }: Entry, stored: number): DocumentState<T> => ({
   // Kept by this very code, in the form of today.
   doc: body as T,
-  version: base ?? stored?.version ?? 0,
+  base: (from as T | undefined) ?? null,
+  version: base ?? stored,
   status: fate !== 'waiting' ? fate : fault === null ? 'waiting' : 'unsent',
   fault,
-  theirs: fate === 'conflict' ? stored : null,
+  theirs: null,
   ...NO_HISTORY,
 });
 
-function saving<T>(store: StoreApi<DocumentState<T>>, options: DocumentOptions<T>): OpenDocument<T> {
+function saving<T extends object>(
+  store: StoreApi<DocumentState<T>>,
+  options: DocumentOptions<T>,
+  loaded: Stored<T>,
+): OpenDocument<T> {
   const { key, kind, path, label, load, onSaved, outbox } = options;
   const id = entryId(key);
   const waiting = (): Entry | undefined => outbox.store.getState().entries.find((entry) => entry.id === id);
@@ -99,30 +111,67 @@ function saving<T>(store: StoreApi<DocumentState<T>>, options: DocumentOptions<T
     if (outcome.fate === 'sent') {
       // Every answer to a document says its version.
       const { version } = outcome.answer as { readonly version: number };
-      store.setState({ version, status: left ? 'waiting' : 'saved', fault: null });
+      // What is left was typed meanwhile, and is made from what was sent.
+      const base = (left ? left.from : entry.body) as T;
+      store.setState({ version, base, status: left ? 'waiting' : 'saved', fault: null });
       onSaved?.(outcome.answer);
     } else if (outcome.fate === 'conflict') {
+      store.setState({ status: 'conflict', fault: outcome.fault });
       // The contract gives the stored document of the same kind with a conflict.
       const theirs = outcome.fault.current as Stored<T> | undefined;
-      store.setState({ status: 'conflict', fault: outcome.fault, theirs: theirs ?? null });
+      if (theirs) meet(theirs);
     } else if (outcome.fate === 'discarded') void goBack();
     else store.setState({ status: outcome.fate === 'later' ? 'unsent' : 'refused', fault: outcome.fault });
   });
 
   // What a tab that is gone has left of this very document is the maker's own edit: it is shown here, and the next one is made to it.
   outbox.onTakenUp((entry) => {
-    if (entry.id !== id) return;
-    store.setState(ofEntry<T>(entry, null));
-    if (entry.fate === 'conflict') void askAgainst(entry);
+    if (entry.id === id) {
+      store.setState(ofEntry<T>(entry, store.getState().version));
+      if (entry.fate === 'conflict') void askAgainst(entry);
+    } else if (entry.path === path && entry.from !== undefined) {
+      // Both tabs were edited: where that was in different places, it is one edit.
+      const { doc } = store.getState();
+      const both = joinVersions(entry.from as T, doc, entry.body as T);
+      if (both.clashes.length > 0) return;
+      put(both.doc, edited(store.getState(), doc, false));
+      outbox.discard(entry.id);
+    }
   });
-  /** Puts what is stored beside an edit that was made to something older, so that its maker can decide. */
+  /** Puts what is stored beside an edit that was made to something older. */
   const askAgainst = async (entry: Entry): Promise<void> => {
-    const loaded = await load();
+    const answer = await load();
     if (waiting()?.key !== entry.key) return;
-    store.setState(loaded.ok ? { theirs: loaded.value } : { fault: loaded.error });
+    if (answer.ok) meet(answer.value);
+    else store.setState({ fault: answer.error });
+  };
+  /** Joins what is edited here with what another has stored; its maker decides where both have changed the same. */
+  const meet = (theirs: Stored<T>): void => {
+    const now = store.getState();
+    const base = now.base ?? undefined;
+    const both = joinVersions(base, now.doc, theirs.doc);
+    if (both.clashes.length > 0) {
+      store.setState({ doc: both.doc, status: 'conflict', theirs });
+      send(both.doc, now.version, PAUSE_MS, 'conflict');
+      return;
+    }
+    // Going back from here takes back one's own edits, and none of theirs.
+    const history = changedAll(now, (step) => joinVersions(base, step, theirs.doc).doc);
+    goOnFrom(both.doc, theirs, history);
+  };
+  /** Sends a version that is made from what another has stored, where it is another. */
+  const goOnFrom = (doc: T, theirs: Stored<T>, history: History<T>): void => {
+    if (hasSameContent(doc, theirs.doc)) {
+      take(theirs);
+      outbox.discard(id);
+      return;
+    }
+    const { version, doc: base } = theirs;
+    store.setState({ doc, version, base, status: 'waiting', fault: null, theirs: null, ...history });
+    send(doc, version, 0);
   };
 
-  const send = (doc: T, base: number, pauseMs: number, fate: Entry['fate'] = 'waiting'): void => {
+  const send = (doc: T, version: number, pauseMs: number, fate: Entry['fate'] = 'waiting'): void => {
     const entry = newEntry({
       id,
       kind: 'document',
@@ -131,7 +180,8 @@ function saving<T>(store: StoreApi<DocumentState<T>>, options: DocumentOptions<T
       path,
       formKind: kind,
       body: doc,
-      base,
+      from: store.getState().base ?? undefined,
+      base: version,
       key: newId(),
     });
     outbox.put({ ...entry, fate }, pauseMs);
@@ -162,6 +212,9 @@ function saving<T>(store: StoreApi<DocumentState<T>>, options: DocumentOptions<T
     return { ok: true, value: null };
   };
 
+  const left = waiting();
+  if (left?.fate === 'conflict') meet(loaded);
+
   return {
     store,
     refresh,
@@ -182,19 +235,9 @@ function saving<T>(store: StoreApi<DocumentState<T>>, options: DocumentOptions<T
     },
     undo: () => step(stepBack),
     redo: () => step(stepForth),
-    takeTheirs: () => {
-      const { theirs } = store.getState();
-      if (!theirs) return;
-      take(theirs);
-      outbox.discard(id);
-    },
-    settle: (mine) => {
+    settle: (theirsAt) => {
       const { theirs, doc } = store.getState();
-      if (!theirs) return;
-      const settled = { ...theirs.doc };
-      for (const field of mine) settled[field] = doc[field];
-      store.setState({ doc: settled, version: theirs.version, status: 'waiting', fault: null, theirs: null });
-      send(settled, theirs.version, 0);
+      if (theirs) goOnFrom(takingTheirs(doc, theirsAt), theirs, NO_HISTORY);
     },
     discard: () => outbox.discard(id),
   };

@@ -26,6 +26,8 @@ export interface Entry extends Write {
   readonly formKind: FormKind;
   readonly form: number;
   readonly body: unknown;
+  /** Of a document: as it was stored when this was made to it; absent where that is not known. */
+  readonly from?: unknown;
   /** Idempotency key of what `body` says now. */
   readonly key: string;
   /** What was sent and not yet answered: it is sent again as it was before anything else. */
@@ -38,7 +40,7 @@ export interface Entry extends Write {
 }
 
 type Fresh = Pick<Entry, 'kind' | 'label' | 'lane' | 'path' | 'formKind' | 'body'> &
-  Partial<Pick<Entry, 'id' | 'base' | 'key'>>;
+  Partial<Pick<Entry, 'id' | 'base' | 'key' | 'from'>>;
 
 /** An entry that is to be sent. */
 export function newEntry({ id, base = null, key = newId(), ...rest }: Fresh): Entry {
@@ -96,6 +98,7 @@ export const bladeMovesEntry = (moves: readonly BladeMove[]): Entry =>
 export function raised(entry: Entry): Entry | null {
   const body = raisedBody(entry, entry.body);
   const sent = entry.sent && raisedBody(entry, entry.sent.body);
+  const from = entry.from === undefined ? undefined : (raisedBody(entry, entry.from) ?? undefined);
   if (body === null || (entry.sent && sent === null)) return null;
   // What was sent in an older form is another content now: it goes under a key of its own.
   const isOfToday = entry.form === FORMS[entry.formKind];
@@ -106,6 +109,7 @@ export function raised(entry: Entry): Entry | null {
     ...(entry.fate === 'refused' && !isOfToday ? { fate: 'waiting', fault: null } : {}),
     form: FORMS[entry.formKind],
     body,
+    from,
     sent: entry.sent && key !== undefined ? { key, body: sent } : null,
   };
 }

@@ -33,3 +33,9 @@ export function stepForth<T>({ past, future }: History<T>, now: T): Stepped<T> |
   const to = future[0] as T;
   return { to, history: { past: [...past, now], future: future.slice(1) } };
 }
+
+/** Every step as `change` makes it. */
+export const changedAll = <T>({ past, future }: History<T>, change: (step: T) => T): History<T> => ({
+  past: past.map(change),
+  future: future.map(change),
+});

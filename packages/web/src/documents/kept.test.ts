@@ -27,10 +27,12 @@ const entry = (id: string) =>
 const away = () => Promise.resolve({ ok: false, error: fault('unexpected') } as const);
 
 beforeEach(() => {
+  jest.useFakeTimers({ doNotFake: ['setImmediate', 'nextTick', 'queueMicrotask'] });
   Object.assign(globalThis, { indexedDB: new IDBFactory(), localStorage: smallStore() });
 });
 afterEach(() => {
   Reflect.deleteProperty(globalThis, 'localStorage');
+  jest.useRealTimers();
 });
 
 test('what was done in the very moment the page was closed is sent by the next one', async () => {

@@ -108,7 +108,7 @@ export function createOutbox({ kept, tabs, send }: OutboxOptions): Outbox {
       const isAll = now.key === said.key;
       const version = (answer.value as { version?: number }).version;
       if (isAll) await drop(entry.id);
-      else await hold({ ...now, sent: null, base: version ?? now.base, fault: null });
+      else await hold({ ...now, sent: null, base: version ?? now.base, from: said.body, fault: null });
       tell(now, { fate: 'sent', answer: answer.value });
       return true;
     }

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 
-/** A filter that this browser remembers. */
+/** A choice, or words half written, that this browser remembers. */
 export function useRemembered(key: string, initial: string): [string, (value: string) => void] {
   const [value, setValue] = useState(() => localStorage.getItem(`rapid-jig-${key}`) ?? initial);
   return [

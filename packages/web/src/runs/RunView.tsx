@@ -42,7 +42,7 @@ export function RunView() {
     <BesideThePlan value={beside}>
       <Page wide hiddenHeading title={name}>
         <RunHeader />
-        <SaveTrouble document={session.document} />
+        <SaveTrouble document={session.document} alsoNamed={revisions} />
         {trouble && (
           <Alert severity="warning" sx={{ my: 1 }}>
             Not yet recorded: {trouble}

@@ -3,9 +3,9 @@ import { Alert, Box, Button, IconButton, Tooltip, Typography } from '@mui/materi
 import { IconArrowBackUp, IconArrowForwardUp } from '@tabler/icons-react';
 import { useStore } from 'zustand';
 import { saveFile } from '../api/save-file';
-import type { OpenDocument, SaveStatus } from '../documents/document';
+import { clashesIn, type OpenDocument, type SaveStatus } from '../documents/document';
 import { fieldDifferences } from '../documents/differences';
-import { fieldWords } from '../words/fields';
+import { fieldWords, namesIn } from '../words/fields';
 import { ConflictNote } from './ConflictNote';
 import { useShortcuts } from './shortcuts';
 
@@ -59,10 +59,21 @@ function Step({ label, what, onClick, children }: StepProps) {
   );
 }
 
+interface SaveTroubleProps<T extends object> {
+  readonly document: OpenDocument<T>;
+  /** Where names are of what the document says by its id alone. */
+  readonly alsoNamed?: unknown;
+}
+
 /** What to do when a save was refused, or another device wrote first. */
-export function SaveTrouble<T extends object>({ document }: { readonly document: OpenDocument<T> }) {
-  const { status, fault, theirs, doc } = useStore(document.store);
-  if (status === 'conflict' && theirs) return <ConflictNote document={document} mine={doc} theirs={theirs.doc} />;
+export function SaveTrouble<T extends object>({ document, alsoNamed }: SaveTroubleProps<T>) {
+  const state = useStore(document.store);
+  const { status, fault, theirs, doc } = state;
+  if (status === 'conflict' && theirs) {
+    // The document itself needs no name.
+    const names = namesIn([alsoNamed, ...Object.values(doc), ...Object.values(theirs.doc)]);
+    return <ConflictNote document={document} clashes={clashesIn(state)} nameOf={(id) => names.get(id) ?? null} />;
+  }
   if (!fault || (status !== 'unsent' && status !== 'refused')) return null;
   const keepAsFile = (): void =>
     saveFile('not-taken.json', new Blob([JSON.stringify(doc)], { type: 'application/json' }));

@@ -147,6 +147,7 @@ function DeskFor({ file, better = null, draft, draftKey, purpose, onKept }: Desk
       file,
       steps: draft?.steps ?? null,
       making: draft?.making ?? FIRST_MAKING,
+      name: draft?.name ?? null,
       reader,
       kept,
       key: draftKey,

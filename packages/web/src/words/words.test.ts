@@ -10,6 +10,7 @@ import {
 } from '@rapid-jig/core';
 import { daysAhead, dateWords } from '../runs/due';
 import { counted } from './counted';
+import { namesIn, placeWords, shortValue } from './fields';
 import { hintWords } from './hints';
 import { limitWords, reasonWords, warningWords } from './plan';
 
@@ -70,4 +71,22 @@ test('how a cut is sawn reads in the unit asked for, a feed in round figures', (
   expect(hintWords(feed, 'mm')).toContain('Feed 55 mm to 80 mm');
   expect(hintWords({ rule: 'drifts', inputs: { degrees: -2.5 } }, 'in')).toContain('2.5° to the left');
   expect(hintWords({ rule: 'burns', inputs: { wood: 'cherry' } }, 'in')).toContain('Black cherry burns');
+});
+
+test('where two versions clash is told by names, and values as they were typed', () => {
+  const whale = '6f1c2b7e-0000-4000-8000-000000000001';
+  const fin = '6f1c2b7e-0000-4000-8000-000000000002';
+  const names = namesIn([
+    { revision: 1, template: { id: whale, name: 'Rocking whale', parts: [{ id: fin, name: 'Fin' }] } },
+  ]);
+  const nameOf = (id: string) => names.get(id) ?? null;
+  expect(placeWords(['lines', whale, 'copies'], nameOf)).toBe('Rocking whale: copies');
+  expect(placeWords(['lines', whale, 'onHand', fin], nameOf)).toBe('Rocking whale, Fin: on hand');
+  expect(placeWords(['lines', whale], nameOf)).toBe('Rocking whale: what is made, and how many');
+  expect(placeWords(['note'], nameOf)).toBe('note');
+  expect(placeWords(['parts', '6f1c2b7e-0000-4000-8000-000000000009', 'perCopy'], nameOf)).toBe('pieces in a copy');
+  expect(shortValue({ mm: 6.35, typed: '1/4' })).toBe('1/4');
+  expect(shortValue({ kind: 'percent', percent: 10 })).toBe('10 %');
+  expect(shortValue(undefined)).toBe('not there');
+  expect(shortValue({ id: fin, name: 'Fin', perCopy: 2 })).toBe('Fin');
 });

@@ -48,7 +48,7 @@ export function KeepPanel({ desk, state, purpose, onKept }: KeepPanelProps) {
   const { isBusy, once } = useOnce();
   const navigate = useNavigate();
   const { file, steps, making, drawing, stage } = state;
-  const [name, setName] = useState(titleOf(file.fileName));
+  const name = state.name ?? titleOf(file.fileName);
   const [trouble, setTrouble] = useState<string | null>(null);
   const lines = drawing?.lines ?? [];
   const parts = lines.filter(({ kind, parent }) => kind === 'outline' && parent === null).length;
@@ -96,7 +96,7 @@ export function KeepPanel({ desk, state, purpose, onKept }: KeepPanelProps) {
         sx={{ border: 0, p: 0, m: 0, minWidth: 0, display: 'flex', flexDirection: 'column', gap: 2 }}
       >
         {purpose.kind === 'new' && (
-          <ShortField label="Name of the template" value={name} onChange={setName} error={name.trim() === ''} />
+          <ShortField label="Name of the template" value={name} onChange={desk.call} error={name.trim() === ''} />
         )}
         {purpose.kind !== 'renew' && (
           <>

@@ -38,6 +38,7 @@ function desk(mmPerUnit: number | null = 1, steps: DrawingSteps | null = null) {
     file: drawingOf('gull.svg', new TextEncoder().encode('<svg/>')),
     steps,
     making: FIRST_MAKING,
+    name: null,
     reader,
     kept,
     key: 'desk',
@@ -124,7 +125,13 @@ describe('a drawing on the desk', () => {
     opened.goOn();
     await settle();
     opened.edit(hold('a'));
-    expect((await readDeskDraft(kept, 'desk'))!.steps.held).toEqual(['a']);
+    opened.call('Gull on a post');
+    opened.make({ together: true });
+    expect(await readDeskDraft(kept, 'desk')).toMatchObject({
+      name: 'Gull on a post',
+      steps: { held: ['a'] },
+      making: { together: true },
+    });
     opened.replaceFile(drawingOf('gull-2.svg', new TextEncoder().encode('<svg>2</svg>')));
     await settle();
     expect(asked.at(-1)!.steps.held).toEqual(['a']);

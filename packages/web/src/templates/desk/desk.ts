@@ -45,6 +45,8 @@ export interface DeskState extends History<DrawingSteps> {
   readonly file: DeskFile;
   readonly steps: DrawingSteps;
   readonly making: Making;
+  /** What the template is to be called; null while that follows from the file. */
+  readonly name: string | null;
   readonly read: ReadDrawing | null;
   readonly drawing: ShownDrawing | null;
   readonly understood: Understood | null;
@@ -60,6 +62,7 @@ export interface Desk {
   /** Changes the steps; one step back undoes it. Changes one after another with the same label undo as one. */
   edit(change: (steps: DrawingSteps) => DrawingSteps, label?: string): void;
   make(change: Partial<Making>): void;
+  call(name: string): void;
   undo(): void;
   redo(): void;
   /** Another drawing, with the same steps done to it. */
@@ -73,6 +76,7 @@ export interface DeskOptions {
   readonly file: DeskFile;
   readonly steps: DrawingSteps | null;
   readonly making: Making;
+  readonly name: string | null;
   readonly reader: Reader;
   readonly kept: Kept;
   /** Key of what is kept in this browser until the template is saved. */
@@ -81,8 +85,8 @@ export interface DeskOptions {
   readonly shop: () => Shop;
 }
 
-/** What is kept of a desk in this browser. */
-export type DeskDraft = Pick<DeskState, 'file' | 'steps' | 'making'>;
+/** What is kept of a desk in this browser; earlier programs kept no name. */
+export type DeskDraft = Pick<DeskState, 'file' | 'steps' | 'making'> & Partial<Pick<DeskState, 'name'>>;
 
 /** The draft of a desk, in the form of today; null where there is none, or none that this version can read. */
 export async function readDeskDraft(kept: Kept, key: string): Promise<DeskDraft | null> {
@@ -113,6 +117,7 @@ export function openDesk(options: DeskOptions): Desk {
     file: options.file,
     steps: options.steps ?? noSteps(null),
     making: options.making,
+    name: options.name,
     ...NO_HISTORY,
     read: null,
     drawing: null,
@@ -128,8 +133,8 @@ export function openDesk(options: DeskOptions): Desk {
   let working = 0;
 
   const keep = (): void => {
-    const { file, steps, making } = state();
-    void kept.write(key, toForm('desk', { file, steps, making } satisfies DeskDraft));
+    const { file, steps, making, name } = state();
+    void kept.write(key, toForm('desk', { file, steps, making, name } satisfies DeskDraft));
   };
   /** Works through what follows from the state, as long as nothing newer was asked. */
   const work = async (from: 'file' | 'steps' | 'making'): Promise<void> => {
@@ -197,6 +202,10 @@ export function openDesk(options: DeskOptions): Desk {
       set({ making: { ...state().making, ...change } });
       keep();
       begin('making');
+    },
+    call: (name) => {
+      set({ name });
+      keep();
     },
     replaceFile: (file) => {
       set({ file, read: null, drawing: null, understood: null, fault: null, stopped: false });

@@ -1,0 +1,3 @@
+export { joinVersions, takingTheirs } from './join';
+export type { Clash, Joined, Place } from './join';
+export { hasSameContent } from './shape';

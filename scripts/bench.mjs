@@ -30,9 +30,16 @@ run(process.execPath, ['bench/dist/memory.js']);
 /** A tap is answered once it is on the disk. */
 async function benchTaps(events) {
   const times = [];
-  const plain = { kind: 'noticed', what: 'burnt', step: 'cut', stack: null, phase: null, pass: null };
+  const plain = {
+    kind: 'noticed',
+    what: 'burnt',
+    subject: { kind: 'step', name: 'cut' },
+    stack: null,
+    phase: null,
+    pass: null,
+  };
   for (let n = 0; n < 220; n++) {
-    const made = { id: randomUUID(), clientId: randomUUID(), at: new Date().toISOString() };
+    const made = { id: randomUUID(), clientId: randomUUID(), at: new Date().toISOString(), person: null, saw: null };
     const event = { ...plain, ...made, bladeId: null, words: null, photoId: null };
     const started = performance.now();
     const answer = await fetch(events, {

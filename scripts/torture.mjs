@@ -96,7 +96,13 @@ async function client(nth) {
   }
 }
 
-const fresh = () => ({ id: randomUUID(), clientId: randomUUID(), at: new Date().toISOString() });
+const fresh = () => ({
+  id: randomUUID(),
+  clientId: randomUUID(),
+  at: new Date().toISOString(),
+  person: null,
+  saw: null,
+});
 const stackLayers = stack.layers.map(({ id }) => id);
 const partId = template.parts[0].id;
 
@@ -105,7 +111,7 @@ function benchTaps(pass) {
   const held = {
     ...fresh(),
     kind: 'step-done',
-    step: 'stick',
+    subject: { kind: 'step', name: 'stick' },
     stack: stack.key,
     stackLayers,
     phase: null,
@@ -128,7 +134,7 @@ function benchTaps(pass) {
     ...fresh(),
     kind: 'noticed',
     what: 'blade-dull',
-    step: 'cut',
+    subject: { kind: 'step', name: 'cut' },
     stack: stack.key,
     phase: null,
     pass,

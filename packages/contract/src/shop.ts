@@ -50,6 +50,7 @@ const bit = Joi.object<Wire<Bit>, true>({
 
 export const shopSchema = Joi.object<Wire<Shop>, true>({
   name: freeName.required(),
+  people: Joi.array().items(Joi.string().trim().min(1).max(60)).unique().max(20).required(),
   units: Joi.string().valid('in', 'mm').required(),
   paper: Joi.string().valid('letter', 'a4').required(),
   currency: Joi.string()

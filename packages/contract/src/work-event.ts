@@ -15,12 +15,20 @@ import {
   type SetsAssembled,
   type SpoiledLayer,
   type StepDone,
+  type Subject,
   type WorkEvent,
 } from '@rapid-jig/core';
 import { count, id, time, type Wire } from './fields';
 
 const pieceCount = Joi.object<PieceCount, true>({ good: count.required(), spoiled: count.required() });
-const eventBase = { id: id.required(), clientId: id.required(), at: time.required() };
+const spoken = Joi.string().trim().min(1).max(120).allow(null);
+const eventBase = {
+  id: id.required(),
+  clientId: id.required(),
+  at: time.required(),
+  person: spoken.required(),
+  saw: spoken.required(),
+};
 
 const layerId = Joi.string()
   .max(80)
@@ -94,12 +102,22 @@ const layersSpoiled = Joi.object<Wire<LayersSpoiled>, true>({
   lost: Joi.array().items(lostLayer).min(1).max(100).unique('layerId').required(),
 });
 
-const benchStep = Joi.string().valid(...BENCH_STEPS);
+/** Open: what a newer program tells of is recorded too; of steps there are those of the bench. */
+const subject = Joi.object<Subject, true>({
+  kind: Joi.string()
+    .max(40)
+    .pattern(/^[a-z][a-z-]*$/, 'small letters')
+    .required(),
+  name: Joi.string()
+    .max(120)
+    .when('kind', { is: 'step', then: Joi.valid(...BENCH_STEPS) })
+    .required(),
+});
 
 const stepDone = Joi.object<Wire<StepDone>, true>({
   ...eventBase,
   kind: Joi.string().valid('step-done').required(),
-  step: benchStep.required(),
+  subject: subject.required(),
   stack: hexKey.allow(null).required(),
   stackLayers: layerIds.required(),
   phase: hexKey.allow(null).required(),
@@ -115,7 +133,7 @@ const noticed = Joi.object<Noticed, true>({
   what: Joi.string()
     .valid(...NOTICES)
     .required(),
-  step: benchStep.allow(null).required(),
+  subject: subject.allow(null).required(),
   stack: hexKey.allow(null).required(),
   phase: hexKey.allow(null).required(),
   pass: passNumber.allow(null).required(),

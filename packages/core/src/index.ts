@@ -225,6 +225,8 @@ export type {
 export {
   addUpWork,
   BENCH_STEPS,
+  ofStep,
+  stepOf,
   BLADE_MOVES,
   bladesLeft,
   inDrawerForm,
@@ -243,6 +245,9 @@ export {
 } from './ledger';
 export type {
   BenchStepKind,
+  EventStamp,
+  Subject,
+  Unstamped,
   BladeMove,
   BladeMoveKind,
   BlanksCut,

@@ -10,6 +10,7 @@ import { openLive, type Live } from './documents/live';
 import { createOutbox, type Outbox } from './documents/outbox';
 import { takeUpEarlier } from './documents/earlier';
 import { createRegister, type Register } from './documents/register';
+import { openStamps, type Stamps } from './documents/stamp';
 import { openTabs } from './documents/tabs';
 import { startPlanner, type Planner } from './workers/clients';
 import { startReader, type Reader } from './workers/reader';
@@ -47,6 +48,8 @@ export interface Services {
   readonly said: StoreApi<Said>;
   /** Says what just happened. */
   readonly say: (words: string) => void;
+  /** Says of what is done here who did it. */
+  readonly stamps: Stamps;
   /** Names this browser in events. */
   readonly clientId: string;
 }
@@ -84,6 +87,7 @@ export async function startServices(base: '' | '/demo'): Promise<Result<Services
     live,
     open,
     clientId,
+    stamps: openStamps(clientId, () => shop.value.store.getState().doc),
     said,
     say: (words) => said.setState(({ nth }) => ({ words, nth: nth + 1 })),
     planner: startPlanner(),

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { addUpWork, lostIn, type WorkDone, type WorkEvent } from '../ledger';
+import { addUpWork, lostIn, stepOf, type WorkDone, type WorkEvent } from '../ledger';
+import { stamped } from '../ledger/stamped.test-support';
 import { passSawn, type Plan, type PlanInput, type PlannedStack, type StackWishes } from '../planning';
 import { anyHabits, anySpares, anyWoodWishes } from '../planning/any-input.test-support';
 import { benchSteps, layersSpoiled, tickStep } from '.';
@@ -90,15 +91,12 @@ export const anyDay: fc.Arbitrary<Change[]> = fc.array(
 
 /** The blade that was put in last, as the drawer knows it. */
 const bladeInSaw = ({ standing }: WorkDone): string | null =>
-  standing.flatMap((event) => (event.kind === 'step-done' && event.step === 'blade' ? [event.detail] : [])).at(-1) ??
+  standing.flatMap((event) => (event.kind === 'step-done' && stepOf(event) === 'blade' ? [event.detail] : [])).at(-1) ??
   null;
-
-let made = 0;
-const device = () => ({ id: `e${String(made++)}`, clientId: 'tablet', at: `2026-11-27T10:00:${String(made % 60)}Z` });
 
 const withEvents = (input: PlanInput, events: readonly object[]): PlanInput => ({
   ...input,
-  work: [...input.work, ...events.map((event) => ({ ...event, ...device() }) as WorkEvent)],
+  work: [...input.work, ...events.map((event) => ({ ...event, ...stamped() }) as WorkEvent)],
 });
 
 /** The input after the first step that the bench shows is ticked off; null where nothing is left to do. */

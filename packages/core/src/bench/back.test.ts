@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { addUpWork, type WorkDone, type WorkEvent } from '../ledger';
+import { addUpWork, stepOf, type WorkDone, type WorkEvent } from '../ledger';
 import { noticed } from '../ledger/noticed.test-support';
 import { planRun, TYPICAL_SHOP } from '../planning';
 import { quietKit } from '../planning/fixtures.test-support';
@@ -11,13 +11,13 @@ import { tried } from '../cases.test-support';
 let made = 0;
 const tapOf = (clientId: string) => {
   const at = new Date(Date.parse('2026-11-27T10:00:00Z') + made * 1000).toISOString();
-  return () => ({ id: `e${String(made++)}`, clientId, at });
+  return () => ({ id: `e${String(made++)}`, clientId, at, person: null, saw: null });
 };
 const burntAt = (clientId: string) => noticed({ ...tapOf(clientId)(), what: 'burnt' });
 const ids = ({ standing }: WorkDone): string[] => standing.map(({ id }) => id);
 
 const bladeIn = ({ standing }: WorkDone): string | null =>
-  standing.flatMap((event) => (event.kind === 'step-done' && event.step === 'blade' ? [event.detail] : [])).at(-1) ??
+  standing.flatMap((event) => (event.kind === 'step-done' && stepOf(event) === 'blade' ? [event.detail] : [])).at(-1) ??
   null;
 
 const plan = await planRun(lanterns(4, {}), quietKit);

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { addUpWork, lostIn, type WorkEvent } from '../ledger';
+import { stamped } from '../ledger/stamped.test-support';
 import { planRun, totalMinutes, TYPICAL_SHOP, verifyPlan, type Plan, type PlanInput } from '../planning';
 import { circle, inputFor, part, quietKit, rectangle, template } from '../planning/fixtures.test-support';
 import { lanterns } from '../planning/lantern.test-support';
@@ -15,9 +16,6 @@ const planOf = async (input: PlanInput): Promise<Plan> => {
 };
 
 const ANY = { bladeInSaw: null, first: null };
-
-let made = 0;
-const device = () => ({ id: `e${String(made++)}`, clientId: 'tablet', at: `2026-11-27T10:00:${String(made % 60)}Z` });
 
 /** What lies at the bench while steps are ticked off: told by the steps alone, held against what they may do. */
 interface AtBench {
@@ -99,7 +97,7 @@ async function workThrough(
     const work = addUpWork(input.work);
     const before = plan;
     const lost = (pass: number) => (stack ? lostIn(work, stack.key, pass) : []);
-    const events = tickStep(step, stack, null, lost).map((event) => ({ ...event, ...device() }) as WorkEvent);
+    const events = tickStep(step, stack, null, lost).map((event) => ({ ...event, ...stamped() }) as WorkEvent);
     const drawer = input.drawer.map((blade) => ({ ...blade, inSaw: blade.id === at.blade }));
     input = { ...input, drawer, work: [...input.work, ...events] };
     plan = await planOf(input);
@@ -191,9 +189,9 @@ describe('what is spoiled at the bench', () => {
         null,
         () => [],
       )[0]!,
-      ...device(),
+      ...stamped(),
     } as WorkEvent;
-    const spoiled = { ...layersSpoiled(stack!, null, 1, stack!.layers[0]!.id, 'burnt'), ...device() };
+    const spoiled = { ...layersSpoiled(stack!, null, 1, stack!.layers[0]!.id, 'burnt'), ...stamped() };
     for (const work of [
       [mark, spoiled],
       [spoiled, mark],
@@ -222,13 +220,13 @@ describe('what is spoiled at the bench', () => {
       const [step] = steps();
       await take(
         tickStep(step!, plan.stacks.find(({ key }) => key === step!.stackKey) ?? null, null, () => []).map(
-          (tick) => ({ ...tick, ...device() }) as WorkEvent,
+          (tick) => ({ ...tick, ...stamped() }) as WorkEvent,
         ),
       );
     }
     const [sawing] = steps();
     const stack = plan.stacks.find(({ key }) => key === sawing!.stackKey)!;
-    await take([{ ...layersSpoiled(stack, null, sawing!.passes[0]!, stack.layers[0]!.id, 'broke'), ...device() }]);
+    await take([{ ...layersSpoiled(stack, null, sawing!.passes[0]!, stack.layers[0]!.id, 'broke'), ...stamped() }]);
     expect(steps()[0]).toMatchObject({ kind: 'cut', passes: sawing!.passes });
     // All that is stuck stays stuck as it is, whatever would be planned anew today.
     expect(plan.stacks.find(({ key }) => key === stack.key)!.begun.map(({ pass }) => pass)).toEqual(
@@ -256,7 +254,7 @@ describe('what is spoiled at the bench', () => {
     });
     expect(first!.minutes).toBeCloseTo(plan.glueUps[0]!.handsMinutes, 9);
     const tick = tickStep(first!, plan.stacks[0]!, null, () => []);
-    work = tick.map((event) => ({ ...event, ...device() }) as WorkEvent);
+    work = tick.map((event) => ({ ...event, ...stamped() }) as WorkEvent);
     expect(await glueSteps(4)).toEqual([]);
     const [more] = await glueSteps(8);
     expect(more!.passes).toEqual([3, 4]);
@@ -268,7 +266,7 @@ describe('what is spoiled at the bench', () => {
     const fresh = await planOf(input);
     const gang = fresh.stacks[0]!.gangs[0]!.key;
     const asked = async (layers: number): Promise<readonly number[]> => {
-      const cut = { ...device(), kind: 'blanks-cut' as const, layers: { [gang]: layers }, rods: {} };
+      const cut = { ...stamped(), kind: 'blanks-cut' as const, layers: { [gang]: layers }, rods: {} };
       const work = layers === 0 ? [] : [cut];
       const plan = await planOf({ ...input, work });
       return benchSteps(plan, addUpWork(work), input.shop, ANY).flatMap(({ kind, passes }) =>
@@ -298,14 +296,14 @@ describe('what is spoiled at the bench', () => {
     const before = cutting(1);
     // Told twice, by two devices, it is one cut.
     for (const id of [all[0]!, all[1]!, all[1]!])
-      log.push({ ...tickCut(cutting(1), stack!, id), ...device() } as WorkEvent);
+      log.push({ ...tickCut(cutting(1), stack!, id), ...stamped() } as WorkEvent);
     expect(cutting(1)).toEqual({ ...before, sawnCutIds: [all[0], all[1]] });
     expect(cutting(2).sawnCutIds).toEqual([]);
     expect(log.map((event) => event.kind === 'step-done' && isOfOneCut(event))).toEqual([true, true, true]);
     // No pass is counted by it, and no minutes.
     expect(addUpWork(log).pieces).toEqual({});
     expect(recordedTimes(addUpWork(log)).steps).toEqual([]);
-    const back: WorkEvent[] = log.slice(1).map(({ id }) => ({ kind: 'pass-taken-back', event: id, ...device() }));
+    const back: WorkEvent[] = log.slice(1).map(({ id }) => ({ kind: 'pass-taken-back', event: id, ...stamped() }));
     log.push(...back);
     expect(cutting(1).sawnCutIds).toEqual([all[0]]);
   });
@@ -326,12 +324,12 @@ describe('what is spoiled at the bench', () => {
         2,
         () => [],
       )[0]!,
-      ...device(),
+      ...stamped(),
     })) as WorkEvent[];
     const spoils = [
-      { ...layersSpoiled(stack!, null, 1, stack!.layers[1]!.id, 'slipped'), ...device() },
-      { ...layersSpoiled(stack!, null, 1, stack!.layers[1]!.id, 'broke'), ...device() },
-      { ...layersSpoiled(stack!, null, 1, stack!.layers[0]!.id, null), ...device() },
+      { ...layersSpoiled(stack!, null, 1, stack!.layers[1]!.id, 'slipped'), ...stamped() },
+      { ...layersSpoiled(stack!, null, 1, stack!.layers[1]!.id, 'broke'), ...stamped() },
+      { ...layersSpoiled(stack!, null, 1, stack!.layers[0]!.id, null), ...stamped() },
     ];
     const all: WorkEvent[] = [...marks, ...spoils];
     const once = addUpWork(all);
@@ -353,7 +351,9 @@ describe('what is spoiled at the bench', () => {
       id,
       clientId: 'c',
       at,
-      step: 'tilt',
+      person: null,
+      saw: null,
+      subject: { kind: 'step', name: 'tilt' },
       stack: null,
       stackLayers: null,
       phase: null,

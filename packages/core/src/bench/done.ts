@@ -1,4 +1,4 @@
-import type { BenchStepKind, StepDone, WorkDone } from '../ledger';
+import { stepOf, type BenchStepKind, type StepDone, type WorkDone } from '../ledger';
 
 /** Names what a step is of: steps of one kind, stack, phase and detail are told apart by their passes alone. */
 export const stepName = (
@@ -13,8 +13,8 @@ export const cutDetail = (cutId: string): string => `${ONE_CUT}${cutId}`;
 const ONE_CUT = 'cut ';
 
 /** True of the record of a single cut. */
-export const isOfOneCut = ({ step, detail }: Pick<StepDone, 'step' | 'detail'>): boolean =>
-  step === 'cut' && (detail?.startsWith(ONE_CUT) ?? false);
+export const isOfOneCut = (event: Pick<StepDone, 'subject' | 'detail'>): boolean =>
+  stepOf(event) === 'cut' && (event.detail?.startsWith(ONE_CUT) ?? false);
 
 /** What was ticked off at the bench. */
 export interface Ticked {
@@ -41,14 +41,15 @@ export function tickedIn({ standing }: Pick<WorkDone, 'standing'>): Ticked {
   const atSaw = new Set<string>();
   let tilted: StepDone | null = null;
   for (const event of standing) {
-    if (event.kind !== 'step-done') continue;
-    const name = stepName(event.step, event.stack, event.phase, event.detail);
+    const step = event.kind === 'step-done' ? stepOf(event) : null;
+    if (event.kind !== 'step-done' || step === null) continue;
+    const name = stepName(step, event.stack, event.phase, event.detail);
     passes.set(name, new Set([...(passes.get(name) ?? []), ...event.passes]));
     if (event.at > (last.get(name) ?? '')) last.set(name, event.at);
-    const { step, detail } = event;
+    const { detail } = event;
     if (step === 'glue' && detail !== null && event.at > (glued.get(detail) ?? '')) glued.set(detail, event.at);
-    if (event.stack !== null && (event.step === 'thread' || event.step === 'cut')) atSaw.add(event.stack);
-    if (event.step === 'tilt') tilted = event;
+    if (event.stack !== null && (step === 'thread' || step === 'cut')) atSaw.add(event.stack);
+    if (step === 'tilt') tilted = event;
   }
   return {
     isDone: (name, pass) => passes.get(name)?.has(pass) ?? false,

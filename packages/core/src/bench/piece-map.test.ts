@@ -63,13 +63,23 @@ test('what came off counts for its pass and part alone, and no more once it is t
     id,
     clientId: 'c',
     at: '2026-11-27T18:00:00Z',
+    person: null,
+    saw: null,
     kind: 'piece-off',
     stack: 's',
     pass,
     partId: 'p',
     piece,
   });
-  const back: WorkEvent = { id: 'x', clientId: 'c', at: '2026-11-27T18:01:00Z', kind: 'pass-taken-back', event: 'b' };
+  const back: WorkEvent = {
+    id: 'x',
+    clientId: 'c',
+    at: '2026-11-27T18:01:00Z',
+    person: null,
+    saw: null,
+    kind: 'pass-taken-back',
+    event: 'b',
+  };
   const { standing } = addUpWork([off('a', 1, 3), off('b', 1, 4), off('c', 2, 3), back]);
   expect([...piecesOff(standing, { stack: 's', pass: 1, partId: 'p' })]).toEqual([[3, 'a']]);
   expect([...piecesOff(standing, { stack: 's', pass: 1, partId: 'q' })]).toEqual([]);

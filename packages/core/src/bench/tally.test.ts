@@ -1,12 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
-import { addUpWork, type WorkEvent } from '../ledger';
+import { addUpWork, ofStep, type WorkEvent } from '../ledger';
+import { stamped } from '../ledger/stamped.test-support';
 import { passSawn, type PlanInput } from '../planning';
 import { inputFor, part, planned, rectangle, template } from '../planning/fixtures.test-support';
 import { benchSteps, layersSpoiled, makeUpOf, pieceLedger, recordedTimes, setCounts, tickStep } from '.';
 
-let made = 0;
-const device = () => ({ id: `t${String(made++)}`, clientId: 'tablet', at: '2026-11-27T10:00:00Z' });
-const eventOf = (tap: object): WorkEvent => ({ ...tap, ...device() }) as WorkEvent;
+const eventOf = (tap: object): WorkEvent => ({ ...tap, ...stamped() }) as WorkEvent;
 
 const rocker = part('rocker', {
   perCopy: 2,
@@ -101,7 +100,7 @@ describe('the record of minutes', () => {
   const step = (minutes: number | null, plannedMinutes: number, kind: 'drill' | 'stick' = 'drill'): WorkEvent =>
     eventOf({
       kind: 'step-done',
-      step: kind,
+      subject: ofStep(kind),
       stack: 'a',
       stackLayers: null,
       phase: null,

@@ -1,13 +1,10 @@
-import type { LayersSpoiled, SpoilReason, StepDone } from '../ledger';
+import { ofStep, type LayersSpoiled, type SpoilReason, type StepDone, type Unstamped } from '../ledger';
 import { gangOfLayer, lastPhases, passSawn, type MarkedPass, type Phase, type PlannedStack } from '../planning';
 import { cutDetail } from './done';
 import type { BenchStep } from './step';
 
-/** An event without the device that makes it. */
-type Made<T> = Omit<T, 'id' | 'clientId' | 'at'>;
-
 /** What ticking a step off records. */
-export type StepTick = MarkedPass | Made<StepDone>;
+export type StepTick = MarkedPass | Unstamped<StepDone>;
 
 /**
  * What is recorded when a step is done: its passes as sawn through its phase where the step finishes it, else the step itself.
@@ -31,7 +28,7 @@ export function tickStep(
 }
 
 /** What is recorded when one cut of a step is sawn: its minutes are in those of the whole. */
-export const tickCut = (step: BenchStep, stack: PlannedStack, cutId: string): Made<StepDone> =>
+export const tickCut = (step: BenchStep, stack: PlannedStack, cutId: string): Unstamped<StepDone> =>
   stepDone({ ...step, detail: cutDetail(cutId) }, stack, null, null);
 
 const stepDone = (
@@ -39,9 +36,9 @@ const stepDone = (
   stack: PlannedStack | null,
   minutes: number | null,
   plannedMinutes: number | null,
-): Made<StepDone> => ({
+): Unstamped<StepDone> => ({
   kind: 'step-done',
-  step: kind,
+  subject: ofStep(kind),
   stack: stackKey,
   stackLayers: stack?.layers.map(({ id }) => id) ?? null,
   phase: phaseKey,
@@ -58,7 +55,7 @@ export function layersSpoiled(
   pass: number,
   layerId: string | null,
   reason: SpoilReason | null,
-): Made<LayersSpoiled> {
+): Unstamped<LayersSpoiled> {
   const ids = stack.layers.map(({ id }) => id);
   const last = lastPhases(stack);
   return {

@@ -1,4 +1,4 @@
-import { BENCH_STEPS, type BenchStepKind, type WorkDone } from '../ledger';
+import { BENCH_STEPS, stepOf, type BenchStepKind, type WorkDone } from '../ledger';
 
 /** Planned against clocked minutes of the steps of one kind. */
 export interface StepTimes {
@@ -34,7 +34,8 @@ export function recordedTimes({ standing }: Pick<WorkDone, 'standing'>): Recorde
   const unlikely: UnlikelyTime[] = [];
   for (const event of standing) {
     if (event.kind !== 'step-done' && event.kind !== 'pass-sawn') continue;
-    const kind: BenchStepKind = event.kind === 'step-done' ? event.step : 'cut';
+    const kind = event.kind === 'step-done' ? stepOf(event) : 'cut';
+    if (kind === null) continue;
     const { minutes, plannedMinutes } = event;
     if (minutes === null || plannedMinutes === null) continue;
     if (isUnlikely(minutes, plannedMinutes)) {

@@ -151,11 +151,25 @@ test('a pass of form 2 was of all that is done to its stack', () => {
   expect(opened).toMatchObject({ ok: true, value: { ...pass, phase: null, stackLayers: null, layerIds: null } });
 });
 
+test('an event of form 5 was of nobody in particular, and what it is about is a subject', () => {
+  const old = { kind: 'step-done', id: 'e', step: 'drill', stack: 'abc', passes: [1], detail: '1.6' };
+  const { step: _step, ...rest } = old;
+  const told = { ...rest, subject: { kind: 'step', name: 'drill' }, person: null, saw: null };
+  expect(openForm('workEvent', { form: 5, doc: old })).toEqual({ ok: true, value: told });
+  const noticed = { kind: 'noticed', id: 'n', what: 'burnt', step: null };
+  const opened = openForm('workEvent', { form: 5, doc: noticed });
+  expect(opened).toMatchObject({ ok: true, value: { what: 'burnt', subject: null } });
+  const back = { kind: 'pass-taken-back', id: 'b', event: 'e' };
+  const value = { ...back, person: null, saw: null };
+  expect(openForm('workEvent', { form: 5, doc: back })).toEqual({ ok: true, value });
+});
+
 test('layers taken apart after the outline are sawn one by one, as they were; a drawer has no such habit', () => {
   expect(openForm('settings', { form: 1, doc: { cutOrder: 'outline-first' } })).toEqual({
     ok: true,
     value: {
       bits: null,
+      people: [],
       cutOrder: 'outline-first',
       afterOutline: 'singly',
       pattern: 'glue-stick-on-tape',

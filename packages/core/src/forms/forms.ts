@@ -1,5 +1,6 @@
 import { err, ok, type Fault, type Result } from '../result';
 import { isRecord, recordsIn, type Doc } from './doc';
+import { eventWithSubject } from './event-with-subject';
 import { deskWithBytes } from './desk-2';
 import { planWithBits } from './plan-2';
 import { planWithHeights } from './plan-3';
@@ -16,11 +17,11 @@ import { templateWithHoleUses } from './template-5';
 export const FORMS = {
   template: 5,
   run: 6,
-  settings: 7,
+  settings: 8,
   stockItem: 2,
   stockMove: 1,
   bladeMove: 1,
-  workEvent: 5,
+  workEvent: 6,
   plan: 7,
   desk: 2,
   photo: 1,
@@ -74,6 +75,8 @@ const STEPS: Readonly<Record<FormKind, readonly ((doc: Doc) => Doc)[]>> = {
     (settings) => ('cutOrder' in settings ? { ...settings, secondEntry: true } : settings),
     // Corners were sawn by the room there was.
     (settings) => ('cutOrder' in settings ? { ...settings, corners: 'by-the-room' } : settings),
+    // Who works there was not told.
+    (settings) => ('cutOrder' in settings ? { ...settings, people: [] } : settings),
   ],
   // Pieces made beyond what was wanted did not lie on the rack.
   stockItem: [(item) => ({ ...item, partId: null })],
@@ -87,6 +90,7 @@ const STEPS: Readonly<Record<FormKind, readonly ((doc: Doc) => Doc)[]>> = {
     (event) => (event['kind'] === 'pass-sawn' ? { ...event, plannedMinutes: null } : event),
     // Pieces that come off a puzzle were not ticked; an older program does not know the event.
     (event) => event,
+    eventWithSubject,
   ],
   plan: [planWithBits, planWithHeights, planWithPhases, planWithPatterns, planWithWants, planWithEntries],
   desk: [deskWithBytes],

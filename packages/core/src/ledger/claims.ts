@@ -18,7 +18,7 @@ function claimsOf(event: StandingEvent): Claim[] {
       return event.stack === null
         ? []
         : event.passes.map((pass) => ({
-            of: [event.step, event.stack, event.phase, event.detail, pass].join(' '),
+            of: [event.subject.kind, event.subject.name, event.stack, event.phase, event.detail, pass].join(' '),
             phase: null,
           }));
     case 'piece-off':
@@ -74,9 +74,9 @@ function createSettings(): Claims {
       if (event.kind === 'noticed' && (event.what === 'blade-broke' || event.what === 'blade-dull'))
         last.delete('blade');
       if (event.kind !== 'step-done' || event.stack !== null) return true;
-      const before = last.get(event.step);
+      const before = last.get(event.subject.name);
       if (before && before.detail === event.detail && before.clientId !== event.clientId) return false;
-      last.set(event.step, event);
+      last.set(event.subject.name, event);
       return true;
     },
     release: (eventId) => {

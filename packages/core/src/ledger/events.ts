@@ -4,12 +4,16 @@ export interface PieceCount {
   readonly spoiled: number;
 }
 
-interface EventBase {
+/** By whom, where and when something was done. */
+export interface EventStamp {
   /** Made by the client; posting the same id again changes nothing. */
   readonly id: string;
   readonly clientId: string;
   /** UTC, ISO 8601. */
   readonly at: string;
+  /** Who did it, and on which saw, by the names the shop had for them; null where nobody said. */
+  readonly person: string | null;
+  readonly saw: string | null;
 }
 
 export const SPOIL_REASONS = ['slipped', 'wandered', 'broke', 'burnt', 'blow-out', 'fit', 'other'] as const;
@@ -24,7 +28,7 @@ export interface SpoiledLayer {
 }
 
 /** A stack was sawn: through one phase, or, with `phase` null, all that is done to it. */
-export interface PassSawn extends EventBase {
+export interface PassSawn extends EventStamp {
   readonly kind: 'pass-sawn';
   /** Key of the stack, derived from its contents. */
   readonly stack: string;
@@ -48,7 +52,7 @@ export interface PassSawn extends EventBase {
 }
 
 /** Blanks were cut from boards, and dowels and strips from bars: they are ready and need no wood any more. */
-export interface BlanksCut extends EventBase {
+export interface BlanksCut extends EventStamp {
   readonly kind: 'blanks-cut';
   /** Layers that the blanks are enough for, by key of the gang. */
   readonly layers: Readonly<Record<string, number>>;
@@ -57,14 +61,14 @@ export interface BlanksCut extends EventBase {
 }
 
 /** Dowels or strips were cut, apart from blanks. */
-export interface RodsCut extends EventBase {
+export interface RodsCut extends EventStamp {
   readonly kind: 'rods-cut';
   readonly rod: string;
   readonly count: PieceCount;
 }
 
 /** Something was marked by mistake: the earlier event stays, this one takes it back. */
-export interface PassTakenBack extends EventBase {
+export interface PassTakenBack extends EventStamp {
   readonly kind: 'pass-taken-back';
   /** Id of the event taken back. */
   readonly event: string;
@@ -82,7 +86,7 @@ export interface LostLayer {
 }
 
 /** Layers of a pass were spoiled, whether the pass is marked or not yet: their pieces are spoiled, and good no more. */
-export interface LayersSpoiled extends EventBase {
+export interface LayersSpoiled extends EventStamp {
   readonly kind: 'layers-spoiled';
   readonly stack: string;
   readonly stackLayers: readonly string[];
@@ -110,10 +114,25 @@ export const BENCH_STEPS = [
 ] as const;
 export type BenchStepKind = (typeof BENCH_STEPS)[number];
 
+/**
+ * What an event is about: today a step at the bench. Its kinds are open, so that one of a joint, an operation or a place is recorded and
+ * kept by a program that does not know it yet.
+ */
+export interface Subject {
+  readonly kind: string;
+  readonly name: string;
+}
+
+export const ofStep = (step: BenchStepKind): Subject => ({ kind: 'step', name: step });
+
+/** The step at the bench that an event is about; null where it is about something else. */
+export const stepOf = ({ subject }: { readonly subject: Subject | null }): BenchStepKind | null =>
+  subject?.kind === 'step' ? (BENCH_STEPS.find((step) => step === subject.name) ?? null) : null;
+
 /** A step at the bench was done; marking the last cuts of a phase is a pass sawn instead. */
-export interface StepDone extends EventBase {
+export interface StepDone extends EventStamp {
   readonly kind: 'step-done';
-  readonly step: BenchStepKind;
+  readonly subject: Subject;
   /** null where it is of no stack: a blade changed, the table tilted. */
   readonly stack: string | null;
   /** Ids of all layers of that stack from the top down, so that it is known without its plan. */
@@ -144,10 +163,10 @@ export const NOTICES = [
 export type Notice = (typeof NOTICES)[number];
 
 /** Something was noticed, or written down, at a step. */
-export interface Noticed extends EventBase {
+export interface Noticed extends EventStamp {
   readonly kind: 'noticed';
   readonly what: Notice;
-  readonly step: BenchStepKind | null;
+  readonly subject: Subject | null;
   readonly stack: string | null;
   readonly phase: string | null;
   readonly pass: number | null;
@@ -159,7 +178,7 @@ export interface Noticed extends EventBase {
 }
 
 /** Finished products were put together from good pieces. */
-export interface SetsAssembled extends EventBase {
+export interface SetsAssembled extends EventStamp {
   readonly kind: 'sets-assembled';
   readonly templateId: string;
   /** null where the template has no variants. */
@@ -168,7 +187,7 @@ export interface SetsAssembled extends EventBase {
 }
 
 /** A piece of a part that through cuts part came off the stack, one of each of its layers. */
-export interface PieceOff extends EventBase {
+export interface PieceOff extends EventStamp {
   readonly kind: 'piece-off';
   readonly stack: string;
   readonly pass: number;
@@ -179,5 +198,7 @@ export interface PieceOff extends EventBase {
 
 export type WorkEvent =
   PassSawn | BlanksCut | RodsCut | LayersSpoiled | StepDone | Noticed | SetsAssembled | PieceOff | PassTakenBack;
+/** What was done, before it is said by whom and when. */
+export type Unstamped<T extends EventStamp> = Omit<T, keyof EventStamp>;
 /** What may be taken back. */
 export type StandingEvent = Exclude<WorkEvent, PassTakenBack>;

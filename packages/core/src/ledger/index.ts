@@ -1,6 +1,9 @@
-export { BENCH_STEPS, NOTICES, SPOIL_REASONS } from './events';
+export { BENCH_STEPS, NOTICES, ofStep, SPOIL_REASONS, stepOf } from './events';
 export type {
   BenchStepKind,
+  EventStamp,
+  Subject,
+  Unstamped,
   BlanksCut,
   LayersSpoiled,
   LostLayer,

@@ -9,6 +9,8 @@ const pass = (id: string, good: number, spoiled = 0, number: number | null = nul
   id,
   clientId: 'tablet',
   at: '2026-11-24T09:00:00Z',
+  person: null,
+  saw: null,
   stack: 'whale x4',
   stackLayers: null,
   phase: null,
@@ -26,6 +28,8 @@ const back = (id: string, event: string): WorkEvent => ({
   id,
   clientId: 'tablet',
   at: '2026-11-24T09:01:00Z',
+  person: null,
+  saw: null,
   event,
 });
 
@@ -59,7 +63,9 @@ describe('adding up work', () => {
       id,
       clientId: id,
       at: '2026-11-24T09:00:00Z',
-      step: 'stick',
+      person: null,
+      saw: null,
+      subject: { kind: 'step', name: 'stick' },
       stack: 'whale x4',
       stackLayers: ['a.0'],
       phase: null,
@@ -73,6 +79,8 @@ describe('adding up work', () => {
       id,
       clientId: id,
       at: '2026-11-24T09:00:00Z',
+      person: null,
+      saw: null,
       stack: 'whale x4',
       pass: 1,
       partId: 'p',
@@ -92,7 +100,9 @@ describe('adding up work', () => {
       id,
       clientId,
       at: '2026-11-24T09:00:00Z',
-      step: 'blade',
+      person: null,
+      saw: null,
+      subject: { kind: 'step', name: 'blade' },
       stack: null,
       stackLayers: null,
       phase: null,
@@ -101,7 +111,14 @@ describe('adding up work', () => {
       minutes: 1,
       plannedMinutes: 2,
     });
-    const broke = noticed({ id: 'n', clientId: 'one', at: '2026-11-24T09:00:00Z', what: 'blade-broke' });
+    const broke = noticed({
+      id: 'n',
+      clientId: 'one',
+      at: '2026-11-24T09:00:00Z',
+      person: null,
+      saw: null,
+      what: 'blade-broke',
+    });
     const ids = (...events: WorkEvent[]) => addUpWork(events).standing.map(({ id }) => id);
     expect(ids(blade('a', 'one'), blade('b', 'two'))).toEqual(['a']);
     expect(ids(blade('a', 'one'), blade('b', 'one'))).toEqual(['a', 'b']);
@@ -123,6 +140,8 @@ describe('adding up work', () => {
       id: 'b',
       clientId: 'tablet',
       at: '2026-11-24T09:02:00Z',
+      person: null,
+      saw: null,
       stack: 'whale x4',
       stackLayers: [one, two],
       layers: 2,

@@ -1,9 +1,11 @@
-import type { Noticed } from './events';
+import { ofStep, type Noticed } from './events';
 
 /** Something noticed at the saw; of no stack and without words unless a test says otherwise. */
 export const noticed = (own: Pick<Noticed, 'id' | 'clientId' | 'at' | 'what'> & Partial<Noticed>): Noticed => ({
   kind: 'noticed',
-  step: 'cut',
+  subject: ofStep('cut'),
+  person: null,
+  saw: null,
   stack: null,
   phase: null,
   pass: null,

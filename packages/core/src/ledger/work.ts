@@ -1,5 +1,6 @@
 import type { LayersSpoiled, PassSawn, PieceCount, StandingEvent, WorkEvent } from './events';
 import { createClaims } from './claims';
+import { stepOf } from './events';
 import { piecesOf, spoiledBy } from './pieces';
 
 /** What the events add up to. */
@@ -94,7 +95,8 @@ export interface PassesInHand extends StackOfPass {
 /** What an event says is in hand; null where it says nothing of the kind. */
 export function inHandBy(event: StandingEvent): PassesInHand | null {
   if (event.kind === 'layers-spoiled') return { ...event, passes: [event.pass] };
-  if (event.kind !== 'step-done' || event.step !== 'stick' || event.stack === null || !event.stackLayers) return null;
+  if (event.kind !== 'step-done' || stepOf(event) !== 'stick' || event.stack === null || !event.stackLayers)
+    return null;
   const { stack, stackLayers, passes } = event;
   return { stack, stackLayers, layers: stackLayers.length, passes };
 }

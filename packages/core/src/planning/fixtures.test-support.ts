@@ -96,5 +96,5 @@ export function sawn(plan: Plan, layers: number, id: string, spoiled = 0): PassS
   if (!stack) throw new Error(`no stack of ${String(layers)} layers`);
   const bad = Array.from({ length: spoiled }, () => ({ layerId: null, reason: null }));
   const mark = passSawn(stack, null, 1, { spoiled: bad, lost: [] });
-  return { ...mark, pass: null, id, clientId: 'tablet', at: '2026-11-24T10:00:00Z' };
+  return { ...mark, pass: null, id, clientId: 'tablet', at: '2026-11-24T10:00:00Z', person: null, saw: null };
 }

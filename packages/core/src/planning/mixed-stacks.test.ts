@@ -221,6 +221,8 @@ function nextMark(stack: PlannedStack, pick: number, n: number): WorkEvent {
     id: `e${String(n)}`,
     clientId: 'c',
     at: '2026-11-26T10:00:00Z',
+    person: null,
+    saw: null,
   };
 }
 
@@ -281,7 +283,7 @@ describe('the lantern money box', () => {
     const input = lanterns(2, {}, { stacks: { ...NO_STACK_WISHES, pins } });
     const both = (await planned(input)).stacks.find(({ gangs }) => gangs.length === 2)!;
     const mark = passSawn(both, both.phases[0]!, 1, { spoiled: [], lost: [] });
-    const event: WorkEvent = { ...mark, id: 'e', clientId: 'c', at: '2026-11-26T10:00:00Z' };
+    const event: WorkEvent = { ...mark, id: 'e', clientId: 'c', at: '2026-11-26T10:00:00Z', person: null, saw: null };
     const then = apartIn({ ...input, work: [event] }, 'front');
     const plan = await planned(then);
     expect(verifyPlan(plan, then)).toEqual([]);
@@ -325,7 +327,9 @@ describe('the lantern money box', () => {
     // A pass of unlike layers that is sawn stays in its stack when the maker waits no longer.
     const last = whole.stacks.find(({ gangs }) => gangs.some(({ parts: [one] }) => one!.partId.endsWith(' 7')))!;
     const mark = passSawn(last, last.phases[0]!, 1, { spoiled: [], lost: [] });
-    const work: WorkEvent[] = [{ ...mark, id: 'e', clientId: 'c', at: '2026-11-28T10:00:00Z' }];
+    const work: WorkEvent[] = [
+      { ...mark, id: 'e', clientId: 'c', at: '2026-11-28T10:00:00Z', person: null, saw: null },
+    ];
     const then = await planned({ ...hurried, work });
     expect(verifyPlan(then, { ...hurried, work })).toEqual([]);
     expect(then.stacks.find(({ key }) => key === last.key)).toMatchObject({ done: [1], passesToCut: 0 });

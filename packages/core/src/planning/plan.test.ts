@@ -411,6 +411,8 @@ describe('any run', () => {
             id: `e${n}`,
             clientId: 'c',
             at: '2026-11-24T10:00:00Z',
+            person: null,
+            saw: null,
           };
           input = { ...input, work: [...input.work, event] };
           plan = await planned(input);

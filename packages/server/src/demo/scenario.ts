@@ -172,6 +172,7 @@ export const DEMO_TEMPLATES: readonly DemoTemplate[] = [
 export const DEMO_SHOP: Shop = {
   ...TYPICAL_SHOP,
   name: 'Tern & Thrift workshop, Sallow Haven',
+  people: ['Sanna', 'Orin'],
   saw: { ...TYPICAL_SHOP.saw, confirmed: true },
   bits: ['1/32', '1/16', '1/8', '7/32', '3/8'].map((typed) => {
     const [above = NaN, below = NaN] = typed.split('/').map(Number);

@@ -192,7 +192,6 @@ const demoRun = (templates: readonly Template[], now: Date): Omit<PlanInput['run
   archived: false,
 });
 
-/** Marks the first passes of the plan as sawn, a quarter of an hour apart, the last one ending now. */
 /** Of the stacks to saw the first of the product that stands first in the run: this shop finishes one after the other. */
 function nextByProduct({ stacks }: Plan, { lines }: Run): PlannedStack | undefined {
   const lineOf = ({ gangs }: PlannedStack): number =>
@@ -200,6 +199,7 @@ function nextByProduct({ stacks }: Plan, { lines }: Run): PlannedStack | undefin
   return stacks.filter(({ passesToCut }) => passesToCut > 0).sort((a, b) => lineOf(a) - lineOf(b))[0];
 }
 
+/** Marks the first passes of the plan as sawn, a quarter of an hour apart, the last one ending now. */
 async function sawSome(db: Database, input: PlanInput, now: Date): Promise<void> {
   const events: WorkEvent[] = [];
   for (let n = 0; n < DEMO_PASSES_SAWN; n++) {
@@ -212,6 +212,8 @@ async function sawSome(db: Database, input: PlanInput, now: Date): Promise<void>
       id: idFor(`pass ${String(n)}`),
       clientId: CLIENT_ID,
       at: new Date(now.getTime() - (DEMO_PASSES_SAWN - n) * 15 * 60 * 1000).toISOString(),
+      person: DEMO_SHOP.people[n % DEMO_SHOP.people.length] ?? null,
+      saw: DEMO_SHOP.saw.name,
     };
     events.push(event);
     await db.write((session) => addEvent(session, RUN_ID, event));

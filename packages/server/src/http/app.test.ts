@@ -165,7 +165,15 @@ describe('a run', () => {
   };
   const passOf = (plan: Plan): WorkEvent => {
     const mark = passSawn(plan.stacks[0]!, null, 1);
-    return { ...mark, pass: null, id: randomUUID(), clientId: randomUUID(), at: '2026-11-24T09:05:00Z' };
+    return {
+      ...mark,
+      pass: null,
+      id: randomUUID(),
+      clientId: randomUUID(),
+      at: '2026-11-24T09:05:00Z',
+      person: null,
+      saw: null,
+    };
   };
 
   test('starting freezes the plan: a later start gives the same one', async () => {
@@ -193,6 +201,8 @@ describe('a run', () => {
       id: randomUUID(),
       clientId: randomUUID(),
       at: '2026-11-24T09:06:00Z',
+      person: null,
+      saw: null,
       event: event.id,
     };
     const first = (await api().get(path)).body as StoredEvents;

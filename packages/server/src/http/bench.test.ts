@@ -126,12 +126,12 @@ test('a photo that no event names is removed after two months, one that is named
   for (const id of [named, unnamed]) await photos.keep(id, jpeg());
   const [template, clientId] = [newTemplate(), randomUUID()];
   const run = runOf(template);
-  const noticed = { kind: 'noticed', what: 'note', step: null, stack: null, phase: null, pass: null } as const;
+  const noticed = { kind: 'noticed', what: 'note', subject: null, stack: null, phase: null, pass: null } as const;
   const event = { ...noticed, bladeId: null, words: null, photoId: named, id: randomUUID(), clientId };
   await scratch.db.write(async (session) => {
     await putTemplate(session, await readOf(template), 0);
     await putRun(session, run, 0);
-    await addEvent(session, run.id, { ...event, at: NOW.toISOString() });
+    await addEvent(session, run.id, { ...event, at: NOW.toISOString(), person: null, saw: null });
   });
   const later = (days: number): Date => new Date(Date.now() + days * 86_400_000);
   const left = async (days: number): Promise<string[]> => {
@@ -146,7 +146,7 @@ describe('taps at the bench', () => {
   const put = (path: string, doc: object) =>
     api().put(path).set('If-Match', '"0"').set('Idempotency-Key', randomUUID()).send(doc);
   const made = (tap: object): WorkEvent =>
-    ({ ...tap, id: randomUUID(), clientId: randomUUID(), at: NOW.toISOString() }) as WorkEvent;
+    ({ ...tap, id: randomUUID(), clientId: randomUUID(), at: NOW.toISOString(), person: null, saw: null }) as WorkEvent;
 
   test('of a stack that the run has are taken once, of another refused; what they say is planned with', async () => {
     const template = newTemplate();

@@ -64,7 +64,7 @@ function cutOf(wood: TakenWood, item: StockItem, runId: string): CutBlanks {
   const { used, back, layers, rods } = drawDown(wood, [item]);
   const items = back.map((look) => ({ ...look, id: randomUUID() }));
   return {
-    event: { ...BASE, id: randomUUID(), kind: 'blanks-cut', layers, rods },
+    event: { ...BASE, person: null, saw: null, id: randomUUID(), kind: 'blanks-cut', layers, rods },
     moves: [
       ...used.map(({ itemId, count }) => move(itemId, 'used', count, runId)),
       ...items.map(({ id }) => move(id, 'received', 1)),

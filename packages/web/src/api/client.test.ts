@@ -54,7 +54,15 @@ describe('asking the server', () => {
 
   test('an event carries no version: its id is its key', async () => {
     const { sent, send } = serverThat(() => Response.json({ events: [], startedAt: null }));
-    const event = { kind: 'pass-taken-back' as const, id: 'i', clientId: 'c', at: 't', event: 'e' };
+    const event = {
+      kind: 'pass-taken-back' as const,
+      id: 'i',
+      clientId: 'c',
+      at: 't',
+      person: null,
+      saw: null,
+      event: 'e',
+    };
     await createApi('', send, 'tab').send(eventEntry('r', 'Fair', event), { key: 'i', body: event });
     expect(sent[0]).toMatchObject({ url: '/api/runs/r/events', method: 'POST', headers: { 'idempotency-key': 'i' } });
     expect(sent[0]?.headers).not.toHaveProperty('if-match');

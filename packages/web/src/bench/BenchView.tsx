@@ -25,6 +25,7 @@ import { SoundButton, useSound } from './sound';
 import { StepPicture } from './StepPicture';
 import { ThenList } from './ThenList';
 import { Timers } from './Timers';
+import { WhoSaws } from './WhoSaws';
 import { useAwake } from './use-awake';
 import { useBench, type Bench } from './use-bench';
 import { useDrillPlaces } from './use-drill-card';
@@ -62,8 +63,8 @@ export function BenchView() {
         sx={{
           display: 'flex',
           alignItems: 'center',
-          gap: 1,
-          px: 2,
+          gap: { xs: 0, md: 1 },
+          px: { xs: 1, md: 2 },
           bgcolor: 'rail',
           color: 'railText',
           minHeight: TARGET,
@@ -72,7 +73,7 @@ export function BenchView() {
         <Typography
           noWrap
           component="h1"
-          sx={{ ...FIGURE, fontWeight: 700, fontSize: '1.1rem', flex: '0 1 auto', maxWidth: '40%' }}
+          sx={{ ...FIGURE, fontWeight: 700, fontSize: '1.1rem', flex: '0 1 auto', maxWidth: { xs: 0, md: '40%' } }}
         >
           {name}
         </Typography>
@@ -85,6 +86,7 @@ export function BenchView() {
             The screen may go dark: set it to stay on.
           </Typography>
         )}
+        <WhoSaws />
         <OutboxBadge />
         <SoundButton sound={sound} />
         <FootSwitchButton footSwitch={footSwitch} />

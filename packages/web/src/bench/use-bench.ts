@@ -4,6 +4,7 @@ import {
   benchSteps,
   broughtBy,
   layersSpoiled,
+  ofStep,
   tickCut,
   tickStep,
   type BenchStep,
@@ -61,7 +62,7 @@ export function useBench(): Bench {
   const brought = useMemo(() => broughtBy(work, clientId), [work, clientId]);
 
   const where = {
-    step: step?.kind ?? null,
+    subject: step ? ofStep(step.kind) : null,
     stack: step?.stackKey ?? null,
     phase: step?.phaseKey ?? null,
     pass: step?.passes.length === 1 ? (step.passes[0] ?? null) : null,

@@ -13,6 +13,8 @@ const event = (id: string): PassSawn => ({
   id,
   clientId: 'c',
   at: '2026-11-26T10:00:00Z',
+  person: null,
+  saw: null,
   stack: 'ab',
   pass: 1,
   stackLayers: null,

@@ -1,6 +1,14 @@
 import { useMemo } from 'react';
 import { Box, Button, Typography } from '@mui/material';
-import { formatMinutes, isOfOneCut, stackName, type Plan, type StandingEvent } from '@rapid-jig/core';
+import {
+  formatMinutes,
+  isOfOneCut,
+  stackName,
+  stepOf,
+  type Plan,
+  type StandingEvent,
+  type StepDone,
+} from '@rapid-jig/core';
 import { useRunState } from '../runs/RunRoute';
 import { useTakeBack } from '../runs/use-take-back';
 import { useServices } from '../use-services';
@@ -32,7 +40,10 @@ export function LogList() {
             <Typography variant="body2" color="textSecondary" sx={{ minWidth: 130 }}>
               {new Date(event.at).toLocaleString(undefined, { dateStyle: 'short', timeStyle: 'short' })}
             </Typography>
-            <Typography sx={{ flex: 1 }}>{wordsOf(event, planned?.plan ?? null)}</Typography>
+            <Typography sx={{ flex: 1 }}>
+              {wordsOf(event, planned?.plan ?? null)}
+              {event.person !== null && ` (${event.person})`}
+            </Typography>
             {event.kind === 'noticed' && event.photoId !== null && <Photo id={event.photoId} />}
             <Button
               size="small"
@@ -63,7 +74,7 @@ function wordsOf(event: StandingEvent, plan: Plan | null): string {
     case 'layers-spoiled':
       return `Spoiled: ${counted(event.lost.length, 'layer')} of ${nameOf(event.stack)}, pass ${String(event.pass)}${reasonOf(event.lost[0]?.reason ?? null)}`;
     case 'step-done':
-      return `${isOfOneCut(event) ? 'One cut sawn' : STEP_WORDS[event.step]}${event.stack === null ? '' : `: ${nameOf(event.stack)}`}${clocked}`;
+      return `${isOfOneCut(event) ? 'One cut sawn' : subjectWords(event)}${event.stack === null ? '' : `: ${nameOf(event.stack)}`}${clocked}`;
     case 'noticed':
       return `${NOTICE_WORDS[event.what]}${event.stack === null ? '' : `: ${nameOf(event.stack)}`}${event.words === null ? '' : `. ${event.words}`}`;
     case 'sets-assembled':
@@ -75,6 +86,12 @@ function wordsOf(event: StandingEvent, plan: Plan | null): string {
     case 'rods-cut':
       return `${counted(event.count.good, 'length')} cut`;
   }
+}
+
+/** A step by its name; what only a newer program knows as it is recorded. */
+function subjectWords(event: StepDone): string {
+  const step = stepOf(event);
+  return step === null ? event.subject.name : STEP_WORDS[step];
 }
 
 const reasonOf = (reason: keyof typeof SPOIL_WORDS | null): string =>

@@ -20,6 +20,7 @@ import {
 import type { ApiFault } from '@rapid-jig/contract';
 import type { Api } from '../api/client';
 import type { Entry } from '../documents/entry';
+import { openStamps } from '../documents/stamp';
 import { keptInMemory, type Kept } from '../documents/kept';
 import { createRegister } from '../documents/register';
 import { outboxOf, quiet } from '../documents/testing.test-support';
@@ -169,6 +170,7 @@ async function openSession() {
     say: () => undefined,
     planner,
     clientId: 'client',
+    stamps: openStamps('client', () => TYPICAL_SHOP),
     shop: still(TYPICAL_SHOP),
     drawer: still({ blades: TYPICAL_BLADES }),
     bladeLedger: { store: createStore(() => ({ moves: [] })) },
@@ -185,10 +187,12 @@ const bodies = (session: RunSession) => session.store.getState().planned!.plan.p
 const firstStack = (session: RunSession) => session.store.getState().planned!.plan.stacks[0]!;
 
 beforeEach(() => {
+  Object.assign(globalThis, { localStorage: { getItem: () => null } });
   jest.useFakeTimers();
   [recorded, online, kept] = [[], true, keptInMemory()];
 });
 afterEach(() => {
+  Reflect.deleteProperty(globalThis, 'localStorage');
   jest.useRealTimers();
 });
 

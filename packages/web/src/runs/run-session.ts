@@ -1,5 +1,4 @@
 import { createStore } from 'zustand/vanilla';
-import { v4 as newId } from 'uuid';
 import type { ApiFault, StoredEvents } from '@rapid-jig/contract';
 import {
   err,
@@ -48,7 +47,7 @@ function createRunSession(
   revisions: readonly TemplateRevision[],
   work: StoredEvents,
 ): RunSession {
-  const { outbox, api, clientId } = services;
+  const { outbox, api, stamps } = services;
   const { id } = document.store.getState().doc;
   const ledger = openRunLedger(services, document, work);
   const store = createStore<RunState>(() => ({
@@ -94,23 +93,23 @@ function createRunSession(
     markPass: (stack, phase, pass, spoiled) => {
       if (isBounce(markOf(stack, phase, pass)) || markAt(stack, phase, pass)) return;
       const lost = lostOf(stack.key, pass);
-      ledger.record({ ...passSawn(stack, phase, pass, { spoiled, lost }), ...newEvent(clientId) });
+      ledger.record({ ...passSawn(stack, phase, pass, { spoiled, lost }), ...stamps.stamp() });
     },
     takeBack: (stack, phase, pass) => {
       const sawn = markAt(stack, phase, pass);
       if (!sawn || isBounce(markOf(stack, phase, pass))) return;
-      const event: PassTakenBack = { kind: 'pass-taken-back', event: sawn.id, ...newEvent(clientId) };
+      const event: PassTakenBack = { kind: 'pass-taken-back', event: sawn.id, ...stamps.stamp() };
       ledger.record(event);
     },
     record: (events) => {
       // What one tap marks has one time, so that it can be taken back as one.
-      const { at } = newEvent(clientId);
-      ledger.record(...events.map((event) => ({ ...event, ...newEvent(clientId), at }) as WorkEvent));
+      const { at } = stamps.stamp();
+      ledger.record(...events.map((event) => ({ ...event, ...stamps.stamp(), at }) as WorkEvent));
     },
     keepPhoto: (photo) => outbox.put(photoEntry(id, document.store.getState().doc.name, photo)),
-    undo: (event) => ledger.record({ kind: 'pass-taken-back', event, ...newEvent(clientId) }),
+    undo: (event) => ledger.record({ kind: 'pass-taken-back', event, ...stamps.stamp() }),
     lostOf,
-    markRods: (rod, count) => ledger.record({ kind: 'rods-cut', rod, count, ...newEvent(clientId) }),
+    markRods: (rod, count) => ledger.record({ kind: 'rods-cut', rod, count, ...stamps.stamp() }),
     cutBlanks: async (cut) => {
       await document.flush();
       const answer = await api.cutBlanks(id, cut);
@@ -132,5 +131,3 @@ function createRunSession(
     },
   };
 }
-
-export const newEvent = (clientId: string) => ({ id: newId(), clientId, at: new Date().toISOString() });

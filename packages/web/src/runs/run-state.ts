@@ -11,6 +11,7 @@ import type {
   Run,
   SpoiledLayer,
   StandingEvent,
+  Unstamped,
   StockMove,
   TemplateRevision,
   WorkDone,
@@ -53,11 +54,7 @@ export interface RunState {
 }
 
 /** An event that is yet to be given its device and time. */
-export type Tapped = StandingEvent extends infer E
-  ? E extends StandingEvent
-    ? Omit<E, 'id' | 'clientId' | 'at'>
-    : never
-  : never;
+export type Tapped = StandingEvent extends infer E ? (E extends StandingEvent ? Unstamped<E> : never) : never;
 
 /** A run in view: plans again whenever anything it depends on changes, and records what is sawn. */
 export interface RunSession {

@@ -1,4 +1,4 @@
-import type { StandingEvent } from '@rapid-jig/core';
+import { stepOf, type StandingEvent } from '@rapid-jig/core';
 import { useBladeInSaw, useDrawer, useServices } from '../use-services';
 import { useOpenRun } from './RunRoute';
 
@@ -10,7 +10,7 @@ export function useTakeBack(): (event: StandingEvent) => void {
   const bladeInSaw = useBladeInSaw()?.id ?? null;
   return (event) => {
     session.undo(event.id);
-    if (event.kind === 'step-done' && event.step === 'blade' && event.detail !== null && event.detail === bladeInSaw)
+    if (event.kind === 'step-done' && stepOf(event) === 'blade' && event.detail !== null && event.detail === bladeInSaw)
       bladeLedger.enter(bladeInSaw, 'taken-out');
     if (event.kind !== 'noticed' || event.bladeId === null) return;
     if (event.what !== 'blade-broke' && event.what !== 'blade-dull') return;

@@ -1,4 +1,4 @@
-import { Box, Typography } from '@mui/material';
+import { Autocomplete, Box, TextField, Typography } from '@mui/material';
 import { useLoaderData } from 'react-router';
 import { type Machines } from '@rapid-jig/core';
 import type { LocalNetwork } from '@rapid-jig/contract';
@@ -85,8 +85,26 @@ const CURRENCIES = [
 
 function PaperAndMoney({ shop, edit }: SectionProps) {
   return (
-    <Section title="Units, paper and money" id="units">
+    <Section title="Name, people, units, paper and money" id="units">
       <ShortField label="Name of the shop" value={shop.name} onChange={(name) => edit({ name })} sx={{ width: 300 }} />
+      <Autocomplete
+        multiple
+        freeSolo
+        autoSelect
+        options={[]}
+        value={[...shop.people]}
+        onChange={(_event, names: string[]) =>
+          edit({ people: [...new Set(names.map((name) => name.trim().slice(0, 60)).filter((name) => name !== ''))] })
+        }
+        renderInput={(field) => (
+          <TextField
+            {...field}
+            label="Who works at the saw"
+            helperText="A name, then Enter. The record says who did what."
+          />
+        )}
+        sx={{ width: 420, maxWidth: '100%' }}
+      />
       <Choice
         label="You work in"
         value={shop.units}

@@ -9,7 +9,6 @@ import type { RackSession, StockEntry } from '../rack/rack-session';
 import { useServices } from '../use-services';
 import { counted } from '../words/counted';
 import type { LaidWood } from '../workers/planner.worker';
-import { newEvent } from '../runs/run-session';
 import { useOpenRun } from '../runs/RunRoute';
 
 interface StockActionsProps {
@@ -69,7 +68,7 @@ interface Requests {
 
 /** What is sent for a layout. Made once for it: said twice, it is the same thing said twice. */
 function useRequests(session: RackSession, laid: LaidWood, runId: string): Requests {
-  const { clientId } = useServices();
+  const { clientId, stamps } = useServices();
   const { items } = useStore(session.store);
   return useMemo(() => {
     const wood = takenWood(laid.groups, laid.rods);
@@ -78,7 +77,9 @@ function useRequests(session: RackSession, laid: LaidWood, runId: string): Reque
       items.map(({ doc }) => doc),
     );
     const move = (itemId: string, kind: StockMoveKind, count: number): StockMove => ({
-      ...newEvent(clientId),
+      id: newId(),
+      clientId,
+      at: new Date().toISOString(),
       itemId,
       kind,
       count,
@@ -88,7 +89,7 @@ function useRequests(session: RackSession, laid: LaidWood, runId: string): Reque
     const reserved = used.map(({ itemId, count }) => move(itemId, 'reserved', count));
     return {
       cut: {
-        event: { kind: 'blanks-cut', layers, rods, ...newEvent(clientId) },
+        event: { kind: 'blanks-cut', layers, rods, ...stamps.stamp() },
         moves: [
           ...used.map(({ itemId, count }) => move(itemId, 'used', count)),
           ...offcuts.map(({ id }) => move(id, 'received', 1)),
@@ -101,5 +102,5 @@ function useRequests(session: RackSession, laid: LaidWood, runId: string): Reque
         wood,
       }),
     };
-  }, [laid, items, runId, clientId]);
+  }, [laid, items, runId, clientId, stamps]);
 }

@@ -49,6 +49,8 @@ export type CornerSchool = 'by-the-room' | 'on-the-spot' | 'two-cuts';
 /** The maker's own facts and habits. */
 export interface Shop {
   readonly name: string;
+  /** Names of those who work at its saws, as the record shall say them. */
+  readonly people: readonly string[];
   readonly units: LengthUnit;
   readonly paper: Paper;
   /** ISO 4217. */
@@ -88,6 +90,7 @@ export interface Shop {
 /** A shop before its maker has said anything: a common bench saw and the more widespread habits. */
 export const TYPICAL_SHOP: Shop = {
   name: '',
+  people: [],
   units: 'in',
   paper: 'letter',
   currency: 'USD',

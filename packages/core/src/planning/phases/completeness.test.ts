@@ -28,7 +28,7 @@ test('before glue: the phases that a begun pass waits for, less those of which e
   expect(leftBeforeGlue(stack!)).toEqual([]);
   const [first] = stack!.phases;
   const mark = passSawn(stack!, first!, 1, { spoiled: [], lost: [] });
-  const work = [{ ...mark, id: 'e', clientId: 'c', at: '2026-11-24T10:00:00Z' }];
+  const work = [{ ...mark, id: 'e', clientId: 'c', at: '2026-11-24T10:00:00Z', person: null, saw: null }];
   const begun = (await planned({ ...input, work })).stacks.find(({ key }) => key === stack!.key)!;
   const [left] = leftBeforeGlue(begun);
   expect(left!.pass).toBe(1);

@@ -1,4 +1,4 @@
-import { spoiledBy, type PassSawn, type PieceCount, type SpoiledLayer } from '../../ledger';
+import { spoiledBy, type PassSawn, type PieceCount, type SpoiledLayer, type Unstamped } from '../../ledger';
 import { gangOfLayer } from '../blanks';
 import { layersFinishedIn } from './last-phases';
 import type { Phase, SawnStack } from '../model/stack';
@@ -10,7 +10,7 @@ export interface SpoiledInPass {
 }
 
 /** A mark without the device that makes it. */
-export type MarkedPass = Omit<PassSawn, 'id' | 'clientId' | 'at'>;
+export type MarkedPass = Unstamped<PassSawn>;
 
 /**
  * The mark of one pass of a stack through a phase, or with null of all that is done to it. Layers whose last phase it is give

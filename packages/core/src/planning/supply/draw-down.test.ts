@@ -13,7 +13,7 @@ import { drawDown, planWood, verifyWood } from '.';
 import { onRack } from './rack.test-support';
 
 const TASK = { machines: TYPICAL_MACHINES, objective: 'wood' as const, wishes: NO_WISHES, rods: [] };
-const BASE = { clientId: 'c', at: '2026-11-26T10:00:00Z' };
+const BASE = { clientId: 'c', at: '2026-11-26T10:00:00Z', person: null, saw: null };
 
 test('blanks that are cut are neither laid nor bought again, whatever stacks they are sawn in; passes use them up', async () => {
   const plate = part('plate', { outline: { id: 'o', line: null, path: rectangle(inches(4), inches(3)) } });

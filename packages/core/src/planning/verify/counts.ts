@@ -1,4 +1,4 @@
-import type { WorkEvent } from '../../ledger';
+import { stepOf, type WorkEvent } from '../../ledger';
 import type { PartCount, Tally } from '../model/count';
 import type { PlanInput, RunLine, RunSpareRule } from '../model/input';
 import type { Plan, PlannedStack } from '../model/plan';
@@ -29,7 +29,7 @@ export function marksOf(
   // In hand, though nothing of it is marked: stuck at the bench, or with layers that were spoiled.
   for (const event of standing) {
     if (!('stack' in event) || event.stack !== key) continue;
-    const passes = event.kind === 'step-done' && event.step === 'stick' ? event.passes : [];
+    const passes = event.kind === 'step-done' && stepOf(event) === 'stick' ? event.passes : [];
     for (const pass of passes) byPass.set(pass, byPass.get(pass) ?? { phases: [], lost: [] });
     if (event.kind !== 'layers-spoiled') continue;
     const before = byPass.get(event.pass) ?? { phases: [], lost: [] };

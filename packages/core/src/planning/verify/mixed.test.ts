@@ -24,7 +24,7 @@ async function lanternsBegun(): Promise<{ input: PlanInput; plan: Plan }> {
   const fresh = inputFor([lantern({ back })], 3, { shop, run: { stacks } });
   const [stack] = (await planned(fresh)).stacks;
   const [window, slots] = stack!.phases;
-  const base = { clientId: 'c', at: '2026-11-26T10:00:00Z' };
+  const base = { clientId: 'c', at: '2026-11-26T10:00:00Z', person: null, saw: null };
   const spoiled = [{ layerId: slots!.layerIds[0]!, reason: 'broke' as const }];
   const input: PlanInput = {
     ...fresh,
@@ -171,6 +171,8 @@ test('layers that a begun pass has finished already are no excuse for sawing mor
     ...passSawn(begunStack, phase, 1),
     clientId: 'c',
     at: '2026-11-26T10:00:00Z',
+    person: null,
+    saw: null,
     id: `e${String(n)}`,
   }));
   // In hand, it is sawn on without the wish.

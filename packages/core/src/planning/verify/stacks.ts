@@ -1,3 +1,4 @@
+import { stepOf } from '../../ledger';
 import { inches, compareMm, TOUCHING, SAME_SHARE } from '../../units';
 import { woodById } from '../../wood';
 import { roughCuts, shortKey } from '../blanks';
@@ -94,7 +95,7 @@ function readyLayers({ key }: ExpectedGang, standing: PlanInput['work']): number
 /** What an event takes of the blanks of a gang: so many layers for each pass that it names. */
 function blanksTaken(event: PlanInput['work'][number], gang: string): { mark: string; own: number }[] {
   const layersIn = (ids: readonly string[]): number => ids.filter((layer) => layer.startsWith(`${gang}.`)).length;
-  if (event.kind === 'step-done' && event.step === 'stick')
+  if (event.kind === 'step-done' && stepOf(event) === 'stick')
     return event.passes.map((pass) => ({
       mark: `${String(event.stack)} ${String(pass)}`,
       own: layersIn(event.stackLayers ?? []),

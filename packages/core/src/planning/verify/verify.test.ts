@@ -35,7 +35,7 @@ async function everything(): Promise<{ input: PlanInput; plan: Plan }> {
   const run = { spares: { kind: 'count' as const, count: 1 } };
   const fresh = { ...inputFor([toy], 6, { run, shop: { cutOrder: 'inside-first', useWhatIsLeft: false } }), drawer };
   const first = await planned(fresh);
-  const base = { clientId: 'c', at: '2026-11-26T10:00:00Z' };
+  const base = { clientId: 'c', at: '2026-11-26T10:00:00Z', person: null, saw: null };
   const pair = first.stacks.find(({ gangs }) => gangs[0]!.parts.length === 2)!;
   const input: PlanInput = {
     ...fresh,
@@ -318,7 +318,15 @@ describe('a wrong plan is refused', () => {
         ...input,
         work: [
           ...input.work,
-          { kind: 'pass-taken-back' as const, id: 'b', clientId: 'c', at: '2026-11-26T10:00:00Z', event: 'pass' },
+          {
+            kind: 'pass-taken-back' as const,
+            id: 'b',
+            clientId: 'c',
+            at: '2026-11-26T10:00:00Z',
+            person: null,
+            saw: null,
+            event: 'pass',
+          },
         ],
       }),
     ],

@@ -59,6 +59,7 @@ interface Node extends Description {
   readonly keys?: Readonly<Record<string, Node>>;
   readonly items?: readonly Node[];
   readonly matches?: readonly { readonly switch?: readonly Case[]; readonly schema?: Node; readonly then?: Node }[];
+  readonly whens?: readonly { readonly then?: Node }[];
   readonly allow?: unknown[];
 }
 interface Case {
@@ -72,6 +73,7 @@ const casesOf = (node: Node): readonly Case[] => (node.matches ?? []).flatMap((m
 function* within(node: Node, path: string): Generator<readonly [string, Node]> {
   yield [path, node];
   for (const [key, inner] of Object.entries(node.keys ?? {})) yield* within(inner, `${path}.${key}`);
+  for (const { then } of node.whens ?? []) if (then) yield* within(then, `${path}?`);
   for (const inner of node.items ?? []) yield* within(inner, path);
   for (const { then } of casesOf(node)) if (then) yield* within(then, `${path}?`);
 }
@@ -112,7 +114,7 @@ test.each([
   ],
   ['shop.bits.kind', all<BitKind>({ twist: true, 'brad-point': true, forstner: true })],
   [
-    'event?.step',
+    'event?.subject?.name',
     all<BenchStepKind>({
       glue: true,
       prepare: true,

@@ -61,4 +61,5 @@ export const stepsSchema = Joi.object<Wire<DrawingSteps>, true>({
   })
     .allow(null)
     .required(),
+  equalAsOne: Joi.boolean().required(),
 });

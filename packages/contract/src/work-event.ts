@@ -108,11 +108,8 @@ const subject = Joi.object<Subject, true>({
     .max(40)
     .pattern(/^[a-z][a-z-]*$/, 'small letters')
     .required(),
-  name: Joi.string()
-    .max(120)
-    .when('kind', { is: 'step', then: Joi.valid(...BENCH_STEPS) })
-    .required(),
-});
+  name: Joi.string().max(120).required(),
+}).when('.kind', { is: 'step', then: Joi.object({ name: Joi.valid(...BENCH_STEPS).required() }) });
 
 const stepDone = Joi.object<Wire<StepDone>, true>({
   ...eventBase,

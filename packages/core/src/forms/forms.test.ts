@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
+import { noSteps } from '../patterns';
 import { inputFor, part, planned, template, circle } from '../planning/fixtures.test-support';
 import { typicalBlade } from '../blades';
 import type { DrawerBlade, PassSawn } from '../ledger';
@@ -149,6 +150,15 @@ test('a pass of form 2 was of all that is done to its stack', () => {
   const pass = { kind: 'pass-sawn', id: 'e', stack: 'abc', pass: 2, layers: 4, counts: { a: { good: 4, spoiled: 0 } } };
   const opened = openForm<PassSawn>('workEvent', { form: 2, doc: pass });
   expect(opened).toMatchObject({ ok: true, value: { ...pass, phase: null, stackLayers: null, layerIds: null } });
+});
+
+test('parts drawn several times were each their own, in a template and on a desk', () => {
+  const { equalAsOne: _new, ...steps } = noSteps(1);
+  const drawings = [{ id: 'd', fileName: 'a.svg', steps }];
+  const value = { drawings: [{ ...drawings[0], steps: { ...steps, equalAsOne: false } }] };
+  expect(openForm('template', { form: 5, doc: { drawings } })).toEqual({ ok: true, value });
+  const desk = openForm('desk', { form: 2, doc: { steps } });
+  expect(desk).toEqual({ ok: true, value: { steps: { ...steps, equalAsOne: false } } });
 });
 
 test('an event of form 5 was of nobody in particular, and what it is about is a subject', () => {

@@ -1,7 +1,8 @@
 import { err, ok, type Fault, type Result } from '../result';
 import { isRecord, recordsIn, type Doc } from './doc';
-import { eventWithSubject } from './event-with-subject';
+import { eventWithSubject } from './work-event-6';
 import { deskWithBytes } from './desk-2';
+import { deskWithEachPart } from './desk-3';
 import { planWithBits } from './plan-2';
 import { planWithHeights } from './plan-3';
 import { planWithPhases } from './plan-4';
@@ -12,10 +13,11 @@ import { settingsWithSaws } from './settings-4';
 import { templateWithRules } from './template-3';
 import { templateWithWants } from './template-4';
 import { templateWithHoleUses } from './template-5';
+import { templateWithEachPart } from './template-6';
 
 /** Each kind of stored document and the number of its form today. */
 export const FORMS = {
-  template: 5,
+  template: 6,
   run: 6,
   settings: 8,
   stockItem: 2,
@@ -23,7 +25,7 @@ export const FORMS = {
   bladeMove: 1,
   workEvent: 6,
   plan: 7,
-  desk: 2,
+  desk: 3,
   photo: 1,
 } as const;
 export type FormKind = keyof typeof FORMS;
@@ -42,7 +44,13 @@ const WHOLE_PASS = { stackLayers: null, phase: null, layerIds: null, minutes: nu
 /** From each form to the next: the first turns form 1 into form 2. Forms are never changed afterwards. */
 const STEPS: Readonly<Record<FormKind, readonly ((doc: Doc) => Doc)[]>> = {
   // Layers that make one thing were not told.
-  template: [(template) => ({ ...template, bodies: [] }), templateWithRules, templateWithWants, templateWithHoleUses],
+  template: [
+    (template) => ({ ...template, bodies: [] }),
+    templateWithRules,
+    templateWithWants,
+    templateWithHoleUses,
+    templateWithEachPart,
+  ],
   // Spares that were used up are made again only where the maker says so.
   run: [
     (run) => ({ ...run, refillSpares: false }),
@@ -93,7 +101,7 @@ const STEPS: Readonly<Record<FormKind, readonly ((doc: Doc) => Doc)[]>> = {
     eventWithSubject,
   ],
   plan: [planWithBits, planWithHeights, planWithPhases, planWithPatterns, planWithWants, planWithEntries],
-  desk: [deskWithBytes],
+  desk: [deskWithBytes, deskWithEachPart],
   photo: [],
 };
 

@@ -55,6 +55,7 @@ export interface Drawing {
   readonly features: readonly Feature[];
   readonly leftOut: readonly LeftOut[];
   readonly grain: Grain | null;
+  readonly equalAsOne: boolean;
   /** The edge that lies on the board's own edge, and the outline it belongs to. */
   readonly datum: { readonly line: string; readonly edge: Edge } | null;
 }
@@ -95,6 +96,7 @@ export function followSteps(raw: RawDrawing, steps: DrawingSteps): Result<Drawin
     features: steps.shape.length === 0 ? featuresOf(shaped.lines) : shownFeatures(thin, shaped.lines, place),
     leftOut: raw.leftOut.map((item) => ({ ...item, at: item.at && place(toMm(item.at, box, scale)) })),
     grain: turnGrain(steps.grain, steps.shape),
+    equalAsOne: steps.equalAsOne,
     datum: datumOf(shaped.lines, steps),
   });
 }

@@ -45,3 +45,12 @@ describe('the maker corrects', () => {
     expect(hole).toMatchObject({ kind: 'inside', proposed: 'drilled', reason: 'maker-said' });
   });
 });
+
+test('circles drawn alike are of one kind, whatever the last digits of their radius say', () => {
+  // 6.4 mm lies on the border of what a quarter inch bit makes: by a hair more or less, each would be judged on its own.
+  const radii = [3.2, 3.2 + 1e-9, 3.2 - 1e-9, 3.2004, 3.1996];
+  const circles = radii.map((r, i) => `<circle cx="${String(15 + i * 15)}" cy="50" r="${String(r)}"/>`).join('');
+  expect(new Set(kinds(circles).map(([kind]) => kind)).size).toBe(1);
+  // What is another size is judged by itself.
+  expect(kinds(`${circles}<circle cx="50" cy="30" r="3.175"/>`).at(-1)).toEqual(['drilled', 'size-of-a-bit']);
+});

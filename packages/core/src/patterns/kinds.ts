@@ -62,7 +62,32 @@ const BIT_TOLERANCE = 0.05;
 /** The bit that makes this line in one go, mm, or null: a full circle of a usual size. */
 export function bitFor({ path }: Pick<Line, 'path'>): number | null {
   const circle = circleDrawn(path);
-  return (circle && BITS.find((bit) => Math.abs(bit - 2 * circle.radius) <= BIT_TOLERANCE)) ?? null;
+  return circle && bitOf(circle.radius);
+}
+
+const bitOf = (radius: number): number | null =>
+  BITS.find((bit) => Math.abs(bit - 2 * radius) <= BIT_TOLERANCE) ?? null;
+
+/** Circles whose radii differ by less were drawn alike, whatever the last digits of the file say, mm. */
+const SAME_RADIUS = 0.01;
+
+/** The lines that a bit makes in one go: of circles that are drawn alike all or none, as the one in their middle says. */
+function linesOfBits(lines: readonly Line[]): ReadonlySet<Line> {
+  const circles = lines
+    .flatMap((line) => {
+      const circle = circleDrawn(line.path);
+      return circle ? [{ line, radius: circle.radius }] : [];
+    })
+    .sort((a, b) => a.radius - b.radius);
+  const found = new Set<Line>();
+  for (let from = 0; from < circles.length;) {
+    const least = circles[from]?.radius ?? 0;
+    const alike = circles.slice(from).filter(({ radius }) => radius - least <= SAME_RADIUS);
+    const middle = alike[Math.floor(alike.length / 2)]?.radius ?? least;
+    if (bitOf(middle) !== null) for (const { line } of alike) found.add(line);
+    from += alike.length;
+  }
+  return found;
 }
 
 /**
@@ -81,11 +106,12 @@ export function judgeLines(lines: readonly Line[], steps: DrawingSteps): JudgedL
   const proposable = mayBound((_line, i) => hinted[i]?.kind);
   const nest = nestOf(lines, bounds);
   const wholeNest = proposable.length === bounds.length ? nest : nestOf(lines, proposable);
+  const bits = linesOfBits(lines);
   const closedPlaces = lines.map((line, i) => {
     const hint = hinted[i];
     if (!line.path.closed || (hint && aside(hint.kind))) return null;
     const place = nest.get(i) ?? wholeNest.get(i);
-    return place ? closedKind(line, place.depth, hint?.kind) : null;
+    return place ? closedKind(bits.has(line), place.depth, hint?.kind) : null;
   });
   const outlines = bounds.filter((i) => {
     const line = lines[i];
@@ -125,11 +151,11 @@ function hintOf({ layer, dashed }: Line): Judged | null {
   return dashed ? { kind: 'fold', reason: 'dashed' } : null;
 }
 
-function closedKind(line: Line, depth: number, hint: LineKind | undefined): Judged {
+function closedKind(isOfBit: boolean, depth: number, hint: LineKind | undefined): Judged {
   if (hint !== undefined) return { kind: hint, reason: 'layer-name' };
   if (depth === 0) return { kind: 'outline', reason: 'outermost' };
   if (depth % 2 === 0) return { kind: 'outline', reason: 'falls-out' };
-  return bitFor(line) === null ? { kind: 'inside', reason: 'in-a-part' } : { kind: 'drilled', reason: 'size-of-a-bit' };
+  return isOfBit ? { kind: 'drilled', reason: 'size-of-a-bit' } : { kind: 'inside', reason: 'in-a-part' };
 }
 
 /** Finds the smallest outline that most of a line lies in, other than itself. */

@@ -55,6 +55,8 @@ export interface DrawingSteps {
   /** Which way the grain runs, or null to follow the wood. */
   readonly grain: Grain | null;
   readonly datum: EdgeOfLine | null;
+  /** True where parts that are drawn several times are one part, so many a copy. */
+  readonly equalAsOne: boolean;
 }
 
 /** Less than the thinnest kerf, mm. */
@@ -72,4 +74,5 @@ export const noSteps = (mmPerUnit: number | null): DrawingSteps => ({
   shape: [],
   grain: null,
   datum: null,
+  equalAsOne: true,
 });

@@ -1,6 +1,7 @@
 import { circleOf, type Drawing, type DrawnLine } from '../patterns';
 import type { Length } from '../units';
 import { woodById } from '../wood';
+import { withEqualAsOne } from './equal-parts';
 import { AS_DRAWN, type Part, type PartCut } from './template';
 
 export interface PartDefaults {
@@ -15,18 +16,18 @@ export interface PartDefaults {
 }
 
 /**
- * The parts a drawing shows: one for each line that is an outline, with the inside cuts, through cuts, drilled holes and
+ * The parts a drawing shows: one for each line that is an outline, or, where the maker wants that, one for those that are equal; with the inside cuts, through cuts, drilled holes and
  * marks that lie in it. Parts come in the order drawn, named `Part 1`, `Part 2`; the grain matters on solid wood only.
  */
 export function partsFromDrawing(drawing: Drawing, defaults: PartDefaults): Part[] {
   const { newId, woodId, thickness, together } = defaults;
   const sharedBlank = together ? newId() : null;
   const ownGrain = woodById(woodId)?.kind === 'sheet' ? 'any' : 'along-x';
-  return drawing.lines
+  const each = drawing.lines
     .filter(({ kind }) => kind === 'outline')
-    .map((outline, place): Part => ({
+    .map((outline): Part => ({
       id: newId(),
-      name: `Part ${String(place + 1)}`,
+      name: '',
       perCopy: 1,
       woodId,
       thickness,
@@ -37,6 +38,9 @@ export function partsFromDrawing(drawing: Drawing, defaults: PartDefaults): Part
       sharedBlank,
       pinnedLayers: null,
     }));
+  // Side by side on one blank each has its place.
+  const parts = drawing.equalAsOne && !together ? withEqualAsOne(each) : each;
+  return parts.map((part, place) => ({ ...part, name: `Part ${String(place + 1)}` }));
 }
 
 type Shape = Pick<Part, 'outline' | 'insideCuts' | 'throughCuts' | 'holes' | 'marks' | 'datum'>;

@@ -42,6 +42,48 @@ describe('parts from a drawing', () => {
   });
 });
 
+describe('parts that are drawn several times', () => {
+  const wheel = (x: number, y: number): string =>
+    `<circle cx="${String(x)}" cy="${String(y)}" r="8"/><circle cx="${String(x)}" cy="${String(y)}" r="2"/>`;
+  const wheels = [wheel(10, 10), wheel(30, 10), wheel(50, 10.004), wheel(70, 10)].join('');
+  const named = (shapes: string, changes: Partial<DrawingSteps> = {}, woodId = 'cherry', together = false) =>
+    partsFromDrawing(drawing(shapes, changes), { ...defaults(together), woodId }).map(
+      ({ name, perCopy }) => `${String(perCopy)} × ${name}`,
+    );
+
+  test('four wheels are one part, four a copy; told to be each their own, or as they lie on a blank, they are four', () => {
+    expect(named(`${wheels}<rect y="40" width="80" height="20"/>`)).toEqual(['4 × Part 1', '1 × Part 2']);
+    expect(named(wheels, { equalAsOne: false })).toHaveLength(4);
+    expect(named(wheels, {}, 'cherry', true)).toHaveLength(4);
+  });
+
+  test('turned across the grain it is another part of a board, and the same of a sheet; a mirror image is another', () => {
+    const slip = '<rect width="30" height="10"/><rect x="40" width="10" height="30"/>';
+    expect(named(slip)).toHaveLength(2);
+    expect(named(slip, {}, 'birch-plywood')).toEqual(['2 × Part 1']);
+    const flag = '<path d="M0 0 h20 l10 5 h-30 z"/><path d="M80 0 h-20 l-10 5 h30 z"/>';
+    expect(named(flag, {}, 'birch-plywood')).toHaveLength(2);
+  });
+
+  test('one with another hole, or another mark, is another part', () => {
+    const plate = (x: number, inner: string): string => `<rect x="${String(x)}" width="20" height="20"/>${inner}`;
+    const slots = [
+      plate(0, '<rect x="5" y="5" width="4" height="6"/>'),
+      plate(30, '<rect x="35" y="6" width="4" height="6"/>'),
+    ];
+    expect(named(slots.join(''))).toHaveLength(2);
+    const marked = [plate(0, '<path d="M5 5 h8"/>'), plate(30, '<path d="M35 5 h8"/>'), plate(60, '')];
+    expect(named(marked.join(''))).toEqual(['2 × Part 1', '1 × Part 2']);
+  });
+
+  test('the parts of a better drawing are matched to what was one part', () => {
+    const kept = partsFromDrawing(drawing(wheels), defaults(false)).map((part) => ({ ...part, name: 'Wheel' }));
+    const larger = { shape: [{ kind: 'scale' as const, to: { by: 'factor' as const, factor: 2 } }] };
+    const after = renewParts(kept, partsFromDrawing(drawing(wheels, larger), defaults(false)), 'd');
+    expect(after).toMatchObject([{ id: kept[0]!.id, name: 'Wheel', perCopy: 4 }]);
+  });
+});
+
 describe('a drawing shaped again, or replaced by a better one', () => {
   const before = partsFromDrawing(target, defaults(false)).map((part, i) => ({
     ...part,

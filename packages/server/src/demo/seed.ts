@@ -122,7 +122,8 @@ async function readTemplate(demo: DemoTemplate, folder: string): Promise<ReadTem
 function partsOf(drawing: DemoDrawing, text: string): { parts: Part[]; steps: DrawingSteps } {
   const raw = readDrawing(text);
   if (!raw.ok) throw new Error(`${drawing.file}: ${raw.error.message}`);
-  const steps = noSteps(raw.value.mmPerUnit);
+  // Its parts are told one by one.
+  const steps = { ...noSteps(raw.value.mmPerUnit), equalAsOne: false };
   const scaled = followSteps(raw.value, steps);
   if (!scaled.ok) throw new Error(`${drawing.file}: ${scaled.error.message}`);
   let made = 0;

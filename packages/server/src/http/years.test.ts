@@ -16,11 +16,13 @@ beforeEach(async () => {
 });
 afterEach(() => scratch.remove());
 
-const made = () => ({ id: randomUUID(), clientId: randomUUID(), at: '2026-11-24T09:06:00Z', person: null, saw: null });
+const made = () => ({ id: randomUUID(), clientId: randomUUID(), at: '2026-11-24T09:06:00Z' });
 const newItem = (): StockItem => ({ ...BARE_STOCK, id: randomUUID(), kind: 'bought', name: 'hinges' });
 
 const noticed = (): WorkEvent => ({
   kind: 'noticed',
+  person: null,
+  saw: null,
   what: 'burnt',
   subject: { kind: 'step', name: 'cut' },
   stack: null,

@@ -110,6 +110,17 @@ export function KeepPanel({ desk, state, purpose, onKept }: KeepPanelProps) {
               control={<Switch checked={making.together} onChange={(_event, together) => desk.make({ together })} />}
               label="The parts lie on one blank, as drawn"
             />
+            {!making.together && hasEqualParts(state) && (
+              <FormControlLabel
+                control={
+                  <Switch
+                    checked={steps.equalAsOne}
+                    onChange={(_event, equalAsOne) => desk.edit((now) => ({ ...now, equalAsOne }))}
+                  />
+                }
+                label="Equal parts are one part, so many a copy"
+              />
+            )}
           </>
         )}
       </Box>
@@ -169,6 +180,10 @@ function FallingPieces({ desk, lines, said }: FallingPiecesProps) {
     </div>
   );
 }
+
+/** True where parts were found that one pattern makes, as they are. */
+const hasEqualParts = ({ understood }: DeskState): boolean =>
+  understood?.alike.some(({ kind, wholly }) => kind === 'same-outline' && wholly) ?? false;
 
 /** An id that stays as long as the file is the same. */
 function useIdOf(file: DeskFile): string {

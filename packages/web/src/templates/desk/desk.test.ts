@@ -13,6 +13,7 @@ const drawing = (width: number): ShownDrawing => ({
   faults: [],
   features: [],
   leftOut: [],
+  equalAsOne: true,
   grain: null,
   datum: null,
 });

@@ -55,6 +55,7 @@ export {
   isWet,
   NEWTONS_PER_POUND_FORCE,
   parseStock,
+  stockLine,
   readStockCsv,
   SOFT_BELOW_N,
   STOCK_KINDS,

@@ -82,16 +82,18 @@ describe('the drill card of a phase', () => {
 
   test('one bit makes holes that a drawing has a hair apart', async () => {
     const hole = (id: string, x: number, diameterMm: number) => ({ id, line: null, center: { x, y: 20 }, diameterMm });
-    const plate = part('p', { holes: [hole('a', 20, 6.35), hole('b', 50, 6.3500001), hole('c', 80, 6.5)] });
+    const plate = part('p', {
+      holes: [hole('a', 20, 6.35), hole('b', 50, 6.3500001), hole('c', 80, 6.5), hole('d', 35, 6.3)],
+    });
     const input = inputFor([template('a', [plate])], 1);
     const plan = await planned(input);
     const [stack] = plan.stacks;
     expect(bitsOf(stack!.phases)).toEqual([
-      { diameterMm: 6.35, count: 2 },
+      { diameterMm: 6.3, count: 3 },
       { diameterMm: 6.5, count: 1 },
     ]);
     const card = drillCard(stack!, stack!.phases[0]!, input.revisions);
-    expect(card.bits.map(({ places }) => places.map(({ id }) => id))).toEqual([['a', 'b'], ['c']]);
+    expect(card.bits.map(({ places }) => places.map(({ id }) => id))).toEqual([['a', 'b', 'd'], ['c']]);
   });
 
   test('goes out as a table, measured from the corner of the blank', async () => {

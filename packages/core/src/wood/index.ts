@@ -5,6 +5,8 @@ export type { Machines, MilledStock, MillingWay } from './milling';
 export { averagePrice, faceOf, lengthOf, volumeOf } from './prices';
 export { parseStock, woodNamed } from './parse-stock';
 export type { StockFault, TypedStock } from './parse-stock';
+export { stockLine } from './stock-line';
+export type { StockToType } from './stock-line';
 export {
   BARE_STOCK,
   DRY_ENOUGH_PERCENT,

@@ -8,6 +8,7 @@ import {
   stockChanges,
   slicesFrom,
   stockCsv,
+  stockLine,
   TYPICAL_MACHINES,
   waysFrom,
   woodNamed,
@@ -323,6 +324,34 @@ describe('a table held against the rack', () => {
     expect(stockChanges([{ quantity: 3, item: wetter }], [known])).toMatchObject([
       { kind: 'changed', difference: 0, facts: { moisturePercent: 16 } },
     ]);
+  });
+
+  test('what is written for a shopping list is read as just that, whatever the wood and the size', () => {
+    const size = fc.oneof(
+      fc.integer({ min: 1, max: 64 * 40 }).map((n) => inches(n / 64)),
+      fc.integer({ min: 1, max: 20_000 }).map((n) => n / 10),
+    );
+    const wood = fc.constantFrom(...WOODS);
+    const count = fc.integer({ min: 1, max: 99 });
+    const unit = fc.constantFrom('in' as const, 'mm' as const);
+    fc.assert(
+      fc.property(wood, count, size, size, size, fc.boolean(), unit, ({ id, kind }, n, a, b, c, isDowel, units) => {
+        const made = isDowel ? ('dowel' as const) : kind === 'sheet' ? ('sheet' as const) : ('board' as const);
+        const line = stockLine(
+          { count: n, woodId: id, kind: made, thickness: a, widthMm: isDowel ? null : b, lengthMm: c },
+          units,
+        );
+        const read = parseStock(line, units);
+        if (!read.ok) throw new Error(`${line}: ${read.error.message}`);
+        const { item, quantity } = read.value;
+        expect([item.woodId, item.kind, quantity, item.rough]).toEqual([id, made, n, false]);
+        const sizes = [item.thickness, item.width, item.length].map((one) => one && Math.round(one.mm * 1e6));
+        expect(sizes).toEqual([a, isDowel ? null : b, c].map((mm) => mm && Math.round(mm * 1e6)));
+      }),
+      tried(1000, 300),
+    );
+    const rough = { count: 2, woodId: 'cherry', kind: 'board', thickness: '4/4', widthMm: 150, lengthMm: 900 } as const;
+    expect(typed(stockLine(rough, 'in')).item).toMatchObject({ rough: true, thickness: { typed: '4/4' } });
   });
 
   test('bought parts and what is used up are told by their names', () => {

@@ -7,12 +7,14 @@ import type { RackSession } from './rack-session';
 interface AddStockProps {
   readonly session: RackSession;
   readonly onAdded: (id: string) => void;
+  /** What stands there to begin with. */
+  readonly proposed?: string;
 }
 
 /** One line in which stock is typed as people say it; what is understood stands below. */
-export function AddStock({ session, onAdded }: AddStockProps) {
+export function AddStock({ session, onAdded, proposed = '' }: AddStockProps) {
   const { units } = useShop();
-  const [text, setText] = useState('');
+  const [text, setText] = useState(proposed);
   const [trouble, setTrouble] = useState<string | null>(null);
   const read = parseStock(text, units);
   const add = async (): Promise<void> => {

@@ -74,6 +74,17 @@ test('from an empty rack to a shopping list, and a run whose stock is drawn down
   await expect(page.getByText('offcut', { exact: false }).first()).toBeVisible();
 });
 
+test('what is bought is put on the rack from the shopping list, as it is there or as it was bought', async () => {
+  await sixOfCherry();
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await page.getByRole('link', { name: 'Wood', exact: true }).click();
+  await page.getByRole('button', { name: 'Bought: put it on the rack: 1 Black cherry 4/4 x 4" x 5"' }).click();
+  await expect(page.getByLabel('New on the rack')).toHaveValue('1 Black cherry 4/4 x 4" x 5"');
+  await page.getByLabel('New on the rack').fill('1 Black cherry 4/4 x 4 x 36');
+  await page.getByRole('button', { name: 'Put on the rack' }).click();
+  await expect(page.getByText('The rack has all the wood for this run.')).toBeVisible();
+});
+
 test('an open stack says what its layers measure, pass by pass, on the boards they are laid on', async () => {
   await page.goto('/rack');
   for (const board of ['cherry 1/4 x 4 x 12', '2 cherry 0.24 x 4 x 12']) {

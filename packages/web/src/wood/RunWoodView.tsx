@@ -68,7 +68,7 @@ export function RunWoodView() {
       {laid && !isEmpty && (
         <>
           {laid.stopped && <Typography sx={{ mb: 1 }}>Stopped: this is the best layout until then.</Typography>}
-          <Shopping groups={laid.groups} rods={laid.rods} bought={bought} />
+          <Shopping session={session} groups={laid.groups} rods={laid.rods} bought={bought} />
           <WaysOut ways={ways} isLacking={isLacking} />
           <Cautions groups={laid.groups} />
           <StockActions session={session} laid={laid} runId={runId} />

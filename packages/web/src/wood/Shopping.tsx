@@ -1,8 +1,12 @@
-import { Alert, Box } from '@mui/material';
+import { useState } from 'react';
+import { Alert, Box, Button } from '@mui/material';
 import {
+  BARE_STOCK,
   formatDecimal,
   formatLength,
   formatMoney,
+  inches,
+  stockLine,
   woodById,
   type BoughtNeed,
   type LengthUnit,
@@ -10,19 +14,24 @@ import {
   type ToBuy,
   type WoodGroup,
 } from '@rapid-jig/core';
-import { useShop, useUnit } from '../use-services';
+import { OnceButton } from '../fields/OnceButton';
+import { AddStock } from '../rack/AddStock';
+import type { RackSession } from '../rack/rack-session';
+import { useServices, useShop, useUnit } from '../use-services';
 import { counted } from '../words/counted';
 
 interface ShoppingProps {
+  readonly session: RackSession;
   readonly groups: readonly WoodGroup[];
   readonly rods: readonly RodGroup[];
   readonly bought: readonly BoughtNeed[];
 }
 
 /** What lacks, as a list to go shopping with, and about what it costs. */
-export function Shopping({ groups, rods, bought }: ShoppingProps) {
+export function Shopping({ session, groups, rods, bought }: ShoppingProps) {
   const { unit } = useUnit();
   const { currency } = useShop();
+  const { say } = useServices();
   const lacking = groups.filter(({ missing }) => missing.length > 0);
   const dowels = rods.filter(({ kind, missing }) => kind === 'dowel' && missing.some((count) => count > 0));
   const things = bought.filter(({ missing }) => missing > 0);
@@ -45,16 +54,28 @@ export function Shopping({ groups, rods, bought }: ShoppingProps) {
         {lacking.map((group) => (
           <li key={`${group.woodId} ${String(group.thicknessMm)}`}>
             {boardWords(group, unit)} {costWords(group.toBuy?.costMinor ?? null, currency)}
+            <PutThere session={session} line={boardLine(group, unit)} />
           </li>
         ))}
         {dowels.map((group) => (
           <li key={`${group.woodId} ${String(group.thicknessMm)} dowel`}>
             {dowelWords(group, unit)} {costWords(group.missingCostMinor, currency)}
+            <PutThere session={session} line={dowelLine(group, unit)} />
           </li>
         ))}
-        {things.map(({ name, missing, missingCostMinor }) => (
+        {things.map(({ name, kind, missing, missingCostMinor }) => (
           <li key={name}>
-            {missing} {name}. {costWords(missingCostMinor, currency)}
+            {missing} {name}. {costWords(missingCostMinor, currency)}{' '}
+            <OnceButton
+              size="small"
+              aria-label={`Bought, put on the rack: ${name}`}
+              onClick={async () => {
+                const added = await session.add([{ quantity: missing, item: { ...BARE_STOCK, kind, name } }]);
+                say(added.ok ? `${name}: on the rack.` : `${added.error.message} ${added.error.hint}`);
+              }}
+            >
+              {BOUGHT}
+            </OnceButton>
           </li>
         ))}
       </Box>
@@ -62,6 +83,53 @@ export function Shopping({ groups, rods, bought }: ShoppingProps) {
     </Alert>
   );
 }
+
+const BOUGHT = 'Bought: put it on the rack';
+
+/** What of the list was bought is put on the rack from here; it may be another size than the one proposed. */
+function PutThere({ session, line }: { readonly session: RackSession; readonly line: string }) {
+  const [isOpen, setOpen] = useState(false);
+  const { say } = useServices();
+  if (!isOpen)
+    return (
+      <Button size="small" aria-label={`${BOUGHT}: ${line}`} onClick={() => setOpen(true)}>
+        {BOUGHT}
+      </Button>
+    );
+  const added = (): void => {
+    setOpen(false);
+    say('On the rack; the blanks are laid again.');
+  };
+  return (
+    <Box sx={{ py: 1 }}>
+      <AddStock session={session} proposed={line} onAdded={added} />
+    </Box>
+  );
+}
+
+/** Dowels as they are sold (common practice), mm. */
+const DOWEL_AS_SOLD = inches(36);
+
+/** What to buy of a wood as it is typed for the rack: sheets as they are sold, of boards one that is large enough. */
+function boardLine({ woodId, thicknessMm, toBuy }: WoodGroup, unit: LengthUnit): string {
+  const { boards = null, sheets = null, widest = thicknessMm, longest = thicknessMm } = toBuy ?? {};
+  const kind = woodById(woodId)?.kind === 'sheet' ? 'sheet' : 'board';
+  const size = sheets ?? { count: 1, widthMm: roundUp(widest, unit), lengthMm: roundUp(longest, unit) };
+  return stockLine({ ...size, woodId, kind, thickness: boards?.rough ?? thicknessMm }, unit);
+}
+
+function dowelLine({ woodId, thicknessMm, rods, missing }: RodGroup, unit: LengthUnit): string {
+  const lengths = rods.flatMap(({ lengthMm }, i) => Array.from({ length: missing[i] ?? 0 }, () => lengthMm));
+  const lengthMm = roundUp(Math.max(DOWEL_AS_SOLD, ...lengths), unit);
+  const count = Math.max(1, Math.ceil(lengths.reduce((sum, own) => sum + own, 0) / lengthMm));
+  return stockLine({ count, woodId, kind: 'dowel', thickness: thicknessMm, widthMm: null, lengthMm }, unit);
+}
+
+/** To the next whole inch, or centimetre. */
+const roundUp = (mm: number, unit: LengthUnit): number => {
+  const step = unit === 'in' ? inches(1) : 10;
+  return Math.ceil(mm / step) * step;
+};
 
 const costWords = (costMinor: number | null, currency: string): string =>
   costMinor === null

@@ -9,6 +9,7 @@ import {
   woodPace,
   type SawnPly,
 } from '../../blades';
+import { compareMm } from '../../units';
 import { gangOfLayer, slantOf } from '../blanks';
 import { goesOf, handlingOf } from '../phases';
 import { patternMinutes } from './patterns-on';
@@ -41,7 +42,7 @@ export const timesMinutes = (minutes: Minutes, times: number): Minutes => ({
   changing: minutes.changing * times,
 });
 
-/** Sizes that differ by less are drilled with one bit, mm: a drawing has 6.35 and 6.3500001 for a quarter of an inch. */
+/** Sizes that differ by no more are drilled with one bit, mm: a drawing has 6.35, 6.3500001 or 6.3 for a quarter of an inch. */
 const ONE_BIT = 0.05;
 
 /** The bit of each size of hole, mm: of sizes that one bit makes the smallest. */
@@ -49,7 +50,7 @@ export function bitOfSizes(diametersMm: readonly number[]): ReadonlyMap<number, 
   const bits = new Map<number, number>();
   let bit = -Infinity;
   for (const size of [...diametersMm].sort((a, b) => a - b)) {
-    if (size - bit > ONE_BIT) bit = size;
+    if (compareMm(size - bit, ONE_BIT) > 0) bit = size;
     bits.set(size, bit);
   }
   return bits;

@@ -1,4 +1,5 @@
 import { comfortOf } from '../../blades';
+import { compareMm } from '../../units';
 import { hardnessClass, type Wood } from '../../wood';
 import { factorsInForce } from '../model/factors';
 import { PATTERN_WAYS, type PatternMethod } from '../model/pattern-method';
@@ -80,7 +81,7 @@ export function minutesOfPhase(phase: Phase, stack: PlannedStack, shop: Shop): M
   // One bit makes all holes that are no more than a twentieth of a millimetre larger than the least of them.
   let [bits, least] = [0, -1];
   for (const { diameterMm } of [...phase.pierceBits, ...phase.holes].sort((a, b) => a.diameterMm - b.diameterMm))
-    if (diameterMm > least + 0.05) [bits, least] = [bits + 1, diameterMm];
+    if (compareMm(diameterMm, least + 0.05) > 0) [bits, least] = [bits + 1, diameterMm];
   return {
     pattern: 0,
     drilling: f.setUpDrill * bits + f.drillHole * (pierced + goes * phase.holes.length),

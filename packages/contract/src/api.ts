@@ -176,6 +176,23 @@ export interface LocalNetwork {
   readonly devices: readonly Device[];
 }
 
+/** A backup of the shop: one file that has everything. */
+export interface Backup {
+  readonly name: string;
+  /** UTC. */
+  readonly madeAt: string;
+  readonly bytes: number;
+}
+
+export interface Backups {
+  /** On the main computer. */
+  readonly folder: string;
+  /** So many of the newest stay. */
+  readonly keep: number;
+  /** The newest first. */
+  readonly backups: readonly Backup[];
+}
+
 /** A device that asks to be let in. */
 export interface Pairing {
   readonly code: string;

@@ -2,6 +2,8 @@ export type {
   AfterCutting,
   ApiFault,
   ApiFaultKind,
+  Backup,
+  Backups,
   BladeMoves,
   Change,
   CutBlanks,

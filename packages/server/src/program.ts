@@ -3,6 +3,7 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
 import type { Logger } from 'pino';
 import { openAuthority, type Certificates } from './authority';
+import { isBackupDue, type BackupPlace } from './db/backup';
 import { openDatabase, type Database } from './db/database';
 import { whyNotOpened } from './db/faults';
 import { lockFolder, type FolderLock } from './db/folder-lock';
@@ -14,7 +15,7 @@ import { createApp, type ServedShop } from './http/app';
 import { listen, type Listening } from './listen';
 import { networkNames, wayOf, type Way } from './network';
 import type { Settings } from './settings';
-import { openPhotos, photoFolder, photosNamed, type Photos } from './store/photos';
+import { photoFolder, removeUnnamedPhotos, takeInPhotos } from './store/photos';
 import { DAY_MS, forgetAnswers } from './store/writes';
 
 export { readSettings } from './settings';
@@ -68,17 +69,24 @@ async function openShops(asked: Asked, heavy: Heavy): Promise<ServedShop[]> {
     console.error(`The demo shop is not open. ${why}`);
     return null;
   });
-  const photosOf = (url: string): Photos => openPhotos(photoFolder(url, dataFolder));
-  const demoPhotos = photosOf(pathToFileURL(demoDatabaseFile).href);
-  const shops: ServedShop[] = demo ? [{ base: '/demo', db: demo, photos: demoPhotos }] : [];
+  if (demo) await takeInPhotos(demo, photoFolder(pathToFileURL(demoDatabaseFile).href, dataFolder));
+  const shops: ServedShop[] = demo ? [{ base: '/demo', db: demo, backups: null }] : [];
   if (ownDatabaseUrl === null) return shops;
   try {
-    return [...shops, { base: '', db: await openFile(ownDatabaseUrl, asked.root), photos: photosOf(ownDatabaseUrl) }];
+    const db = await openFile(ownDatabaseUrl, asked.root);
+    await takeInPhotos(db, photoFolder(ownDatabaseUrl, dataFolder));
+    return [...shops, { base: '', db, backups: backupPlace(asked.settings) }];
   } catch (error) {
     await demo?.close();
     throw new Error(whyNotOpened(error, ownDatabaseUrl), { cause: error });
   }
 }
+
+/** Where backups of the maker's own shop are kept; null where it is the demo, or kept by another server. */
+export const backupPlace = ({ ownDatabaseUrl, dataFolder, backupsKept }: Settings): BackupPlace | null =>
+  ownDatabaseUrl?.startsWith('file:')
+    ? { url: ownDatabaseUrl, folder: join(dataFolder, 'backups'), keep: backupsKept }
+    : null;
 
 /** Opens the shops and serves them. Throws in words where a folder, a file or a port cannot be used. */
 export async function openProgram(asked: Asked): Promise<Program> {
@@ -124,16 +132,22 @@ async function serve({ root, settings, demoOnly, logger }: Asked, { shops, lock,
     stopping: stopping.signal,
   });
   const forget = (): void => {
-    for (const { db, photos } of shops) {
-      const removed = photos.removeUnnamed(() => db.read(photosNamed), clock());
-      const forgotten = db.write((session) => forgetAnswers(session, clock()));
-      for (const work of [removed, forgotten]) work.catch((error: unknown) => logger.error({ error }));
-    }
+    for (const { db } of shops)
+      db.write(async (session) => {
+        await removeUnnamedPhotos(session, clock());
+        await forgetAnswers(session, clock());
+      }).catch((error: unknown) => logger.error({ error }));
   };
   forget();
   const daily = setInterval(forget, DAY_MS);
+  const backups = setInterval(() => {
+    for (const { backups: place } of shops)
+      if (place && place.keep > 0)
+        backUpWhereDue(place, pool.heavy, clock()).catch((error: unknown) => logger.error({ error }));
+  }, LOOK_FOR_BACKUP_MS);
   const close = async (): Promise<void> => {
     clearInterval(daily);
+    clearInterval(backups);
     stopping.abort();
     await listening?.stop();
     await Promise.all(shops.map(({ db }) => db.close()));
@@ -148,6 +162,13 @@ async function serve({ root, settings, demoOnly, logger }: Asked, { shops, lock,
   const address = `http://${names.length > 0 ? '127.0.0.1' : settings.host}:${String(listening.port)}`;
   await lock.tell(address);
   return { address, path, way: way(), code: devices.code(), close };
+}
+
+/** How often it is seen whether a backup is due. */
+const LOOK_FOR_BACKUP_MS = 10 * 60_000;
+
+async function backUpWhereDue(place: BackupPlace, heavy: Heavy, now: Date): Promise<void> {
+  if (await isBackupDue(place, now)) await heavy.backup({ place, now: now.toISOString() });
 }
 
 /** Of the shop's own authority, where secure pages are asked for; its key stays in the data folder. */

@@ -8,6 +8,7 @@ test('files lie in the data folder of the checkout unless told otherwise, and on
     host: '127.0.0.1',
     port: 4321,
     ownDatabaseUrl: 'file:///shop/data/shop.db',
+    backupsKept: 14,
     dataFolder: '/shop/data',
     demoDatabaseFile: '/shop/data/demo.db',
     extraHosts: [],

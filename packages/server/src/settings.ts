@@ -10,17 +10,21 @@ export interface Settings {
   /** Folder of everything that is kept; one program at a time has it. */
   readonly dataFolder: string;
   readonly demoDatabaseFile: string;
+  /** So many backups of the maker's own shop are kept; 0 where none are made by themselves. */
+  readonly backupsKept: number;
   readonly extraHosts: readonly string[];
   /** Port of secure pages; null where there are none. */
   readonly securePort: number | null;
 }
 
 export const DEFAULT_PORT = 4321;
+/** Two weeks, with one a day. */
+const BACKUPS_KEPT = 14;
 
 /**
  * Reads settings from the environment: `RAPID_JIG_DATA` (folder, default `data`), `RAPID_JIG_DATABASE_URL` (a `file:`
  * or libSQL server URL, default a file in that folder), `RAPID_JIG_HOST`, `RAPID_JIG_PORT`, `RAPID_JIG_ALLOWED_HOSTS`
- * (names, separated by commas), `RAPID_JIG_HTTPS_PORT` (default the next one). On the local network (`lan`) every address of
+ * (names, separated by commas), `RAPID_JIG_HTTPS_PORT` (default the next one), `RAPID_JIG_BACKUPS` (how many are kept). On the local network (`lan`) every address of
  * this computer is listened to. Throws with the name of a setting that cannot be used.
  */
 export function readSettings(
@@ -38,6 +42,7 @@ export function readSettings(
     ownDatabaseUrl: demoOnly ? null : (env['RAPID_JIG_DATABASE_URL'] ?? pathToFileURL(join(data, 'shop.db')).href),
     dataFolder: data,
     demoDatabaseFile: join(data, 'demo.db'),
+    backupsKept: countIn(env, 'RAPID_JIG_BACKUPS', BACKUPS_KEPT),
     extraHosts: (env['RAPID_JIG_ALLOWED_HOSTS'] ?? '')
       .split(',')
       .map((name) => name.trim())
@@ -49,4 +54,10 @@ function portIn(env: NodeJS.ProcessEnv, name: string, otherwise: number): number
   const port = Number(env[name] ?? otherwise);
   if (Number.isInteger(port) && port >= 0 && port <= 65535) return port;
   throw new Error(`${name} must be a port from 0 to 65535, got "${env[name] ?? String(otherwise)}"`);
+}
+
+function countIn(env: NodeJS.ProcessEnv, name: string, otherwise: number): number {
+  const count = Number(env[name] ?? otherwise);
+  if (Number.isInteger(count) && count >= 0 && count <= 1000) return count;
+  throw new Error(`${name} must be a whole number from 0 to 1000, got "${env[name] ?? ''}"`);
 }

@@ -28,3 +28,7 @@ export function whyNotOpened(error: unknown, where: string): string {
     return `${where} cannot be written. Give this program the right to write there, or set RAPID_JIG_DATA to another folder.`;
   return `${where}: ${text}`;
 }
+
+/** True of the fault of a file or folder that is not there; by its code alone, for it need not be an `Error` of the realm that catches it. */
+export const isMissing = (error: unknown): boolean =>
+  typeof error === 'object' && error !== null && 'code' in error && error.code === 'ENOENT';

@@ -69,6 +69,7 @@ const OLD_SHOPS: Readonly<Record<string, (client: Client) => Promise<string>>> =
   '0007_template_cards': keepOriginal,
   '0008_blade_moves': keepOriginal,
   '0009_taps': keepOriginal,
+  '0010_photos': keepOriginal,
 };
 
 const ORIGINAL = { fileName: 'kept.svg', text: '<svg>½</svg>\r\n' };

@@ -174,3 +174,10 @@ export const setAside = sqliteTable('set_aside', {
   reason: text('reason').notNull(),
   at: text('at').notNull().default(now),
 });
+
+/** Photos of the work: JPEGs without what a camera wrote beside the picture. */
+export const photos = sqliteTable('photos', {
+  id: text('id').primaryKey(),
+  jpeg: blob('jpeg', { mode: 'buffer' }).notNull(),
+  keptAt: text('kept_at').notNull().default(now),
+});

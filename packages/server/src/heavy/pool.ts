@@ -56,6 +56,7 @@ export function heavyPool(workerFile: string): HeavyPool {
       page: run('page'),
       readTemplate: run('readTemplate'),
       readBody: run('readBody'),
+      backup: run('backup'),
       couldBeSawn: run('couldBeSawn'),
     },
     close: () => pool.close({ force: true }),

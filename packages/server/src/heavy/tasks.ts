@@ -25,7 +25,8 @@ import {
   type Template,
   type WoodPlanInput,
 } from '@rapid-jig/core';
-import { check, templateSchema, type ApiFault, type PatternRequest } from '@rapid-jig/contract';
+import { check, templateSchema, type ApiFault, type Backup, type PatternRequest } from '@rapid-jig/contract';
+import { keepNewest, makeBackup, type BackupPlace } from '../db/backup';
 import { writePdf } from '../pdf/write-pdf';
 import { parsed, readBody, type BodyTask, type ReadBody } from './large-bodies';
 
@@ -66,6 +67,12 @@ export type CheckedWood =
   | { readonly kind: 'wrong'; readonly of: 'plan' | 'layout'; readonly wrong: readonly string[] }
   | { readonly kind: 'checked'; readonly down: DrawDown };
 
+export interface BackupTask {
+  readonly place: BackupPlace;
+  /** UTC, ISO 8601. */
+  readonly now: string;
+}
+
 export interface SheetsTask {
   readonly request: PatternRequest;
   readonly revisions: readonly RawRevision[];
@@ -104,6 +111,8 @@ export interface Tasks {
   page(task: PageTask): Promise<Uint8Array>;
   readTemplate(body: Uint8Array): Promise<ReadTemplate>;
   readBody(task: BodyTask): Promise<ReadBody>;
+  /** Makes a backup, and lets go of the oldest. */
+  backup(task: BackupTask): Promise<Backup>;
   /** Whether a run could have sawn a pass. */
   couldBeSawn(task: SawnTask): Promise<boolean>;
 }
@@ -182,6 +191,11 @@ export const tasks = (plan: PlanRun = planRun): Tasks => ({
   page: ({ page, title }) => writePdf([page], title),
   readTemplate: (body) => Promise.resolve(readTemplate(body)),
   readBody: (task) => Promise.resolve(readBody(task)),
+  backup: async ({ place: { url, folder, keep }, now }) => {
+    const made = await makeBackup(url, folder, new Date(now));
+    await keepNewest(folder, keep);
+    return made;
+  },
   couldBeSawn: ({ plan: task, pass }) => Promise.resolve(couldBeSawn(pass, inputOf(task))),
 });
 

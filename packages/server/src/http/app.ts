@@ -13,10 +13,10 @@ import { pinoHttp } from 'pino-http';
 import type { Logger } from 'pino';
 import { CORE_VERSION } from '@rapid-jig/core';
 import type { ApiFault, Health } from '@rapid-jig/contract';
+import type { BackupPlace } from '../db/backup';
 import type { Database } from '../db/database';
 import type { Heavy } from '../heavy/pool';
 import { isDiskFull } from '../db/faults';
-import type { Photos } from '../store/photos';
 import { ApiError } from '../api-error';
 import type { Certificates } from '../authority';
 import type { Devices } from '../devices';
@@ -24,6 +24,7 @@ import type { Way } from '../network';
 import { apiDocs } from './api-docs';
 import { guardDevices, guardOrigin } from './guards';
 import { apiRoutes } from './routes';
+import { backupRoutes } from './routes/backups';
 import { deviceRoutes } from './routes/devices';
 import { trustRoutes } from './trust';
 
@@ -31,7 +32,8 @@ import { trustRoutes } from './trust';
 export interface ServedShop {
   readonly base: '' | '/demo';
   readonly db: Database;
-  readonly photos: Photos;
+  /** Where its backups are kept; null where it has none of its own. */
+  readonly backups: BackupPlace | null;
 }
 
 export interface AppOptions {
@@ -68,13 +70,14 @@ export function createApp(options: AppOptions): Express {
   );
   if (certificates) app.use('/trust', trustRoutes(certificates));
   const build = webRoot === null ? null : buildIn(webRoot);
-  for (const { base, db, photos } of shops) {
+  for (const { base, db, backups: place } of shops) {
     const health: Health = { status: 'ok', database: base === '' ? 'own' : 'demo', version: CORE_VERSION };
     app.use(`${base}/api/devices`, deviceRoutes(devices, way, isOwn));
     app.use(`${base}/api`, guardDevices(devices, isOwn));
     app.get(`${base}/api/health`, (_request, response) => void response.json(health));
     app.get(`${base}/api/docs`, (_request, response) => void response.json(apiDocs()));
-    app.use(`${base}/api`, apiRoutes({ db, photos, clock, logger, heavy, build, stopping }));
+    app.use(`${base}/api/backups`, backupRoutes({ place, heavy, clock, isOwn }));
+    app.use(`${base}/api`, apiRoutes({ db, clock, logger, heavy, build, stopping }));
   }
   if (webRoot !== null) serveWeb(app, webRoot, shops);
   app.use(answerFaults(logger));

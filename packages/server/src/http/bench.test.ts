@@ -1,14 +1,16 @@
 import { randomUUID } from 'node:crypto';
-import { mkdtemp, readdir, rm } from 'node:fs/promises';
+import { mkdtemp, readdir, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import request from 'supertest';
-import type { PlanSnapshot } from '@rapid-jig/contract';
+import type { Backups, PlanSnapshot } from '@rapid-jig/contract';
 import { addUpWork, benchSteps, layersSpoiled, tickStep, type WorkEvent } from '@rapid-jig/core';
-import { appFor, newTemplate, NOW, openScratch, readOf, runOf } from '../testing/server.test-support';
+import { alone, appFor, newTemplate, NOW, openScratch, readOf, runOf } from '../testing/server.test-support';
+import { backupsIn, isBackupDue } from '../db/backup';
+import { tasks } from '../heavy/tasks';
 import { pictureAlone } from '../store/jpeg';
-import { openPhotos, photoFolder, photosNamed } from '../store/photos';
+import { keepPhoto, photoFolder, photoOf, removeUnnamedPhotos, takeInPhotos } from '../store/photos';
 import { addEvent, putRun } from '../store/runs';
 import { putTemplate } from '../store/templates';
 
@@ -45,26 +47,18 @@ const frame = (height: number, width: number): Buffer => {
 };
 
 let scratch: Awaited<ReturnType<typeof openScratch>>;
-let folder: string;
 beforeEach(async () => {
   scratch = await openScratch();
-  folder = await mkdtemp(join(tmpdir(), 'rapid-jig-photos-'));
 });
-afterEach(async () => {
-  await scratch.remove();
-  await rm(folder, { recursive: true, force: true });
-});
-const api = () =>
-  request(
-    appFor(scratch.db, { shops: [{ base: '', db: scratch.db, photos: openPhotos(join(folder, 'shop.photos')) }] }),
-  );
+afterEach(() => scratch.remove());
+const api = () => request(appFor(scratch.db));
 const post = (id: string, bytes: Buffer) =>
   api()
     .post('/api/photos')
     .send({ id, jpeg: bytes.toString('base64') });
 
 describe('photos of the work', () => {
-  test('are kept as files beside the database, without place and words', async () => {
+  test('are kept with everything else, without place and words', async () => {
     const id = randomUUID();
     expect((await post(id, jpeg())).status).toBe(200);
     const back = await api().get(`/api/photos/${id}`);
@@ -75,8 +69,6 @@ describe('photos of the work', () => {
     for (const kept of ['JFIF', 'tables', 'picture', 'next scan']) expect(bytes.includes(kept)).toBe(true);
     // The data of a scan stay as they are, restarts and stuffed bytes too.
     expect(bytes.includes(Buffer.from([0x41, 0xff, 0x00, 0x42, 0xff, 0xd3, 0x43, 0xff, 0xd9]))).toBe(true);
-    expect(await readdir(join(folder, 'shop.photos'))).toEqual([`${id}.jpg`]);
-    expect(photoFolder('file:///shop/shop.db', '/data')).toBe('/shop/shop.photos');
   });
 
   test('said again they are one; another picture under the same id is refused', async () => {
@@ -120,10 +112,8 @@ describe('photos of the work', () => {
 });
 
 test('a photo that no event names is removed after two months, one that is named stays', async () => {
-  const photos = openPhotos(join(folder, 'shop.photos'));
-  await photos.removeUnnamed(() => Promise.resolve(new Set()), NOW);
   const [named, unnamed] = [randomUUID(), randomUUID()];
-  for (const id of [named, unnamed]) await photos.keep(id, jpeg());
+  for (const id of [named, unnamed]) await scratch.db.write((session) => keepPhoto(session, id, jpeg()));
   const [template, clientId] = [newTemplate(), randomUUID()];
   const run = runOf(template);
   const noticed = { kind: 'noticed', what: 'note', subject: null, stack: null, phase: null, pass: null } as const;
@@ -134,12 +124,62 @@ test('a photo that no event names is removed after two months, one that is named
     await addEvent(session, run.id, { ...event, at: NOW.toISOString(), person: null, saw: null });
   });
   const later = (days: number): Date => new Date(Date.now() + days * 86_400_000);
-  const left = async (days: number): Promise<string[]> => {
-    await photos.removeUnnamed(() => scratch.db.read(photosNamed), later(days));
-    return readdir(join(folder, 'shop.photos'));
+  const left = async (days: number): Promise<number[]> => {
+    await scratch.db.write((session) => removeUnnamedPhotos(session, later(days)));
+    return Promise.all([named, unnamed].map(async (id) => (await api().get(`/api/photos/${id}`)).status));
   };
-  expect(await left(59)).toHaveLength(2);
-  expect(await left(61)).toEqual([`${named}.jpg`]);
+  expect(await left(59)).toEqual([200, 200]);
+  expect(await left(61)).toEqual([200, 404]);
+});
+
+describe('backups', () => {
+  test('are made, listed and taken as a file on the main computer, and nowhere else', async () => {
+    const place = { url: scratch.url, folder: await mkdtemp(join(tmpdir(), 'rapid-jig-backups-')), keep: 2 };
+    const shops = [{ base: '' as const, db: scratch.db, backups: place }];
+    const here = () => request(appFor(scratch.db, { shops }));
+    expect((await here().get('/api/backups')).body).toEqual({ folder: place.folder, keep: 2, backups: [] });
+    const made = (await here().post('/api/backups')).body as Backups;
+    expect(made.backups).toHaveLength(1);
+    const [{ name, bytes }] = made.backups as [Backups['backups'][0]];
+    const file = await here().get(`/api/backups/${name}`).responseType('blob');
+    expect([file.status, (file.body as Buffer).length]).toEqual([200, bytes]);
+    expect((file.body as Buffer).subarray(0, 15).toString()).toBe('SQLite format 3');
+    for (const other of ['..%2Fshop.db', 'shop-20261201-000000.backup'])
+      expect((await here().get(`/api/backups/${other}`)).status).toBe(404);
+    const elsewhere = () =>
+      request(appFor(scratch.db, { shops, isOwn: () => false, devices: { ...alone().devices, knows: () => true } }));
+    for (const answer of [await elsewhere().get(`/api/backups/${name}`), await elsewhere().post('/api/backups')])
+      expect([answer.status, answer.body]).toMatchObject([403, { kind: 'forbidden' }]);
+    await rm(place.folder, { recursive: true });
+  });
+
+  test('one is due a day after the last', async () => {
+    const place = { url: scratch.url, folder: await mkdtemp(join(tmpdir(), 'rapid-jig-backups-')), keep: 2 };
+    const at = (hours: number): Date => new Date(NOW.getTime() + hours * 3_600_000);
+    expect(await isBackupDue(place, at(0))).toBe(true);
+    await tasks().backup({ place, now: at(0).toISOString() });
+    expect([await isBackupDue(place, at(23)), await isBackupDue(place, at(24))]).toEqual([false, true]);
+    for (const hours of [24, 48]) await tasks().backup({ place, now: at(hours).toISOString() });
+    expect((await backupsIn(place.folder)).map(({ madeAt }) => Date.parse(madeAt))).toEqual([
+      at(48).getTime(),
+      at(24).getTime(),
+    ]);
+    await rm(place.folder, { recursive: true });
+  });
+});
+
+test('photos that an earlier version kept as files are taken in, once, and leave their folder', async () => {
+  expect(photoFolder('file:///shop/shop.db', '/data')).toBe('/shop/shop.photos');
+  const folder = await mkdtemp(join(tmpdir(), 'rapid-jig-photos-'));
+  await takeInPhotos(scratch.db, join(folder, 'none there'));
+  const id = randomUUID();
+  await writeFile(join(folder, `${id}.jpg`), jpeg());
+  await writeFile(join(folder, 'half.jpg.part'), 'cut off');
+  await takeInPhotos(scratch.db, folder);
+  await takeInPhotos(scratch.db, folder);
+  expect(await scratch.db.read((session) => photoOf(session, id))).toEqual(jpeg());
+  expect(await readdir(folder)).toEqual(['half.jpg.part']);
+  await rm(folder, { recursive: true });
 });
 
 describe('taps at the bench', () => {

@@ -72,6 +72,14 @@ export const guardDevices =
     next();
   };
 
+/** What is done on the main computer alone; another device is told so in `message`. */
+export const onlyHere =
+  (isOwn: (request: Request) => boolean, message: string): RequestHandler =>
+  (request, _response, next) => {
+    if (isOwn(request)) next();
+    else throw new ApiError({ kind: 'forbidden', message, where: 'this device', hint: 'Open Shop there.' });
+  };
+
 /** The version in If-Match: `"3"`. A write without one is refused, so that nothing is overwritten unseen. */
 export function versionOf(request: Request): number {
   const match = /^"(\d{1,9})"$/.exec(request.headers['if-match'] ?? '');

@@ -5,7 +5,7 @@ import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { pino } from 'pino';
 import request from 'supertest';
 import { planRun, type PlanInput } from '@rapid-jig/core';
-import { runOf, newTemplate, NO_PHOTOS, NOW, alone, openScratch, readOf } from '../testing/server.test-support';
+import { runOf, newTemplate, NOW, alone, openScratch, readOf } from '../testing/server.test-support';
 import { loadSolver, tasks } from '../heavy/tasks';
 import { findSnapshot, putRun } from '../store/runs';
 import { putTemplate } from '../store/templates';
@@ -34,7 +34,7 @@ const serve = (bases: readonly ServedShop['base'][], changes: Partial<AppOptions
   request(
     createApp({
       ...alone(),
-      shops: bases.map((base) => ({ base, db: scratch.db, photos: NO_PHOTOS })),
+      shops: bases.map((base) => ({ base, db: scratch.db, backups: null })),
       webRoot,
       ...changes,
     }),
@@ -140,7 +140,7 @@ test('a run that was granted a smaller margin starts, and its passes are recorde
 test('a full disk is told as such, so that the browser keeps what it has and sends it again', async () => {
   const full = Object.assign(new Error('database or disk is full'), { code: 'SQLITE_FULL' });
   const db = { ...scratch.db, read: () => Promise.reject(new Error('Failed query', { cause: full })) };
-  const answer = await serve([''], { shops: [{ base: '', db, photos: NO_PHOTOS }] }).get('/api/runs');
+  const answer = await serve([''], { shops: [{ base: '', db, backups: null }] }).get('/api/runs');
   expect([answer.status, answer.body]).toEqual([507, expect.objectContaining({ kind: 'disk-full' })]);
 });
 

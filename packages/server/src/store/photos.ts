@@ -1,85 +1,71 @@
-import { mkdir, readdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
+import { readdir, readFile, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { isNotNull, sql } from 'drizzle-orm';
+import { and, eq, isNotNull, lt, notInArray, sql } from 'drizzle-orm';
 import { ApiError, idTaken, notFound } from '../api-error';
-import type { Session } from '../db/database';
-import { workEvents } from '../db/schema';
+import type { Database, Session } from '../db/database';
+import { isMissing } from '../db/faults';
+import { photos, workEvents } from '../db/schema';
 import { MOST_PX, pictureAlone } from './jpeg';
 import { DAY_MS } from './writes';
-
-/** Photos of the work, as files beside the database. */
-export interface Photos {
-  /** Keeps a JPEG without what a camera wrote beside the picture; said again with the same picture it changes nothing. */
-  keep(id: string, jpeg: Buffer): Promise<void>;
-  read(id: string): Promise<Buffer>;
-  /** Removes what was kept long ago and is not among the ids that are `named`, which are asked for only where there is such: its event never came. */
-  removeUnnamed(named: () => Promise<ReadonlySet<string>>, now: Date): Promise<void>;
-}
 
 /** What names a photo follows it at once, or once the device is back from wherever it had no network. */
 const WAITS_DAYS = 60;
 
-/** The folder of a shop's photos: beside the file of its database, else in the folder of all data. */
+/** Keeps a JPEG without what a camera wrote beside the picture; said again with the same picture it changes nothing. */
+export async function keepPhoto(session: Session, id: string, jpeg: Buffer): Promise<void> {
+  const plain = pictureAlone(jpeg);
+  if (plain === null)
+    throw new ApiError({
+      kind: 'invalid-request',
+      message: `This is no JPEG picture of up to ${String(MOST_PX)} px to a side.`,
+      where: 'jpeg',
+      hint: 'Take the photo again, or choose another file.',
+    });
+  const [known] = await session.select({ jpeg: photos.jpeg }).from(photos).where(eq(photos.id, id));
+  if (known && !known.jpeg.equals(plain)) throw idTaken('photo', id);
+  if (!known) await session.insert(photos).values({ id, jpeg: plain });
+}
+
+export async function photoOf(session: Session, id: string): Promise<Buffer> {
+  const [known] = await session.select({ jpeg: photos.jpeg }).from(photos).where(eq(photos.id, id));
+  if (!known) throw notFound('photo', id);
+  return known.jpeg;
+}
+
+/** Removes what was kept long ago and no event names: its event never came. */
+export async function removeUnnamedPhotos(session: Session, now: Date): Promise<void> {
+  const named = sql<string>`json_extract(${workEvents.doc}, '$.doc.photoId')`;
+  const before = new Date(now.getTime() - WAITS_DAYS * DAY_MS).toISOString();
+  await session
+    .delete(photos)
+    .where(
+      and(
+        lt(photos.keptAt, before),
+        notInArray(photos.id, session.select({ id: named }).from(workEvents).where(isNotNull(named))),
+      ),
+    );
+}
+
+/** The folder in which earlier versions kept the photos of a shop: beside the file of its database, else in the folder of all data. */
 export const photoFolder = (url: string, dataFolder: string): string =>
   url.startsWith('file:') ? fileURLToPath(url).replace(/\.db$/, '') + '.photos' : join(dataFolder, 'photos');
 
-export const openPhotos = (folder: string): Photos => ({
-  keep: async (id, jpeg) => {
-    const plain = pictureAlone(jpeg);
-    if (plain === null)
-      throw new ApiError({
-        kind: 'invalid-request',
-        message: `This is no JPEG picture of up to ${String(MOST_PX)} px to a side.`,
-        where: 'jpeg',
-        hint: 'Take the photo again, or choose another file.',
-      });
-    const place = join(folder, `${id}.jpg`);
-    const known = await readIfThere(place);
-    if (known?.equals(plain)) return;
-    if (known) throw idTaken('photo', id);
-    await mkdir(folder, { recursive: true });
-    // Whole or not at all: a file that was cut off would be taken for the picture.
-    await writeFile(`${place}.part`, plain, { flush: true });
-    await rename(`${place}.part`, place);
-  },
-  read: async (id) => {
-    const bytes = await readIfThere(join(folder, `${id}.jpg`));
-    if (bytes === null) throw notFound('photo', id);
-    return bytes;
-  },
-  removeUnnamed: async (named, now) => {
-    const files = await readdir(folder).catch((error: unknown) => {
-      if (isMissing(error)) return [];
-      throw error;
-    });
-    const old: string[] = [];
-    for (const file of files) {
-      const { mtimeMs } = await stat(join(folder, file));
-      if (now.getTime() - mtimeMs > WAITS_DAYS * DAY_MS) old.push(file);
-    }
-    const kept = old.length === 0 ? new Set<string>() : await named();
-    for (const file of old) if (!kept.has(file.replace(/\.jpg$/, ''))) await rm(join(folder, file), { force: true });
-  },
-});
-
-/** Ids of the photos that events name. */
-export async function photosNamed(session: Session): Promise<ReadonlySet<string>> {
-  const id = sql<string>`json_extract(${workEvents.doc}, '$.doc.photoId')`;
-  const rows = await session.select({ id }).from(workEvents).where(isNotNull(id));
-  return new Set(rows.map((row) => row.id));
-}
-
-/** null where there is no such file; what else keeps it from being read is thrown. */
-async function readIfThere(place: string): Promise<Buffer | null> {
-  try {
-    return await readFile(place);
-  } catch (error) {
-    if (isMissing(error)) return null;
+/** Takes the photos of earlier versions into the database, one by one, each out of its folder once it is in. */
+export async function takeInPhotos(db: Database, folder: string): Promise<void> {
+  const files = await readdir(folder).catch((error: unknown) => {
+    if (isMissing(error)) return [];
     throw error;
+  });
+  for (const file of files.filter((name) => name.endsWith('.jpg'))) {
+    const place = join(folder, file);
+    const jpeg = await readFile(place);
+    await db.write((session) =>
+      session
+        .insert(photos)
+        .values({ id: file.replace(/\.jpg$/, ''), jpeg })
+        .onConflictDoNothing(),
+    );
+    await rm(place);
   }
 }
-
-// By its code alone: an error of the system need not be an `Error` of the realm that catches it.
-const isMissing = (error: unknown): boolean =>
-  typeof error === 'object' && error !== null && 'code' in error && error.code === 'ENOENT';

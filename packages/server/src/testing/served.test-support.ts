@@ -9,7 +9,6 @@ import { openDatabase } from '../db/database';
 import { seedDemo } from '../demo/seed';
 import { tasks } from '../heavy/tasks';
 import { createApp, type ServedShop } from '../http/app';
-import { openPhotos } from '../store/photos';
 import { alone, DEMO_DRAWINGS, MIGRATIONS } from './server.test-support';
 
 /** The program in the test's own process, with an empty shop at `/` and a demo at `/demo`. */
@@ -47,7 +46,7 @@ export async function serveShops(run: string): Promise<Served> {
   const open = async (base: ServedShop['base'], file: string): Promise<ServedShop> => ({
     base,
     db: await openDatabase(pathToFileURL(file).href, MIGRATIONS),
-    photos: openPhotos(`${file}-photos`),
+    backups: base === '' ? { url: pathToFileURL(file).href, folder: `${file}-backups`, keep: 3 } : null,
   });
   const shops = [await open('/demo', join(folder, 'demo.db')), await open('', join(folder, 'shop.db'))];
   const server = createServer(createApp({ ...alone(), shops, clock: () => new Date() }));

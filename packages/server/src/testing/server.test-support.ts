@@ -18,7 +18,6 @@ import {
 import { openDatabase, type Database } from '../db/database';
 import { tasks } from '../heavy/tasks';
 import type { Devices } from '../devices';
-import { openPhotos, type Photos } from '../store/photos';
 import { createApp, type AppOptions } from '../http/app';
 
 export const MIGRATIONS = join(import.meta.dirname, '../../drizzle');
@@ -50,9 +49,6 @@ export const alone = (): Omit<AppOptions, 'shops'> => ({
   stopping: new AbortController().signal,
 });
 
-/** Of a shop that has none: the folder is not there. */
-export const NO_PHOTOS: Photos = openPhotos(join(tmpdir(), 'rapid-jig-no-photos'));
-
 const NO_DEVICES: Devices = {
   code: () => '',
   knows: () => false,
@@ -63,7 +59,7 @@ const NO_DEVICES: Devices = {
 };
 
 export const appFor = (db: Database, changes: Partial<AppOptions> = {}) =>
-  createApp({ ...alone(), shops: [{ base: '', db, photos: NO_PHOTOS }], ...changes });
+  createApp({ ...alone(), shops: [{ base: '', db, backups: null }], ...changes });
 
 export function squarePart(): Part {
   const corners = [

@@ -11,6 +11,7 @@ import {
 } from '@rapid-jig/core';
 import type {
   AfterCutting,
+  Backups,
   ApiFault,
   BladeMoves,
   CutBlanks,
@@ -38,6 +39,7 @@ import {
   isBladeMoves,
   isEvents,
   isMoves,
+  isBackups,
   isNetwork,
   isNothing,
   isPlanChecked,
@@ -105,6 +107,9 @@ export interface Api {
   cutBlanks(runId: string, cut: CutBlanks): Answer<AfterCutting>;
   /** Boards held for a run instead of what it held before. */
   reserveWood(runId: string, reserve: ReserveWood): Answer<StockMoves>;
+  /** Backups of the shop, the newest first; told on the main computer alone. */
+  backups(): Answer<Backups>;
+  makeBackup(): Answer<Backups>;
   /** How devices of the local network come in. */
   network(): Answer<LocalNetwork>;
   turnOut(deviceId: string): Answer<null>;
@@ -173,8 +178,13 @@ export function createApi(base: string, send: typeof fetch, tab: string): Api {
       return err(UNREACHABLE);
     }
   };
-  const ask = async <T>(path: string, isPromised: Promised<T>, init: RequestInit = {}): Answer<T> => {
-    const answer = await fetched(path, init, PATIENCE_MS);
+  const ask = async <T>(
+    path: string,
+    isPromised: Promised<T>,
+    init: RequestInit = {},
+    patienceMs = PATIENCE_MS,
+  ): Answer<T> => {
+    const answer = await fetched(path, init, patienceMs);
     if (!answer.ok) return answer;
     const body: unknown = answer.value.status === 204 ? null : await answer.value.json().catch(() => undefined);
     return isPromised(body) ? ok(body) : err(UNREACHABLE);
@@ -210,6 +220,8 @@ export function createApi(base: string, send: typeof fetch, tab: string): Api {
         headers: { 'Content-Type': BYTES_TYPE, 'X-File-Name': encodeURIComponent(fileName) },
         body: bytes,
       }),
+    backups: () => ask('/backups', isBackups),
+    makeBackup: () => ask('/backups', isBackups, { method: 'POST' }, SHEETS_PATIENCE_MS),
     network: () => ask('/devices', isNetwork),
     turnOut: (id) => ask(`/devices/${id}`, isNothing, { method: 'DELETE' }),
     cutBlanks: (runId, cut) => ask(`/runs/${runId}/blanks`, isAfterCutting, post(cut)),

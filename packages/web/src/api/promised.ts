@@ -1,6 +1,7 @@
 import type {
   BladeMoves,
   AfterCutting,
+  Backups,
   LocalNetwork,
   Names,
   PlanChecked,
@@ -57,4 +58,6 @@ export const isAfterCutting = (body: unknown): body is AfterCutting =>
   isEvents(body) && 'rack' in body && isRack(body.rack);
 export const isNetwork = (body: unknown): body is LocalNetwork =>
   isObject(body) && typeof body['code'] === 'string' && areWithIds(body['devices']);
+export const isBackups = (body: unknown): body is Backups =>
+  isObject(body) && typeof body['folder'] === 'string' && Array.isArray(body['backups']);
 export const isNothing = (body: unknown): body is null => body === null;

@@ -93,3 +93,15 @@ test('a browser that refuses to keep anything still works, and says that nothing
   await page.getByRole('button', { name: 'Nothing outlasts this page' }).click();
   await expect(page.getByRole('dialog')).toContainText('This browser keeps nothing for this page');
 });
+
+test('a backup is made by one press, stands in the list and can be taken as a file; the demo has none', async () => {
+  await page.goto('/shop');
+  const section = page.getByRole('region', { name: 'Backup' });
+  await expect(section).toContainText('One is made every day while the program is open; the last 3 stay');
+  await section.getByRole('button', { name: 'Make a backup now' }).click();
+  await expect(page.getByText('Written, read again, and whole.')).toBeVisible();
+  await expect(section.getByRole('list', { name: 'Backups' }).getByRole('link')).toHaveCount(1);
+  await page.goto('/demo/shop');
+  await expect(page.getByRole('region', { name: 'Habits' })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Backup' })).toHaveCount(0);
+});

@@ -1,7 +1,7 @@
 import { Autocomplete, Box, TextField, Typography } from '@mui/material';
 import { useLoaderData } from 'react-router';
 import { type Machines } from '@rapid-jig/core';
-import type { LocalNetwork } from '@rapid-jig/contract';
+import type { Backups, LocalNetwork } from '@rapid-jig/contract';
 import type { Answer } from '../api/client';
 import type { OpenDocument } from '../documents/document';
 import { MoneyField } from '../fields/MoneyField';
@@ -12,6 +12,7 @@ import type { Services } from '../services';
 import { orThrow } from '../shell/or-throw';
 import { Page } from '../shell/Page';
 import { SaveBadge, SaveTrouble, useUndoKeys } from '../shell/SaveBadge';
+import { BackupSection } from './BackupSection';
 import { NetworkSection } from './NetworkSection';
 import { FactorsSection } from './FactorsSection';
 import { MachinesSection } from './MachinesSection';
@@ -24,10 +25,12 @@ export interface LoadedShop {
   readonly machines: OpenDocument<Machines>;
   /** Told on the main computer only. */
   readonly network: Awaited<Answer<LocalNetwork>>;
+  /** null in the demo, which is made anew instead. */
+  readonly backups: Awaited<Answer<Backups>> | null;
 }
 
-export async function loadShop({ api, open }: Services): Promise<LoadedShop> {
-  const [machines, network] = await Promise.all([
+export async function loadShop({ api, base, open }: Services): Promise<LoadedShop> {
+  const [machines, network, backups] = await Promise.all([
     open<Machines>({
       key: 'machines',
       kind: 'settings',
@@ -36,14 +39,15 @@ export async function loadShop({ api, open }: Services): Promise<LoadedShop> {
       load: api.machines,
     }),
     api.network(),
+    base === '' ? api.backups() : null,
   ]);
-  return { machines: orThrow(machines), network };
+  return { machines: orThrow(machines), network, backups };
 }
 
 /** The maker's own facts and habits, in one place. */
 export function ShopView() {
   const { shop: document } = useServices();
-  const { machines, network } = useLoaderData<LoadedShop>();
+  const { machines, network, backups } = useLoaderData<LoadedShop>();
   const shop = useShop();
   useUndoKeys(document);
   const edit: Edit = (changes) => document.edit((doc) => ({ ...doc, ...changes }), Object.keys(changes).join());
@@ -59,6 +63,7 @@ export function ShopView() {
       <MachinesSection document={machines} />
       <HabitsSection shop={shop} edit={edit} />
       <PaperAndMoney shop={shop} edit={edit} />
+      {backups && <BackupSection loaded={backups} />}
       <NetworkSection network={network} />
       <FactorsSection shop={shop} edit={edit} />
     </Page>

@@ -1,10 +1,9 @@
 import { Router, type Request } from 'express';
 import { toString as qrCode } from 'qrcode';
 import { pairingSchema, type LocalNetwork } from '@rapid-jig/contract';
-import { ApiError } from '../../api-error';
 import type { Devices } from '../../devices';
 import type { Way } from '../../network';
-import { deviceCookie } from '../guards';
+import { deviceCookie, onlyHere } from '../guards';
 import { checked, idOf, SMALL_BODY } from './request';
 
 /** Letting devices in; all but the asking itself is for the main computer. */
@@ -15,16 +14,7 @@ export function deviceRoutes(devices: Devices, way: () => Way, isOwn: (request: 
     const key = await devices.pair(checked(pairingSchema, request.body), address);
     response.set('Set-Cookie', deviceCookie(key, request.secure)).status(204).end();
   });
-  router.use((request, _response, next) => {
-    if (isOwn(request)) next();
-    else
-      throw new ApiError({
-        kind: 'forbidden',
-        message: 'Devices are let in and turned out on the main computer.',
-        where: 'this device',
-        hint: 'Open Shop there.',
-      });
-  });
+  router.use(onlyHere(isOwn, 'Devices are let in and turned out on the main computer.'));
   router.get('/', async (_request, response) => {
     const { addresses, trust } = way();
     const [first] = addresses;

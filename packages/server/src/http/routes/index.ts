@@ -4,7 +4,6 @@ import { drawerSchema, machinesSchema, shopSchema } from '@rapid-jig/contract';
 import { notFound } from '../../api-error';
 import type { Database } from '../../db/database';
 import type { Heavy } from '../../heavy/pool';
-import type { Photos } from '../../store/photos';
 import { namesOfRuns } from '../../store/runs';
 import { namesOfTemplates } from '../../store/templates';
 import { createLive } from '../live';
@@ -22,14 +21,13 @@ export interface ApiOptions {
   readonly clock: () => Date;
   readonly logger: Logger;
   readonly heavy: Heavy;
-  readonly photos: Photos;
   /** Names the web app that is served; null where none is. */
   readonly build: string | null;
   readonly stopping: AbortSignal;
 }
 
 /** Every address under `/api`: thin adapters from HTTP to the store. */
-export function apiRoutes({ db, clock, logger, heavy, photos, build, stopping }: ApiOptions): Router {
+export function apiRoutes({ db, clock, logger, heavy, build, stopping }: ApiOptions): Router {
   const router = Router();
   const live = createLive(build, stopping);
   router.use(live.watch);
@@ -48,7 +46,7 @@ export function apiRoutes({ db, clock, logger, heavy, photos, build, stopping }:
   router.use('/blade-moves', bladeMoveRoutes(db));
   router.use('/drawer', singletonRoutes(db, 'drawer', drawerSchema));
   router.use('/drawings', drawingRoutes(db));
-  router.use('/photos', photoRoutes(photos));
+  router.use('/photos', photoRoutes(db));
   router.use('/rack', rackRoutes(db, heavy));
   router.use('/machines', singletonRoutes(db, 'machines', machinesSchema));
   router.use('/pattern-sheets', patternRoutes(db, heavy));

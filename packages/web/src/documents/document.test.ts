@@ -175,10 +175,10 @@ describe('saving', () => {
     await settle();
     close();
     await jest.advanceTimersByTimeAsync(40_000);
-    expect(left.store.getState().doc).toEqual({ text: 'b', count: 9 });
     host.fail(null);
     await jest.advanceTimersByTimeAsync(10_000);
     expect(stored()!.doc).toEqual({ text: 'b', count: 9 });
+    expect(left.store.getState()).toMatchObject({ status: 'saved', doc: { text: 'b', count: 9 } });
     expect(await kept.all('out ')).toEqual([]);
   });
 

@@ -106,15 +106,22 @@ function saving<T extends object>(
   let lastEdit = { label: '', at: 0 };
 
   outbox.onOutcome((entry, outcome) => {
-    if (entry.id !== id) return;
+    if (entry.id !== id) {
+      // Left by another tab beside an edit of this one: stored, it is another's; stale, it is asked about here.
+      if (entry.path === path && outcome.fate === 'sent') void refresh();
+      if (entry.path === path && outcome.fate === 'conflict') lookForLeft();
+      return;
+    }
     const left = waiting();
     if (outcome.fate === 'sent') {
       // Every answer to a document says its version.
       const { version } = outcome.answer as { readonly version: number };
       // What is left was typed meanwhile, and is made from what was sent.
       const base = (left ? left.from : entry.body) as T;
-      store.setState({ version, base, status: left ? 'waiting' : 'saved', fault: null });
+      const status = left ? (left.fate === 'conflict' ? 'conflict' : 'waiting') : 'saved';
+      store.setState({ version, base, status, fault: null });
       onSaved?.(outcome.answer);
+      if (!left) lookForLeft();
     } else if (outcome.fate === 'conflict') {
       store.setState({ status: 'conflict', fault: outcome.fault });
       // The contract gives the stored document of the same kind with a conflict.
@@ -129,15 +136,18 @@ function saving<T extends object>(
     if (entry.id === id) {
       store.setState(ofEntry<T>(entry, store.getState().version));
       if (entry.fate === 'conflict') void askAgainst(entry);
-    } else if (entry.path === path && entry.from !== undefined) {
-      // Both tabs were edited: where that was in different places, it is one edit.
-      const { doc } = store.getState();
-      const both = joinVersions(entry.from as T, doc, entry.body as T);
-      if (both.clashes.length > 0) return;
-      put(both.doc, edited(store.getState(), doc, false));
-      outbox.discard(entry.id);
-    }
+    } else if (entry.path === path) lookForLeft();
   });
+  /** Takes up a stale edit that another tab has left, once none of this tab is on its way, and holds it against what is stored. */
+  const lookForLeft = (): void => {
+    const { entries } = outbox.store.getState();
+    const left = entries.find((entry) => entry.path === path && entry.id !== id && entry.fate === 'conflict');
+    if (!left || waiting()) return;
+    const { doc, version } = store.getState();
+    store.setState(ofEntry<T>(left, version));
+    meet({ doc, version });
+    outbox.discard(left.id);
+  };
   /** Puts what is stored beside an edit that was made to something older. */
   const askAgainst = async (entry: Entry): Promise<void> => {
     const answer = await load();
@@ -150,13 +160,13 @@ function saving<T extends object>(
     const now = store.getState();
     const base = now.base ?? undefined;
     const both = joinVersions(base, now.doc, theirs.doc);
+    // Going back from here takes back one's own edits, and none of theirs.
+    const history = changedAll(now, (step) => joinVersions(base, step, theirs.doc).doc);
     if (both.clashes.length > 0) {
-      store.setState({ doc: both.doc, status: 'conflict', theirs });
+      store.setState({ doc: both.doc, status: 'conflict', theirs, ...history });
       send(both.doc, now.version, PAUSE_MS, 'conflict');
       return;
     }
-    // Going back from here takes back one's own edits, and none of theirs.
-    const history = changedAll(now, (step) => joinVersions(base, step, theirs.doc).doc);
     goOnFrom(both.doc, theirs, history);
   };
   /** Sends a version that is made from what another has stored, where it is another. */
@@ -204,6 +214,7 @@ function saving<T extends object>(
     const loaded = await load();
     if (!loaded.ok) store.setState({ fault: loaded.error });
     else if (!waiting()) take(loaded.value);
+    lookForLeft();
   };
   const refresh = async (): Promise<Result<null, ApiFault>> => {
     const loaded = await load();
@@ -214,6 +225,7 @@ function saving<T extends object>(
 
   const left = waiting();
   if (left?.fate === 'conflict') meet(loaded);
+  lookForLeft();
 
   return {
     store,
@@ -236,8 +248,11 @@ function saving<T extends object>(
     undo: () => step(stepBack),
     redo: () => step(stepForth),
     settle: (theirsAt) => {
-      const { theirs, doc } = store.getState();
-      if (theirs) goOnFrom(takingTheirs(doc, theirsAt), theirs, NO_HISTORY);
+      const { theirs, doc, base } = store.getState();
+      if (!theirs) return;
+      // What was typed since may have given a place back to them.
+      const joined = joinVersions(base ?? undefined, doc, theirs.doc).doc;
+      goOnFrom(takingTheirs(joined, theirsAt), theirs, NO_HISTORY);
     },
     discard: () => outbox.discard(id),
   };

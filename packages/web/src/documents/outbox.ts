@@ -65,21 +65,36 @@ export function createOutbox({ kept, tabs, send }: OutboxOptions): Outbox {
 
   const find = (id: string): Entry | undefined => store.getState().entries.find((entry) => entry.id === id);
   const keyOf = (id: string): string => `${PREFIX}${tabs.own} ${id}`;
-  const keeping = (work: Promise<void>): Promise<void> =>
-    work.then(
-      () => void (store.getState().cannotKeep !== null && store.setState({ cannotKeep: null })),
-      (error: unknown) => store.setState({ cannotKeep: error instanceof Error ? error.message : String(error) }),
-    );
+  /** Ids of entries that this browser could not keep; as soon as it can, they are kept too. */
+  const unkept = new Set<string>();
+  const keeping = async (id: string, work: Promise<void>): Promise<void> => {
+    try {
+      await work;
+    } catch (error) {
+      unkept.add(id);
+      store.setState({ cannotKeep: error instanceof Error ? error.message : String(error) });
+      return;
+    }
+    unkept.delete(id);
+    if (unkept.size > 0) await keepOthers();
+    else if (store.getState().cannotKeep !== null) store.setState({ cannotKeep: null });
+  };
+  const keepOthers = async (): Promise<void> => {
+    const [id] = unkept;
+    const entry = id === undefined ? undefined : find(id);
+    if (entry) await keeping(entry.id, kept.writeAtOnce(keyOf(entry.id), entry));
+    else if (id !== undefined) await keeping(id, Promise.resolve());
+  };
   const hold = (entry: Entry): Promise<void> => {
     const { entries } = store.getState();
     const isKnown = entries.some(({ id }) => id === entry.id);
     const next = isKnown ? entries.map((one) => (one.id === entry.id ? entry : one)) : [...entries, entry];
     store.setState({ entries: next });
-    return keeping(kept.writeAtOnce(keyOf(entry.id), entry));
+    return keeping(entry.id, kept.writeAtOnce(keyOf(entry.id), entry));
   };
   const drop = (id: string): Promise<void> => {
     store.setState(({ entries }) => ({ entries: entries.filter((entry) => entry.id !== id) }));
-    return keeping(kept.remove(keyOf(id)));
+    return keeping(id, kept.remove(keyOf(id)));
   };
   const tell = (entry: Entry, outcome: Outcome): void => {
     for (const listener of [...listeners]) listener(entry, outcome);
@@ -171,7 +186,7 @@ export function createOutbox({ kept, tabs, send }: OutboxOptions): Outbox {
     start: async () => {
       await takeUp();
       runAll();
-      setInterval(() => void takeUp().then(runAll), ORPHANS_MS);
+      setInterval(() => void takeUp().then(runAll).then(keepOthers), ORPHANS_MS);
       globalThis.addEventListener?.('online', runAll);
     },
     put: (entry, pauseMs = 0) => {

@@ -77,7 +77,12 @@ export function BenchView() {
         >
           {name}
         </Typography>
-        <Typography role="status" aria-label="Steps left" noWrap sx={{ flex: 1, opacity: 0.85, minWidth: 90 }}>
+        <Typography
+          role="status"
+          aria-label="Steps left"
+          noWrap
+          sx={{ flex: 1, opacity: 0.85, minWidth: { xs: 0, md: 90 } }}
+        >
           {steps === null ? 'Planning…' : `${counted(steps.length, 'step')} left, ${leftWords(steps)}`}
         </Typography>
         <Timers ring={sound.ring} />

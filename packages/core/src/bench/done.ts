@@ -41,8 +41,9 @@ export function tickedIn({ standing }: Pick<WorkDone, 'standing'>): Ticked {
   const atSaw = new Set<string>();
   let tilted: StepDone | null = null;
   for (const event of standing) {
-    const step = event.kind === 'step-done' ? stepOf(event) : null;
-    if (event.kind !== 'step-done' || step === null) continue;
+    if (event.kind !== 'step-done') continue;
+    const step = stepOf(event);
+    if (step === null) continue;
     const name = stepName(step, event.stack, event.phase, event.detail);
     passes.set(name, new Set([...(passes.get(name) ?? []), ...event.passes]));
     if (event.at > (last.get(name) ?? '')) last.set(name, event.at);

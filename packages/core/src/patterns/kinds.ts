@@ -80,13 +80,20 @@ function linesOfBits(lines: readonly Line[]): ReadonlySet<Line> {
     })
     .sort((a, b) => a.radius - b.radius);
   const found = new Set<Line>();
-  for (let from = 0; from < circles.length;) {
-    const least = circles[from]?.radius ?? 0;
-    const alike = circles.slice(from).filter(({ radius }) => radius - least <= SAME_RADIUS);
-    const middle = alike[Math.floor(alike.length / 2)]?.radius ?? least;
-    if (bitOf(middle) !== null) for (const { line } of alike) found.add(line);
-    from += alike.length;
+  let alike: typeof circles = [];
+  const judge = (): void => {
+    const middle = alike[Math.floor(alike.length / 2)];
+    if (middle && bitOf(middle.radius) !== null) for (const { line } of alike) found.add(line);
+  };
+  for (const circle of circles) {
+    const [least] = alike;
+    if (least && circle.radius - least.radius > SAME_RADIUS) {
+      judge();
+      alike = [];
+    }
+    alike.push(circle);
   }
+  judge();
   return found;
 }
 

@@ -17,9 +17,8 @@ export interface BackupPlace {
 
 const NAME = /^shop-(\d{4})(\d{2})(\d{2})-(\d{2})(\d{2})(\d{2})\.backup$/;
 
-/** `shop-20261202-093000.backup`, in UTC: in the order of their names they are in the order of their making. */
-const nameAt = (now: Date): string =>
-  `shop-${now.toISOString().slice(0, 19).replace(/[-:]/g, '').replace('T', '-')}.backup`;
+/** `20261202-093000`, in UTC: in the order of their names things are in the order of their making. */
+const nameAt = (now: Date): string => now.toISOString().slice(0, 19).replace(/[-:]/g, '').replace('T', '-');
 
 /** The backups in a folder, the newest first; none where it is not there. */
 export async function backupsIn(folder: string): Promise<Backup[]> {
@@ -45,15 +44,10 @@ export async function backupsIn(folder: string): Promise<Backup[]> {
 export async function makeBackup(url: string, folder: string, now: Date): Promise<Backup> {
   if (!url.startsWith('file:')) throw new OpenRefused(`${url} is kept by another server: it is backed up there.`);
   await mkdir(folder, { recursive: true });
-  const name = nameAt(now);
+  const name = `shop-${nameAt(now)}.backup`;
   const part = join(folder, `${name}.part`);
   await rm(part, { force: true });
-  const source = createClient({ url });
-  try {
-    await source.execute({ sql: 'VACUUM INTO ?', args: [part] });
-  } finally {
-    source.close();
-  }
+  await withFile(fileURLToPath(url), (source) => source.execute({ sql: 'VACUUM INTO ?', args: [part] }));
   await stampBackup(part);
   await checkBackup(part);
   await rename(part, join(folder, name));
@@ -83,7 +77,7 @@ export async function restoreBackup(file: string, url: string, now: Date): Promi
   if (!url.startsWith('file:')) throw new OpenRefused(`${url} is kept by another server: restore it there.`);
   const place = fileURLToPath(url);
   const digest = await checkBackup(file);
-  const before = (await isThere(place)) ? place.replace(/(\.db)?$/, `.before-${nameAt(now).slice(5, 20)}.db`) : null;
+  const before = (await isThere(place)) ? place.replace(/(\.db)?$/, `.before-${nameAt(now)}.db`) : null;
   const arrived = `${place}.arrived`;
   await copyFile(file, arrived);
   if ((await checkBackup(arrived)) !== digest) throw new OpenRefused(`${arrived} is not what ${file} is. Try again.`);

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { afterEach, beforeEach, expect, test } from '@jest/globals';
 import request from 'supertest';
 import type { NewStock, StoredEvents, StoredRack } from '@rapid-jig/contract';
+import { noticed } from '../../../core/src/ledger/noticed.test-support';
 import { BARE_STOCK, type StockItem, type StockMove, type WorkEvent } from '@rapid-jig/core';
 import type { Database } from '../db/database';
 import { workEvents, writes } from '../db/schema';
@@ -19,20 +20,7 @@ afterEach(() => scratch.remove());
 const made = () => ({ id: randomUUID(), clientId: randomUUID(), at: '2026-11-24T09:06:00Z' });
 const newItem = (): StockItem => ({ ...BARE_STOCK, id: randomUUID(), kind: 'bought', name: 'hinges' });
 
-const noticed = (): WorkEvent => ({
-  kind: 'noticed',
-  person: null,
-  saw: null,
-  what: 'burnt',
-  subject: { kind: 'step', name: 'cut' },
-  stack: null,
-  phase: null,
-  pass: null,
-  bladeId: null,
-  words: null,
-  photoId: null,
-  ...made(),
-});
+const burnt = (): WorkEvent => noticed({ ...made(), what: 'burnt' });
 
 /** A run in which so much was noticed, by years of work. */
 async function workedRun(count: number): Promise<string> {
@@ -43,7 +31,7 @@ async function workedRun(count: number): Promise<string> {
     await putTemplate(session, read, 0);
     await putRun(session, run, 0);
     for (let n = 0; n < count; n += 500) {
-      const rows = Array.from({ length: 500 }, noticed).map((doc) => ({ id: doc.id, runId: run.id, doc }));
+      const rows = Array.from({ length: 500 }, burnt).map((doc) => ({ id: doc.id, runId: run.id, doc }));
       await session.insert(workEvents).values(rows);
     }
   });
@@ -53,7 +41,7 @@ async function workedRun(count: number): Promise<string> {
 test('a tap in a run of twenty thousand events is answered with itself and its place, and so is the same tap again', async () => {
   const path = await workedRun(20_000);
   const api = request(appFor(scratch.db));
-  const event = noticed();
+  const event = burnt();
   for (let n = 0; n < 2; n++) {
     const { body, text } = await api.post(path).send(event);
     expect(body).toEqual({ events: [event], startedAt: null, after: 20_000, upTo: 20_001 });

@@ -135,9 +135,9 @@ const UNREACHABLE: ApiFault = {
 export const mayPass = ({ kind }: Fault<string>): boolean =>
   kind === 'unexpected' || kind === 'disk-full' || kind === 'unknown-device';
 
-/** A request without an answer is given up after this; writing sheets takes longer. */
+/** A request without an answer is given up after this; writing sheets or a backup takes longer. */
 const PATIENCE_MS = 20_000;
-const SHEETS_PATIENCE_MS = 120_000;
+const WRITING_PATIENCE_MS = 120_000;
 
 const PROMISED: Readonly<Record<WriteKind, Promised<unknown>>> = {
   document: isWritten,
@@ -221,14 +221,14 @@ export function createApi(base: string, send: typeof fetch, tab: string): Api {
         body: bytes,
       }),
     backups: () => ask('/backups', isBackups),
-    makeBackup: () => ask('/backups', isBackups, { method: 'POST' }, SHEETS_PATIENCE_MS),
+    makeBackup: () => ask('/backups', isBackups, { method: 'POST' }, WRITING_PATIENCE_MS),
     network: () => ask('/devices', isNetwork),
     turnOut: (id) => ask(`/devices/${id}`, isNothing, { method: 'DELETE' }),
     cutBlanks: (runId, cut) => ask(`/runs/${runId}/blanks`, isAfterCutting, post(cut)),
     reserveWood: (runId, reserve) => ask(`/runs/${runId}/reserve`, isMoves, post(reserve)),
-    patternSheets: async (request) => pdfOf(await fetched('/pattern-sheets', post(request), SHEETS_PATIENCE_MS)),
-    tiltBlock: async (block) => pdfOf(await fetched('/tilt-block', post(block), SHEETS_PATIENCE_MS)),
-    bladePoster: async () => pdfOf(await fetched('/blade-poster', {}, SHEETS_PATIENCE_MS)),
+    patternSheets: async (request) => pdfOf(await fetched('/pattern-sheets', post(request), WRITING_PATIENCE_MS)),
+    tiltBlock: async (block) => pdfOf(await fetched('/tilt-block', post(block), WRITING_PATIENCE_MS)),
+    bladePoster: async () => pdfOf(await fetched('/blade-poster', {}, WRITING_PATIENCE_MS)),
     send: ({ kind, path, base: version }, { key, body }) =>
       ask(path, PROMISED[kind], {
         method: kind === 'document' ? 'PUT' : 'POST',

@@ -17,6 +17,10 @@ export interface Stamps {
 
 const REMEMBERED = 'rapid-jig-person';
 
+/** Who works at the device as the shop has it now: who left it is not named any more. */
+export const personIn = ({ people }: Shop, { person }: AtDevice): string | null =>
+  person !== null && people.includes(person) ? person : null;
+
 export function openStamps(clientId: string, shop: () => Shop): Stamps {
   const store = createStore<AtDevice>(() => ({ person: localStorage.getItem(REMEMBERED) }));
   return {
@@ -27,15 +31,13 @@ export function openStamps(clientId: string, shop: () => Shop): Stamps {
       store.setState({ person });
     },
     stamp: () => {
-      const { people, saw } = shop();
-      const { person } = store.getState();
+      const { name } = shop().saw;
       return {
         id: newId(),
         clientId,
         at: new Date().toISOString(),
-        // Who left the shop is not named any more.
-        person: person !== null && people.includes(person) ? person : null,
-        saw: saw.name === '' ? null : saw.name,
+        person: personIn(shop(), store.getState()),
+        saw: name === '' ? null : name,
       };
     },
   };

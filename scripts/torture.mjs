@@ -264,6 +264,7 @@ const patterns = Array.from({ length: 40 }, () => ({
   bits: null,
   twoEntries: null,
   brads: [],
+  places: [{ x: 0, y: 0 }],
   arrows: [],
 }));
 const sheets = (of) => () => ask('/pattern-sheets', post({ patterns: of, options }));

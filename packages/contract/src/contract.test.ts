@@ -175,6 +175,7 @@ const patternRequest = {
       revision: 1,
       partIds: [uuid(3)],
       copies: 2,
+      places: [{ x: 0, y: 0 }],
       stack: null,
       bits: null,
       twoEntries: null,

@@ -24,6 +24,7 @@ const wish = Joi.object<Wire<PatternOrder>, true>({
   revision: Joi.number().integer().min(1).required(),
   partIds: Joi.array().items(id).min(1).max(500).required(),
   copies: Joi.number().integer().min(0).max(MOST_COPIES).required(),
+  places: Joi.array().items(point).min(1).max(500).required(),
   stack: Joi.string().max(200).allow(null).required(),
   bits: Joi.object<Record<string, number>>()
     .pattern(id, Joi.number().greater(0).max(100))

@@ -318,6 +318,10 @@ export {
   withoutWish,
   wantsSecondEntry,
   gangName,
+  abreastOf,
+  blankAbreast,
+  placesOn,
+  stripsFor,
   gangOfLayer,
   layersOfGang,
   hashOf,
@@ -347,8 +351,10 @@ export {
   verifyPlan,
   verifyWood,
   waysOut,
+  PAGES,
 } from './planning';
 export type {
+  CutBlank,
   AfterOutline,
   Blank,
   BlankNeed,
@@ -423,6 +429,7 @@ export type {
   WoodPly,
   WoodProgress,
   WoodWishes,
+  Page,
 } from './planning';
 export { hasSameContent, joinVersions, takingTheirs } from './versions';
 export type { Clash, Joined, Place } from './versions';
@@ -480,7 +487,6 @@ export {
   bladePoster,
   tiltBlockPage,
   lettersWithoutFont,
-  PAGES,
   pagesPrinted,
   PRINTED_SCRIPTS,
   scriptsFrom,
@@ -504,7 +510,6 @@ export type {
   Ink,
   LineColour,
   Mark,
-  Page,
   Pattern,
   PatternDrawing,
   PatternSheetOptions,

@@ -1,4 +1,4 @@
-import { bitOfSizes, bitsOf, type Phase, type PlannedStack } from '../planning';
+import { bitOfSizes, bitsOf, stripsFor, type Phase, type PlannedStack } from '../planning';
 import { add, type Bench } from './step-list';
 
 /** A phase that is drilled in so many passes. */
@@ -30,7 +30,7 @@ function addBit(bench: Bench, { stack, phase, passes }: Drilled, holes: number, 
     detail: String(diameterMm),
     bit: { diameterMm, holes },
     tiltDegrees: tiltOf(phase),
-    minutes: setUpDrill + drillHole * holes,
+    minutesOf: (count) => setUpDrill * stripsFor(stack.strip, count) + drillHole * holes * count,
     finishesPhase: phase.cuts.length === 0 && isLast,
   });
 }

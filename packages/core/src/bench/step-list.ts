@@ -15,13 +15,21 @@ export interface Bench {
 }
 
 /** What is said of a step beside stack, phase and passes; the rest is as of a bare one. */
-type Wanted = Pick<BenchStep, 'kind' | 'minutes'> &
-  Partial<
+type Wanted = Pick<BenchStep, 'kind'> & {
+  /** Minutes for so many passes. */
+  readonly minutesOf: (passes: number) => number;
+} & Partial<
     Pick<
       BenchStep,
       'cutIds' | 'sawnCutIds' | 'bit' | 'detail' | 'blade' | 'tiltDegrees' | 'waitMinutes' | 'finishesPhase'
     >
   >;
+
+/** So many minutes for each pass. */
+export const byPass =
+  (minutes: number): Wanted['minutesOf'] =>
+  (passes) =>
+    minutes * passes;
 
 /** Of no stack and no pass, with nothing in the hand. */
 export const BARE_STEP = {
@@ -61,7 +69,7 @@ export function add(
   stack: PlannedStack,
   phase: Phase | null,
   passes: readonly number[],
-  wanted: Wanted,
+  { minutesOf, ...wanted }: Wanted,
 ): void {
   const phaseKey = phase?.key ?? null;
   const name = stepName(wanted.kind, stack.key, phaseKey, wanted.detail ?? null);
@@ -77,7 +85,7 @@ export function add(
     passes: open,
     ...wanted,
     detail: wanted.detail ?? null,
-    minutes: wanted.minutes * open.length,
+    minutes: minutesOf(open.length),
     cautions: cautionsOf(wanted.kind, stack, phase, wanted.tiltDegrees ?? 0),
   });
 }

@@ -2,12 +2,16 @@ import type { WorkDone } from '../ledger';
 import {
   factorsInForce,
   handlingByPhase,
+  isOutlined,
   isToSaw,
   layersOfGang,
+  nextMinutes,
+  passesOf,
   patternMinutes,
   peelMinutes,
   phaseMinutes,
   spellsOf,
+  stripsFor,
   type Phase,
   type Plan,
   type PlannedStack,
@@ -18,7 +22,7 @@ import { cutDetail, passesAhead, stepName, tickedIn } from './done';
 import { addHoles } from './holes';
 import { withSettings, wishedFirst } from './settings';
 import type { BenchStep } from './step';
-import { add, isOpen, marksByStack, type Bench } from './step-list';
+import { add, byPass, isOpen, marksByStack, type Bench } from './step-list';
 
 /**
  * All that is still to do at the bench, in order. What a blade saws first is made ready, stuck, and drilled together, bit by bit;
@@ -104,8 +108,8 @@ function addGlueUps(bench: Bench): void {
     for (const stack of stacks) {
       // What is in hand was glued up before.
       const passes = passesAhead(stack).slice(stack.begun.length);
-      const minutes = (handsMinutes * layersOfGang(gangKey, stack)) / all;
-      add(bench, stack, null, passes, { kind: 'glue', detail: gangKey, minutes, waitMinutes });
+      const each = (handsMinutes * layersOfGang(gangKey, stack)) / all;
+      add(bench, stack, null, passes, { kind: 'glue', detail: gangKey, minutesOf: byPass(each), waitMinutes });
     }
   }
 }
@@ -118,12 +122,15 @@ function addReady(
 ): void {
   const fresh = (stack: PlannedStack): number[] => passesOf(stack).filter((pass) => !isBegun(stack, pass));
   for (const stack of stacks)
-    add(bench, stack, null, fresh(stack).slice(blanksCutFor(stack)), { kind: 'prepare', minutes: 0 });
+    add(bench, stack, null, fresh(stack).slice(blanksCutFor(stack)), { kind: 'prepare', minutesOf: byPass(0) });
   for (const stack of stacks) {
     const [first] = handlingByPhase(stack);
     const on = patternMinutes(stack, bench.factors) - peelMinutes(stack);
-    const minutes = on + bench.factors.holdLayer * (first?.joins ?? 0);
-    add(bench, stack, null, fresh(stack), { kind: 'stick', minutes });
+    const once = on + bench.factors.holdLayer * (first?.joins ?? 0);
+    add(bench, stack, null, fresh(stack), {
+      kind: 'stick',
+      minutesOf: (passes) => once * stripsFor(stack.strip, passes),
+    });
   }
   const drilled = stacks.flatMap((stack) => {
     const [phase] = stack.phases;
@@ -165,7 +172,7 @@ function addPhaseHoles(bench: Bench, stack: PlannedStack, phase: Phase, pass: nu
   const handled = i === 0 ? undefined : handlingByPhase(stack)[i];
   const { splitStack, holdLayer } = bench.factors;
   const minutes = splitStack * (handled?.splits ?? 0) + holdLayer * (handled?.joins ?? 0);
-  if (minutes > 0) add(bench, stack, phase, [pass], { kind: 'split', minutes });
+  if (minutes > 0) add(bench, stack, phase, [pass], { kind: 'split', minutesOf: byPass(minutes) });
   addHoles(bench, [{ stack, phase, passes: [pass] }]);
 }
 
@@ -178,6 +185,7 @@ function addCuts(bench: Bench, stack: PlannedStack, phase: Phase, pass: number, 
   if (phase !== stack.phases[0]) addPhaseHoles(bench, stack, phase, pass);
   const threaded = cuts.filter(({ kind }) => kind === 'inside');
   const own = phaseMinutes({ ...phase, cuts }, stack, bench.factors);
+  const next = isOutlined({ cuts }) ? nextMinutes(stack, bench.factors, passesOf(stack)) : 0;
   const all = phase.cuts.filter(({ kind }) => kind === 'inside').length;
   const wanted = { detail, blade, tiltDegrees };
   if (threaded.length > 0)
@@ -185,31 +193,31 @@ function addCuts(bench: Bench, stack: PlannedStack, phase: Phase, pass: number, 
       ...wanted,
       kind: 'thread',
       cutIds: threaded.map(({ cutId }) => cutId),
-      minutes: (own.threading * threaded.length) / all,
+      minutesOf: byPass((own.threading * threaded.length) / all),
     });
   add(bench, stack, phase, [pass], {
     ...wanted,
     kind: 'cut',
     cutIds,
     sawnCutIds: cutIds.filter((id) => bench.ticked.isDone(stepName('cut', stack.key, phase.key, cutDetail(id)), pass)),
-    minutes: own.cutting + own.corners,
+    minutesOf: byPass(own.cutting + own.corners + next),
     finishesPhase: phase.cuts[phase.cuts.length - 1]?.cutId === cuts[cuts.length - 1]?.cutId,
   });
 }
 
 /** After the last cut of a pass: what holds it comes off, and the first of a stack is tried before the others are sawn. */
 function addEnd(bench: Bench, stack: PlannedStack, pass: number): void {
-  add(bench, stack, null, [pass], { kind: 'peel', minutes: peelMinutes(stack) });
+  add(bench, stack, null, [pass], { kind: 'peel', minutesOf: byPass(peelMinutes(stack)) });
   if (stack.done.length === 0 && pass === passesAhead(stack)[0])
-    add(bench, stack, null, [pass], { kind: 'check', minutes: 0 });
+    add(bench, stack, null, [pass], { kind: 'check', minutesOf: byPass(0) });
 }
 
 /** Passes that are sawn, and stuck at the bench before, and not yet taken off. */
 function addUnpeeled(bench: Bench, stack: PlannedStack): void {
   const stuck = stepName('stick', stack.key, null, null);
   for (const pass of stack.done.filter((one) => bench.ticked.isDone(stuck, one))) {
-    add(bench, stack, null, [pass], { kind: 'peel', minutes: peelMinutes(stack) });
-    if (pass === Math.min(...stack.done)) add(bench, stack, null, [pass], { kind: 'check', minutes: 0 });
+    add(bench, stack, null, [pass], { kind: 'peel', minutesOf: byPass(peelMinutes(stack)) });
+    if (pass === Math.min(...stack.done)) add(bench, stack, null, [pass], { kind: 'check', minutesOf: byPass(0) });
   }
 }
 

@@ -9,6 +9,7 @@ import { planWithPhases } from './plan-4';
 import { planWithPatterns } from './plan-5';
 import { planWithWants } from './plan-6';
 import { planWithEntries } from './plan-7';
+import { planWithStrips } from './plan-8';
 import { settingsWithSaws } from './settings-4';
 import { templateWithRules } from './template-3';
 import { templateWithWants } from './template-4';
@@ -24,7 +25,7 @@ export const FORMS = {
   stockMove: 1,
   bladeMove: 1,
   workEvent: 6,
-  plan: 7,
+  plan: 8,
   desk: 3,
   photo: 1,
 } as const;
@@ -100,7 +101,15 @@ const STEPS: Readonly<Record<FormKind, readonly ((doc: Doc) => Doc)[]>> = {
     (event) => event,
     eventWithSubject,
   ],
-  plan: [planWithBits, planWithHeights, planWithPhases, planWithPatterns, planWithWants, planWithEntries],
+  plan: [
+    planWithBits,
+    planWithHeights,
+    planWithPhases,
+    planWithPatterns,
+    planWithWants,
+    planWithEntries,
+    planWithStrips,
+  ],
   desk: [deskWithBytes, deskWithEachPart],
   photo: [],
 };

@@ -1,4 +1,6 @@
 export {
+  abreastOf,
+  blankAbreast,
   blanksOf,
   familiesOfRun,
   GANG_GAP,
@@ -11,6 +13,10 @@ export {
   type LaidClose,
   layClose,
   mayLieClose,
+  mostOn,
+  passesOf,
+  placesOn,
+  stripsFor,
   stackName,
 } from './blanks';
 export {
@@ -19,6 +25,8 @@ export {
   compareCosts,
   costOf,
   filmSheetsFor,
+  isOutlined,
+  nextMinutes,
   otherPatternWays,
   type OtherWay,
   patternMinutes,
@@ -84,6 +92,8 @@ export type {
   PlanWarning,
 } from './model/plan';
 export type { PlannedRod, RodBar, RodGroup } from './model/rod';
+export { PAGES, workArea } from './model/paper';
+export type { Page } from './model/paper';
 export { BIT_KINDS, BLADE_HOLDERS, bladePreferences, steepestTilt, TYPICAL_SHOP } from './model/shop';
 export type {
   AfterOutline,
@@ -111,6 +121,7 @@ export type {
   Reach,
   RoughCut,
   StackedGang,
+  Strip,
   WoodPly,
 } from './model/stack';
 export type {

@@ -1,7 +1,7 @@
 import { err, ok, type Result } from '../result';
 import { snapMm, toNm } from '../units';
-import { blanksOf, gangOfLayer, gangsOfRun, settingsOf } from './blanks';
-import { addMinutes, consumablesFor, NO_MINUTES, passMinutes, phaseMinutes, timesMinutes, timesToSaw } from './costs';
+import { blanksOf, gangOfLayer, gangsOfRun, passesOf, settingsOf } from './blanks';
+import { addMinutes, begunMinutes, consumablesFor, NO_MINUTES, passMinutes, timesMinutes, timesToSaw } from './costs';
 import {
   bladeTurns,
   bladeUses,
@@ -116,7 +116,7 @@ const STOPPED: PlanError = [
 
 const finish = (stack: Stack, { shop }: PlanInput): PlannedStack => ({
   ...stack,
-  passMinutes: passMinutes(stack, shop),
+  passMinutes: passMinutes(stack, shop, passesOf(stack)),
   warnings: stackWarnings(stack),
 });
 
@@ -152,7 +152,7 @@ function allMinutes(
     const whole = addMinutes(sum, timesMinutes(stack.passMinutes, stack.passesToCut));
     return stack.phases.reduce((total, phase) => {
       const left = timesToSaw(stack, phase) - stack.passesToCut;
-      return left === 0 ? total : addMinutes(total, timesMinutes(phaseMinutes(phase, stack, factors), left));
+      return left === 0 ? total : addMinutes(total, begunMinutes(phase, stack, factors, left));
     }, whole);
   }, NO_MINUTES);
   const mounts = uses.reduce((sum, use) => sum + use.mounts, 0);

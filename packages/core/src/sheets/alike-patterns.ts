@@ -14,11 +14,12 @@ export function alikePatterns(patterns: readonly Pattern[]): number[][] {
   return [...groups.values()];
 }
 
-function linesOf({ outlines, insideCuts, throughCuts, holes, marks, pierce, brads }: Pattern): string {
+function linesOf({ places, outlines, insideCuts, throughCuts, holes, marks, pierce, brads }: Pattern): string {
   const box = boxUnion(outlines.map(pathBox));
   const fromCorner = ({ x, y }: Point): Point => ({ x: x - box.minX, y: y - box.minY });
   const moved = (path: Path): Path => mapPath(path, fromCorner);
   const lines = {
+    places: places.map(({ x, y }) => [x, y]),
     paths: [outlines, insideCuts, throughCuts, marks.map(({ path }) => path)].map((of) => of.map(moved)),
     holes: [...holes.map(({ center, diameterMm }) => [fromCorner(center), diameterMm]), ...brads.map(fromCorner)],
     pierce: pierce.map(({ at, bitMm }) => [fromCorner(at), bitMm]),

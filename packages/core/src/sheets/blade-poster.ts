@@ -8,11 +8,10 @@ import {
   type ChartRow,
   type ChartStretch,
 } from '../blades';
-import { bladePreferences, type Shop } from '../planning';
+import { bladePreferences, PAGES, type Shop } from '../planning';
 import { formatLength, type LengthUnit } from '../units';
 import type { Wood } from '../wood';
 import { ink, straight, textMark, type Mark, type SheetPage } from './marks';
-import { PAGES } from './paper';
 
 const NAMES_MM = 38;
 const HEAD_MM = 26;

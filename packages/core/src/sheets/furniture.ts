@@ -1,8 +1,6 @@
-import type { Box } from '../geometry';
-import type { Paper } from '../planning';
+import { PAGES, type Paper } from '../planning';
 import { formatArea, formatDistance, inches, type LengthUnit } from '../units';
 import { ink, straight, textMark, type Mark } from './marks';
-import { PAGES } from './paper';
 
 /** What the foot of a sheet says. */
 export interface PageWords {
@@ -11,16 +9,6 @@ export interface PageWords {
   readonly note: string;
   /** On the first sheet: what all of them take. */
   readonly use: { readonly filmMm2: number; readonly tapeMm: number } | null;
-}
-
-/** Room for the bars and the words, mm. */
-const LEFT_BAND = 8;
-const FOOT = 14;
-
-/** Where patterns lie on a page. */
-export function workArea(paper: Paper): Box {
-  const { width, height, margin } = PAGES[paper];
-  return { minX: margin + LEFT_BAND, minY: margin + FOOT, maxX: width - margin, maxY: height - margin };
 }
 
 const BAR = ink(0.3, '#000000');

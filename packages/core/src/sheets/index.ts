@@ -1,7 +1,7 @@
 export { cutSheet, fileNameFor, turnedBox, turnedPath } from './cut-sheet';
 export type { CautionId, CutSheet, PatternDrawing } from './cut-sheet';
-export { PAGES, pagesPrinted } from './paper';
-export type { Fit, Page } from './paper';
+export { pagesPrinted } from './paper';
+export type { Fit } from './paper';
 export { partListCsv } from './part-list';
 export { checkBarMm } from './furniture';
 export type { Ink, Mark, SheetPage } from './marks';

@@ -1,17 +1,20 @@
 import type { Blade } from '../blades';
-import type { Point } from '../geometry';
+import { moved, undo, type Point } from '../geometry';
 import { pierceHolesFor } from '../patterns';
 import {
+  abreastOf,
   bitForLayer,
   bladePreferences,
   gangOfLayer,
   PATTERN_WAYS,
   patternsPut,
+  placesOn,
   wantsSecondEntry,
   type Plan,
   type PlannedStack,
   type Run,
   type Shop,
+  type StackedGang,
 } from '../planning';
 import { cutsOf, ruleOf, shapeOfPart, type CutRule, type Part, type TemplateRevision } from '../products';
 import { err, ok, type Fault, type Result } from '../result';
@@ -26,6 +29,8 @@ export interface PatternOrder {
   readonly revision: number;
   readonly partIds: readonly string[];
   readonly copies: number;
+  /** Where it is drawn, mm from where it lies in its drawing: more than once where passes lie side by side on one blank. */
+  readonly places: readonly Point[];
   /** What the label says of the stack; null where the pattern is not for one. */
   readonly stack: string | null;
   /** The bit for the pierce hole of each inside cut, mm, as planned for that stack; null where it is not for one. */
@@ -58,23 +63,44 @@ export function ordersOfPlan(
     return [...new Set(tops)].flatMap((gang): PatternOrder[] => {
       const revision = revisions.get(gang.templateId);
       if (revision === undefined) return [];
-      return [
-        {
-          templateId: gang.templateId,
-          revision,
-          partIds: gang.parts.map(({ partId }) => partId),
-          // What is traced is printed once.
-          copies: PATTERN_WAYS[gang.pattern].isPrinted
-            ? stack.passesToCut * tops.filter((top) => top === gang).length
-            : 1,
-          stack: `Stack ${String(i + 1)}: ${layersWords(stack, units)}`,
-          bits: bitsOfCuts(stack),
-          twoEntries: cutsWithTwo(stack),
-          brads: gang === stack.gangs[0] ? stack.held.brads : [],
-          arrows: orderArrows(stack, gang, known, run.stacks.cutOrders),
-        },
-      ];
+      const order = {
+        templateId: gang.templateId,
+        revision,
+        partIds: gang.parts.map(({ partId }) => partId),
+        stack: `Stack ${String(i + 1)}: ${layersWords(stack, units)}`,
+        bits: bitsOfCuts(stack),
+        twoEntries: cutsWithTwo(stack),
+        brads: gang === stack.gangs[0] ? stack.held.brads : [],
+        arrows: orderArrows(stack, gang, known, run.stacks.cutOrders),
+      };
+      const ofBlank = tops.filter((top) => top === gang).length;
+      const sizes = sizesOfStrips(stack);
+      // What is traced is printed once.
+      const asked = PATTERN_WAYS[gang.pattern].isPrinted
+        ? sizes.map((size) => ({ ...size, copies: size.copies * ofBlank }))
+        : sizes.slice(0, 1).map((size) => ({ ...size, copies: 1 }));
+      return asked.map(({ passes, copies }) => ({ ...order, copies, places: placesOfGang(stack, gang, passes) }));
     });
+  });
+}
+
+/** How many passes lie on the blanks of a stack, and how many such blanks there are: the last may have fewer. */
+function sizesOfStrips({ strip, passesToCut }: PlannedStack): { readonly passes: number; readonly copies: number }[] {
+  const passes = abreastOf(strip, passesToCut);
+  const last = passesToCut % passes;
+  return [{ passes, copies: Math.floor(passesToCut / passes) }, ...(last > 0 ? [{ passes: last, copies: 1 }] : [])];
+}
+
+const HERE: readonly Point[] = [{ x: 0, y: 0 }];
+
+/** Where the passes on one blank lie in the frame of a gang's own drawing. */
+function placesOfGang({ strip }: PlannedStack, { at }: StackedGang, passes: number): readonly Point[] {
+  if (!strip) return HERE;
+  const back = undo(at);
+  const origin = moved(back, { x: 0, y: 0 });
+  return placesOn(strip, passes).map((place) => {
+    const { x, y } = moved(back, place);
+    return { x: x - origin.x, y: y - origin.y };
   });
 }
 
@@ -116,6 +142,7 @@ export function ordersOfTemplate({ template, revision }: TemplateRevision): Patt
     revision,
     partIds,
     copies: 1,
+    places: HERE,
     stack: null,
     bits: null,
     twoEntries: null,
@@ -153,7 +180,7 @@ const missing = (kind: OrderFault['kind'], what: string, place: number): OrderFa
 });
 
 function patternOf(
-  { copies, stack, brads, arrows }: PatternOrder,
+  { copies, places, stack, brads, arrows }: PatternOrder,
   { template, revision }: TemplateRevision,
   parts: readonly Part[],
   pierceOf: (part: Part) => Pattern['pierce'],
@@ -166,6 +193,7 @@ function patternOf(
     parts: parts.map(({ name }) => name).join(' + '),
     stack,
     copies,
+    places,
     outlines: paths(({ outline }) => [outline]),
     insideCuts: paths(({ insideCuts }) => insideCuts),
     throughCuts: paths(({ throughCuts }) => throughCuts),

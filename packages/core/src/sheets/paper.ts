@@ -1,19 +1,5 @@
 import { boxHeight, boxWidth, type Box } from '../geometry';
-import type { Paper } from '../planning';
-import { inches } from '../units';
-
-export interface Page {
-  readonly width: number;
-  readonly height: number;
-  /** Not printed on, each side. */
-  readonly margin: number;
-}
-
-/** ISO 216 A4; ANSI/US Letter. mm. */
-export const PAGES: Readonly<Record<Paper, Page>> = {
-  a4: { width: 210, height: 297, margin: 12 },
-  letter: { width: inches(8.5), height: inches(11), margin: 12 },
-};
+import { PAGES, type Paper } from '../planning';
 
 /** A heading and a caption stand above a true-to-size drawing, mm. */
 const CAPTION = 16;

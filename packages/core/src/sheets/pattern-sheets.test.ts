@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { pathBox, type Box } from '../geometry';
 import { inputFor, part, planned, rectangle, template, circle } from '../planning/fixtures.test-support';
 import { TYPICAL_BLADES } from '../blades';
-import { TYPICAL_SHOP } from '../planning';
+import { TYPICAL_SHOP, workArea } from '../planning';
 import { inches } from '../units';
 import {
   alikePatterns,
@@ -16,7 +16,6 @@ import {
   sheetsOfFile,
 } from '.';
 import type { Mark, Pattern } from '.';
-import { workArea } from './furniture';
 import { LEAST_OVERLAP } from './tiles';
 import { marksBox, wrapText } from './marks';
 import { drawPattern } from './pattern';
@@ -30,6 +29,7 @@ const pattern = (width: number, height: number, changes: Partial<Pattern> = {}):
   parts: 'Body',
   stack: null,
   copies: 1,
+  places: [{ x: 0, y: 0 }],
   outlines: [rectangle(width, height)],
   insideCuts: [],
   throughCuts: [],

@@ -1,10 +1,9 @@
 import { MaxRectsPacker } from 'maxrects-packer/dist/maxrects-packer.mjs';
 import { boxHeight, boxWidth, inOrder, shift, turn, type Box } from '../geometry';
-import type { Paper, Shop } from '../planning';
+import { PAGES, workArea, type Paper, type Shop } from '../planning';
 import { inches } from '../units';
-import { furniture, workArea, type PageWords } from './furniture';
+import { furniture, type PageWords } from './furniture';
 import { moveMark, type Mark, type SheetPage } from './marks';
-import { PAGES } from './paper';
 import { drawPattern, type DrawnPattern, type Pattern, type PatternLook } from './pattern';
 import { tilesOf } from './tiles';
 

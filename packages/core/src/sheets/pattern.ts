@@ -8,6 +8,7 @@ import {
   flatten,
   offsetRings,
   pathBox,
+  shift,
   type Box,
   type Path,
   type Point,
@@ -16,7 +17,7 @@ import type { Edge, PierceHole } from '../patterns';
 import { formatLength, type LengthUnit } from '../units';
 import type { Grain } from '../wood';
 import type { OrderArrow } from './order-arrows';
-import { ink, straight, textMark, wrapText, type Ink, type Mark } from './marks';
+import { ink, moveMark, straight, textMark, wrapText, type Ink, type Mark } from './marks';
 
 /** What lies on one blank, to be drawn at true size as often as stacks need it. */
 export interface Pattern {
@@ -27,6 +28,8 @@ export interface Pattern {
   /** `4 layers of 1/4" cherry`; null where it is not for a stack. */
   readonly stack: string | null;
   readonly copies: number;
+  /** Where its lines are drawn on one copy, mm from their own place: once for each pass on a blank. */
+  readonly places: readonly Point[];
   readonly outlines: readonly Path[];
   readonly insideCuts: readonly Path[];
   readonly throughCuts: readonly Path[];
@@ -81,23 +84,31 @@ export interface DrawnPattern {
 
 /** Draws a pattern as the look says: lines, the line of the blade, holes, grain, datum edge, label. In the pattern's own frame. */
 export function drawPattern(pattern: Pattern, look: PatternLook): DrawnPattern {
-  const box = boxGrown(
+  const own = boxGrown(
     boxUnion([
       ...[...pattern.outlines, ...pattern.throughCuts].map((path) => pathBox(path)),
       ...pattern.brads.map(({ x, y }) => boxGrown({ minX: x, minY: y, maxX: x, maxY: y }, BRAD_ARM)),
     ]),
     ROOM + (look.lineRule === 'on' ? 0 : look.ruleMm),
   );
+  const one = [
+    ...lineMarks(pattern, look),
+    ...holeMarks(pattern, look),
+    ...pattern.notes.map(({ at, words }) => textMark({ x: at.x + 0.6, y: at.y + 0.6 }, words, FIGURE_SIZE)),
+    ...(look.numbered && !look.holesOnly ? pattern.arrows.flatMap(arrowMarks) : []),
+    ...grainMarks(pattern, own),
+  ];
+  const box = boxUnion(
+    pattern.places.map(({ x, y }) => ({
+      minX: own.minX + x,
+      minY: own.minY + y,
+      maxX: own.maxX + x,
+      maxY: own.maxY + y,
+    })),
+  );
   const labels = labelMarks(pattern, box);
   return {
-    marks: [
-      ...lineMarks(pattern, look),
-      ...holeMarks(pattern, look),
-      ...pattern.notes.map(({ at, words }) => textMark({ x: at.x + 0.6, y: at.y + 0.6 }, words, FIGURE_SIZE)),
-      ...(look.numbered && !look.holesOnly ? pattern.arrows.flatMap(arrowMarks) : []),
-      ...grainMarks(pattern, box),
-      ...labels.marks,
-    ],
+    marks: [...pattern.places.flatMap(({ x, y }) => one.map((mark) => moveMark(mark, shift(x, y)))), ...labels.marks],
     box: { ...box, minY: box.minY - labels.height, maxX: Math.max(box.maxX, box.minX + labels.width) },
     patternBox: box,
   };

@@ -1,11 +1,10 @@
 import { leanOfBlock } from '../blades';
 import { IDENTITY, movePath, type Path } from '../geometry';
-import type { Paper } from '../planning';
+import { PAGES, workArea, type Paper } from '../planning';
 import { err, ok, type Fault, type Result } from '../result';
 import { formatLength, inches, type LengthUnit } from '../units';
-import { furniture, workArea } from './furniture';
+import { furniture } from './furniture';
 import { ink, textMark, type SheetPage } from './marks';
-import { PAGES } from './paper';
 
 /** A block that stands on the table beside the blade. */
 export interface TiltBlock {

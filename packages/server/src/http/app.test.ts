@@ -289,6 +289,7 @@ describe('pattern sheets', () => {
             bits: null,
             twoEntries: null,
             brads: [],
+            places: [{ x: 0, y: 0 }],
             arrows: [],
           },
         ],

@@ -73,6 +73,7 @@ const PATTERN: Pattern = {
   parts: 'Tag',
   stack: null,
   copies: 1,
+  places: [{ x: 0, y: 0 }],
   outlines: [rectangle(123.4, 56.7)],
   insideCuts: [],
   throughCuts: [],

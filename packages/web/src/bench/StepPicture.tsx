@@ -1,6 +1,14 @@
 import { useState } from 'react';
 import { Box, Button, Typography } from '@mui/material';
-import { gangOfLayer, type BenchStep, type DrillPlace, type PieceMap, type PlannedStack } from '@rapid-jig/core';
+import {
+  abreastOf,
+  blankAbreast,
+  gangOfLayer,
+  type BenchStep,
+  type DrillPlace,
+  type PieceMap,
+  type PlannedStack,
+} from '@rapid-jig/core';
 import { BladeSide } from '../drawing/BladePicture';
 import { Measure } from '../drawing/Measure';
 import { StackFromAbove, type StackLines } from '../drawing/StackFromAbove';
@@ -58,11 +66,11 @@ export function StepPicture({ step, stack, lines: drawn, places, pieces }: StepP
           lines={drawn}
           height="min(56vh, 520px)"
           {...(step.kind === 'drill'
-            ? { strong: [], drilled: places }
+            ? { strong: [], drilled: places, abreast: abreastOf(stack.strip, step.passes.length) }
             : { strong: step.cutIds.filter((id) => !step.sawnCutIds.includes(id)), numbered: step.cutIds })}
         />
       ) : stack ? (
-        <LayersSeen stack={stack} />
+        <LayersSeen stack={stack} passes={step.passes.length} />
       ) : step.kind === 'blade' && step.blade ? (
         <Box sx={{ display: 'flex', alignItems: 'center', gap: 4 }}>
           <BladeSide blade={step.blade} length={360} />
@@ -80,11 +88,11 @@ export function StepPicture({ step, stack, lines: drawn, places, pieces }: StepP
 const SIDE_WIDTH = 420;
 const MOST_SIDE = 300;
 
-/** The stack from the side with the names of its layers, and the size of its blank. */
-function LayersSeen({ stack }: { readonly stack: PlannedStack }) {
+/** The stack from the side with the names of its layers, and the size of its blank: of one that so many passes lie on. */
+function LayersSeen({ stack, passes }: { readonly stack: PlannedStack; readonly passes: number }) {
   const [top] = stack.gangs;
   if (!top) return null;
-  const [across, up] = drawnSize(top);
+  const [across, up] = drawnSize(top, blankAbreast(top, stack, abreastOf(stack.strip, passes)));
   const scale = Math.min(MOST_SIDE / stack.stackHeightMm, SIDE_WIDTH / 20);
   const height = stack.stackHeightMm * scale;
   return (

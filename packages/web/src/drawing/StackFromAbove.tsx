@@ -1,8 +1,10 @@
 import {
+  blankAbreast,
   circlePath,
   cutsOf,
   gangOfLayer,
   moved,
+  placesOn,
   toSvgPathData,
   type DrillPlace,
   type Phase,
@@ -49,6 +51,8 @@ interface StackFromAboveProps {
   readonly strong?: readonly string[];
   /** Ids of cuts that are numbered, in their order. */
   readonly numbered?: readonly string[];
+  /** So many passes that lie side by side on one blank. */
+  readonly abreast?: number;
   /** Holes to drill, each as large as its bit. */
   readonly drilled?: readonly Pick<DrillPlace, 'id' | 'at' | 'diameterMm'>[];
 }
@@ -62,31 +66,59 @@ export function StackFromAbove({
   strong,
   numbered = [],
   drilled = [],
+  abreast = 1,
 }: StackFromAboveProps) {
   const [top] = stack.gangs;
   if (!top) return null;
   const { margin } = top.blank;
-  const [across, up] = drawnSize(top);
+  const { strip } = stack;
+  const [across, up] = drawnSize(top, abreast > 1 ? blankAbreast(top, stack, abreast) : undefined);
+  const places = strip && abreast > 1 ? placesOn(strip, abreast) : HERE;
   const { box } = top;
+  // Further rows lie above the first.
+  const highest = -box.maxY - margin - (up - drawnSize(top)[1]);
   const own = new Set(strong ?? [...phase.cuts.map(({ cutId }) => cutId), ...phase.holes.map(({ holeId }) => holeId)]);
-  const bladeWidth = { vectorEffect: 'non-scaling-stroke' as const };
   const figure = Math.max(across, up) / 26;
   return (
     <svg
       role="img"
       aria-label={`From above: ${phaseWords(phase)}`}
-      viewBox={[box.minX - margin, -box.maxY - margin, across, up].map(String).join(' ')}
+      viewBox={[box.minX - margin, highest, across, up].map(String).join(' ')}
       style={{ height, maxWidth: '100%' }}
     >
       <rect
         x={box.minX - margin}
-        y={-box.maxY - margin}
+        y={highest}
         width={across}
         height={up}
         fill={woodFill(gangOfLayer(phase.layerIds[0] ?? '', stack).wood.id)}
         stroke="var(--rj-palette-edge)"
         {...bladeWidth}
       />
+      {places.map(({ x, y }) => (
+        <g key={`${String(x)} ${String(y)}`} transform={`translate(${String(x)} ${String(-y)})`}>
+          <PassFromAbove {...{ lines, own, numbered, drilled, figure }} brads={stack.held.brads} />
+        </g>
+      ))}
+    </svg>
+  );
+}
+
+const HERE: readonly Point[] = [{ x: 0, y: 0 }];
+
+interface PassFromAboveProps extends Required<Pick<StackFromAboveProps, 'lines' | 'numbered' | 'drilled'>> {
+  readonly own: ReadonlySet<string>;
+  readonly brads: readonly Point[];
+  /** Size of a figure, mm. */
+  readonly figure: number;
+}
+
+const bladeWidth = { vectorEffect: 'non-scaling-stroke' as const };
+
+/** The lines, holes and brads of one pass. */
+function PassFromAbove({ lines, own, numbered, drilled, brads, figure }: PassFromAboveProps) {
+  return (
+    <>
       {[...lines].map(([id, { data, move }]) => (
         <g key={id} transform={move}>
           {own.has(id) && <path d={data} fill="none" stroke={DRAWN.opening} strokeWidth="5" {...bladeWidth} />}
@@ -123,7 +155,7 @@ export function StackFromAbove({
           />
         </g>
       ))}
-      {stack.held.brads.map(({ x, y }) => (
+      {brads.map(({ x, y }) => (
         <path
           key={`${String(x)} ${String(y)}`}
           d={`M${String(x - 2)} ${String(-y - 2)}l4 4m0 -4l-4 4`}
@@ -132,6 +164,6 @@ export function StackFromAbove({
           {...bladeWidth}
         />
       ))}
-    </svg>
+    </>
   );
 }

@@ -1,4 +1,4 @@
-import { gangOfLayer, stackName, type PlannedStack, type StackedGang } from '@rapid-jig/core';
+import { gangOfLayer, stackName, type CutBlank, type PlannedStack, type StackedGang } from '@rapid-jig/core';
 import { Measure } from './Measure';
 import { counted } from '../words/counted';
 import type { DrawnPart } from './paths';
@@ -21,9 +21,11 @@ const GAP = 12;
 /** Height of a figure's line. */
 const LINE_PX = 20;
 
-/** The blank of a gang as it is drawn, mm: across and up, whichever way its grain runs. */
-export const drawnSize = ({ grain, blank }: StackedGang): readonly [across: number, up: number] =>
-  grain === 'along-y' ? [blank.width, blank.length] : [blank.length, blank.width];
+/** The blank of a gang, or another of its wood, as it is drawn, mm: across and up, whichever way its grain runs. */
+export const drawnSize = (
+  { grain, blank }: StackedGang,
+  { length, width }: Pick<CutBlank, 'length' | 'width'> = blank,
+): readonly [across: number, up: number] => (grain === 'along-y' ? [width, length] : [length, width]);
 
 /** A stack from above and, below it at the same scale, from the side: layers in their wood, the pattern on top. */
 export function StackPicture({ stack, drawn, scale, shown }: StackPictureProps) {

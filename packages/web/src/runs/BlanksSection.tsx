@@ -46,7 +46,7 @@ function ruleWords({ rule, passes }: BlankNeed): string {
     case 'edge':
       return 'One side is the board’s own edge. ';
     case 'shared':
-      return passes > 1 ? `A strip for ${String(passes)} in a row. ` : 'Longer than it need be, to hold it by. ';
+      return passes > 1 ? `For ${String(passes)} passes side by side. ` : 'Longer than it need be, to hold it by. ';
     case 'block':
       return 'A block with a handle at each end. ';
   }

@@ -1,6 +1,14 @@
 import { memo, useState } from 'react';
 import { Box, Typography } from '@mui/material';
-import { bladesInOrder, formatMinutes, isToSaw, stackName, totalMinutes, type PlannedStack } from '@rapid-jig/core';
+import {
+  abreastOf,
+  bladesInOrder,
+  formatMinutes,
+  isToSaw,
+  stackName,
+  totalMinutes,
+  type PlannedStack,
+} from '@rapid-jig/core';
 import { StackPicture } from '../drawing/StackPicture';
 import type { DrawnPart } from '../drawing/paths';
 import { Distance, Measure } from '../drawing/Measure';
@@ -33,6 +41,7 @@ export const StackCard = memo(function StackCard({ stack, drawn, scale }: StackC
     0,
   );
   const name = stackName(stack);
+  const abreast = abreastOf(stack.strip, stack.passesToCut);
   const ready = Object.values(stack.layersReady).reduce((sum, count) => sum + count, 0);
   const templates = [...new Set(gangs.map(({ templateName }) => templateName))].join(' and ');
   return (
@@ -67,6 +76,9 @@ export const StackCard = memo(function StackCard({ stack, drawn, scale }: StackC
           {holes && <>holes: {holes} · </>}
           <Distance mm={cutMm} /> of cut · {formatMinutes(totalMinutes(passMinutes))} a pass
         </Typography>
+        {abreast > 1 && (
+          <Typography variant="body2">{counted(abreast, 'pass', 'passes')} side by side on a blank</Typography>
+        )}
         <Box sx={{ display: 'flex', gap: 0.75, flexWrap: 'wrap', my: 0.5 }}>
           {bladesInOrder(stack).map((blade, i) => (
             <WhyBlade key={`${blade.id} ${String(i)}`} blade={blade} stack={stack} />

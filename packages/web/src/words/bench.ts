@@ -1,8 +1,10 @@
 import {
+  abreastOf,
   formatLength,
   layersOfGang,
   passesAhead,
   stackName,
+  stripsFor,
   unreachable,
   type BenchStep,
   type BenchStepKind,
@@ -39,14 +41,17 @@ const gluedIn = ({ detail }: BenchStep, stack: PlannedStack | null): number =>
 export function stepWords(step: BenchStep, stack: PlannedStack | null, unit: LengthUnit): string {
   const passes = step.passes.length;
   const layers = stack?.layers.length ?? 0;
+  const strip = stack?.strip ?? null;
+  const blanks = stripsFor(strip, passes);
+  const beside = blanks < passes ? `, ${String(abreastOf(strip, passes))} side by side` : '';
   const each = passes > 1 ? ` in each of ${String(passes)} passes` : '';
   switch (step.kind) {
     case 'glue':
       return `${counted(passes * gluedIn(step, stack), 'blank')} of boards glued on each other: spread little glue, clamp, and let them stand.`;
     case 'prepare':
-      return `${counted(passes * layers, 'blank')} for ${counted(passes, 'pass', 'passes')}: flat, to size, free of grit.`;
+      return `${counted(blanks * layers, 'blank')} for ${counted(passes, 'pass', 'passes')}${beside}: flat, to size, free of grit.`;
     case 'stick':
-      return `${counted(passes, 'stack')} of ${counted(layers, 'layer')}, the pattern on top of each.`;
+      return `${counted(blanks, 'stack')} of ${counted(layers, 'layer')}, the pattern on top of each${beside}.`;
     case 'drill':
       return `${formatLength(step.bit?.diameterMm ?? 0, unit)} bit, ${counted(step.bit?.holes ?? 0, 'hole')}${each}, waste board below.${step.tiltDegrees === 0 ? '' : ` At ${String(step.tiltDegrees)}°.`}`;
     case 'blade':

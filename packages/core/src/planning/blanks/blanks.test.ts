@@ -1,10 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { inches } from '../../units';
-import { blanksOf, SMALL_BLANK } from './blanks';
+import { blanksOf } from './blanks';
+import { SMALL_BLANK } from './strip';
 import { circle, inputFor, part, planned, rectangle, template } from '../fixtures.test-support';
 import { roughCuts } from './rough-cuts';
 import { tried } from '../../cases.test-support';
+import { NO_STACK_WISHES } from '../model/wishes';
 
 const rowOf = async (path: ReturnType<typeof rectangle>, copies: number, layers: number, changes = {}) => {
   const one = part('one', { outline: { id: 'o', line: null, path }, ...changes });
@@ -13,11 +15,10 @@ const rowOf = async (path: ReturnType<typeof rectangle>, copies: number, layers:
 };
 
 describe('the size of a blank', () => {
-  test('fins of 1 by 3/4 in with 1/4 round them: strips of three, the last of one no shorter than is safe', async () => {
-    // Three steps of 1-1/4 in and a last margin of 1/4: 4 in; two would be 2-3/4 and too short.
+  test('fins of 1 by 3/4 in with 1/4 round them lie in one row, wood behind the last that makes three inches with it', async () => {
+    // Seven steps of 1-1/4 in begin with 1/4 and end with 1/4; the handle takes the place of that: 3 - 1 - 1/4 = 1-3/4.
     expect(await rowOf(rectangle(inches(1), inches(3 / 4)), 7, 1)).toEqual([
-      { rule: 'shared', length: inches(4), width: inches(1.25), count: 2, passes: 3 },
-      { rule: 'shared', length: inches(3), width: inches(1.25), count: 1, passes: 1 },
+      { rule: 'shared', length: inches(7 * 1.25 + 1.75), width: inches(1.25), count: 1, passes: 7 },
     ]);
   });
 
@@ -27,13 +28,33 @@ describe('the size of a blank', () => {
       from: { x: inches(x1), y: inches(y1) },
       to: { x: inches(x2), y: inches(y2) },
     });
-    // Its base along the grain: the row runs along it. One margin above; steps of 1-1/4 as before.
+    // Its base along the grain: the row runs along it, 1/4 + 3 x 1 + 2 x 1/4 + 1-3/4. One margin above.
     expect(await rowOf(fin, 3, 1, { datum: from(0, 0, 1, 0) })).toEqual([
-      { rule: 'shared', length: inches(4), width: inches(1), count: 1, passes: 3 },
+      { rule: 'shared', length: inches(5.5), width: inches(1), count: 1, passes: 3 },
     ]);
-    // Its base across the grain: the row runs across, one margin at the far end of each.
+    // Its base across the grain: the row runs across, 1/4 + 3 x 3/4 + 2 x 1/4 and a handle of 2; one margin at the far end.
     expect(await rowOf(fin, 3, 1, { datum: from(0, 0, 0, 3 / 4) })).toEqual([
-      { rule: 'shared', length: inches(1.25), width: inches(3.25), count: 1, passes: 3 },
+      { rule: 'shared', length: inches(1.25), width: inches(5), count: 1, passes: 3 },
+    ]);
+  });
+
+  test('where layers are joined between cuts each pass is sawn by itself: in rows of three on a blank that can be held', async () => {
+    // The eye of one of two layers is sawn before they are joined. Three steps of 1-1/4 in and a last margin: 4 in.
+    const disc = rectangle(inches(1), inches(3 / 4));
+    const eye = { id: 'eye', line: null, path: circle(4, 12, 9) };
+    const parts = [
+      part('front', { outline: { id: 'f', line: null, path: disc }, insideCuts: [eye] }),
+      part('back', { outline: { id: 'b', line: null, path: disc } }),
+    ];
+    const pin = { layers: parts.map(({ id }) => ({ partId: id, count: 1 })), passes: 7 };
+    const plan = await planned(
+      inputFor([template('t', parts)], 7, { run: { stacks: { ...NO_STACK_WISHES, pins: [pin] } } }),
+    );
+    const joined = plan.stacks.find(({ gangs }) => gangs.length === 2);
+    expect(joined).toMatchObject({ strip: null, passesToCut: 7 });
+    expect(blanksOf(joined!).filter(({ gangKey }) => gangKey === joined!.gangs[0]!.key)).toMatchObject([
+      { rule: 'shared', length: inches(4), passes: 3, count: 2 },
+      { rule: 'shared', length: inches(3), passes: 1, count: 1 },
     ]);
   });
 

@@ -229,7 +229,10 @@ function stacksOf(passes: ReadonlyMap<number, number>, mixes: readonly MixCost[]
   const used = [...passes].flatMap(([i, count]) => (mixes[i] ? [{ ...mixes[i], passes: count, place: i }] : []));
   used.sort((a, b) => layersIn(b.mix) - layersIn(a.mix) || a.place - b.place);
   return {
-    stacks: used.map(({ mix, passes: count }) => ({ mix, passes: count })),
+    stacks: used.map(({ mix, abreast = 1, passes: count }) => ({
+      mix: mix.map((layers) => layers / abreast),
+      passes: count * abreast,
+    })),
     blades: new Set(used.flatMap(({ blades }) => blades)),
   };
 }

@@ -1,8 +1,11 @@
 import type { Mix } from '../phases';
 
-/** What one pass of a mix costs, in any unit of money, and the blades it asks for. */
+/** What one pass of a mix costs, in any unit of money, and the blades it asks for; or several passes that lie side by side. */
 export interface MixCost {
+  /** Layers of all its passes. */
   readonly mix: Mix;
+  /** How many passes; one where it is left out. */
+  readonly abreast?: number;
   readonly cost: number;
   readonly blades: readonly string[];
 }

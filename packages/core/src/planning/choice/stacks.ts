@@ -4,7 +4,7 @@ import { err, ok, type Result } from '../../result';
 import { compareMm } from '../../units';
 import type { Way } from './best-passes';
 import { bestOfRun, familyChoice } from './best-run';
-import { eventsOfGangs, type Family, sawnTogether } from '../blanks';
+import { eventsOfGangs, type Family, mostOn, passesOf, sawnTogether } from '../blanks';
 import { withinBudget } from './family-budget';
 import {
   bladesServe,
@@ -30,7 +30,7 @@ import type { PinnedStack } from '../model/wishes';
 import type { MixCost } from './mix-cost';
 import { keepsApart, layersIn, mixesWithin } from './mixes';
 import { bladeIds, heightCost, worthOf } from '../costs';
-import { isWeighed } from '../phases';
+import { isWeighed, type Mix } from '../phases';
 import { pinnedMix, type PinnedMix } from './pinned';
 import { layersOfPass, sawnMixes, type SawnMix } from './sawn-mixes';
 
@@ -43,8 +43,16 @@ interface OpenFamily {
   /** Passes that are not for the plan to choose. */
   readonly pinned: readonly MemberPasses[];
   readonly sawn: readonly SawnMix[];
-  /** What a stack of each mix of kinds costs. */
-  readonly stacks: readonly (MixCost & { readonly height: HeightCost })[];
+  readonly priced: Priced;
+}
+
+/** What stacks of each mix of kinds cost. */
+interface Priced {
+  readonly mixes: readonly MixCost[];
+  /** What a layer costs in the cheapest mix of each number of layers. */
+  readonly heights: ReadonlyMap<number, HeightCost>;
+  /** False where what passes share that lie side by side could only be shared out evenly. */
+  readonly isExact: boolean;
 }
 
 export interface ChosenStacks {
@@ -79,7 +87,7 @@ export async function chooseStacks(
   }
   if (faults.length > 0) return err(faults);
   const ways = await bestOfRun(
-    open.map(({ context, stacks, wanted }) => familyChoice(byKind(context.family, wanted), stacks, solver)),
+    open.map(({ context, priced, wanted }) => familyChoice(byKind(context.family, wanted), priced.mixes, solver)),
     worthOf(factorsInForce(input.shop.factors).changeBlade, input.shop),
     new Set(open.flatMap(bladesInUse)),
     input.run.stacks.patient,
@@ -93,7 +101,10 @@ export async function chooseStacks(
   const held = open.flatMap(({ pinned }) => pinned);
   const pinsLeftOut = pins.flatMap(({ pin, mix }) => (mix && held.some((one) => one.mix === mix.mix) ? [] : [pin]));
   const proven =
-    isWhole && ways.every((way) => way.proven) && stacks.every(({ phases }) => isWeighed(phases.filter(isInner)));
+    isWhole &&
+    open.every(({ priced }) => priced.isExact) &&
+    ways.every((way) => way.proven) &&
+    stacks.every(({ phases }) => isWeighed(phases.filter(isInner)));
   return ok({ stacks, pinsLeftOut, proven });
 }
 
@@ -130,10 +141,10 @@ function openFamily(
   const wanted = pending.map((count) => Math.max(0, count));
   const costs = costsOf(context, limit.value, wanted);
   if (!costs.ok) return costs;
-  const highest = Math.max(1, ...costs.value.map(({ mix }) => layersIn(mix)));
+  const highest = Math.max(1, ...costs.value.heights.keys());
   const told: LayerLimit =
     highest < limit.value.layers && pinnedLayers === null ? { rule: 'blades', layers: highest } : limit.value;
-  return ok({ context, limit: told, wanted, pinned, sawn, stacks: costs.value });
+  return ok({ context, limit: told, wanted, pinned, sawn, priced: costs.value });
 }
 
 /** The context of just the members of a mix, whose layers {@link countsOf} says. */
@@ -162,27 +173,53 @@ const begunOf = (mix: MemberMix, sawn: readonly SawnMix[]): number => {
   return own ? own.done.length + own.begun.length : 0;
 };
 
-/** Every mix that saw, blades and wishes allow, priced. Each member alone and single is always among them. */
-function costsOf(
-  context: FamilyContext,
-  { layers }: LayerLimit,
-  wanted: readonly number[],
-): Result<OpenFamily['stacks'], PlanError> {
+/**
+ * Every mix that saw, blades and wishes allow, priced. Each member alone and single is always among them. Of one member alone it is
+ * priced for every number of passes that lie side by side; of several, each pass has its even share of what those of the same members
+ * take.
+ */
+function costsOf(context: FamilyContext, { layers }: LayerLimit, wanted: readonly number[]): Result<Priced, PlanError> {
   const ones = contextAt(context, onesOfKinds(context.family));
   const { family, input } = ones;
-  const heightMm = input.shop.saw.maxHeight.mm;
+  const { shop, run } = input;
+  const heightMm = shop.saw.maxHeight.mm;
   const pinnedLayers = family.members[0]?.gang.pinnedLayers ?? null;
-  const limits = { wanted: byKind(context.family, wanted), layers, heightMm, wishes: input.run.stacks };
-  const mixes = pinnedLayers === null ? mixesWithin(family.members, limits) : [[pinnedLayers]];
-  const priced: (MixCost & { readonly height: HeightCost })[] = [];
+  const asked = byKind(context.family, wanted);
+  const mixes =
+    pinnedLayers === null
+      ? mixesWithin(family.members, { wanted: asked, layers, heightMm, wishes: run.stacks })
+      : [[pinnedLayers]];
+  const isAlone = wanted.filter((count) => count > 0).length <= 1;
+  const priced: MixCost[] = [];
+  const heights = new Map<number, HeightCost>();
+  let isExact = true;
   for (const mix of mixes) {
     if (layersIn(mix) > 1 && pinnedLayers === null && !bladesServe(ones, mix)) continue;
     const stack = unnamedStack(ones, mix);
     if (!stack.ok) return stack;
-    const height = heightCost(stack.value, input.shop);
-    priced.push({ mix, cost: height.costPerLayerMinor * height.layers, blades: height.blades, height });
+    const passes = passesWithin(mix, context.family, wanted);
+    const height = heightCost(stack.value, shop, passes);
+    const known = heights.get(height.layers);
+    if (!known || height.costPerLayerMinor < known.costPerLayerMinor) heights.set(height.layers, height);
+    const most = Math.min(mostOn(stack.value.strip), passes);
+    const side = isAlone ? Array.from({ length: most }, (_none, i) => i + 1) : [1];
+    if (!isAlone && most > 1) isExact = false;
+    for (const abreast of side) {
+      const own = isAlone ? heightCost(stack.value, shop, abreast) : height;
+      const all = mix.map((count) => count * abreast);
+      priced.push({ mix: all, abreast, cost: own.costPerLayerMinor * layersIn(all), blades: own.blades });
+    }
   }
-  return ok(priced);
+  return ok({ mixes: priced, heights, isExact });
+}
+
+/** How many passes of a mix of kinds may be of the same members, and so lie side by side; at least one. */
+function passesWithin(mix: Mix, { members }: Pick<Family, 'members'>, wanted: readonly number[]): number {
+  const most = mix.flatMap((count, kind) => {
+    const own = members.map((member, i) => (member.kind === kind ? (wanted[i] ?? 0) : 0));
+    return count > 0 ? [Math.floor(Math.max(...own) / count)] : [];
+  });
+  return Math.max(1, Math.min(...most));
 }
 
 /** Blades of passes that are sawn, begun or pinned; what cannot be drawn again counts for none. */
@@ -196,7 +233,7 @@ function bladesInUse({ context, sawn, pinned }: OpenFamily): string[] {
 
 /** The stacks of a family: chosen, pinned, begun and done; those with more layers first. */
 function stacksOf(family: OpenFamily, way: Way | undefined, work: WorkDone): Result<Stack[], PlanError> {
-  const { context, sawn, pinned, limit } = family;
+  const { context, sawn, pinned, limit, priced } = family;
   const chosen = allotToMembers(context.family, way?.stacks ?? [], family.wanted);
   const todo = [...pinned, ...chosen].filter(({ passes }) => passes > 0);
   const mixes = new Map<string, { readonly mix: MemberMix; passesToCut: number; own?: SawnMix }>();
@@ -212,7 +249,6 @@ function stacksOf(family: OpenFamily, way: Way | undefined, work: WorkDone): Res
     layersReady({ standing: eventsOfGangs(work, [gang.key]) }, gang.key, (pass) => layersOfPass(pass, gang)),
   );
   const limitedBy = limitOf(limit, todo);
-  const cheapest = cheapestHeights(family);
   const stacks: Stack[] = [];
   const highestFirst = [...mixes.values()].sort((a, b) => layersInAll(b.mix) - layersInAll(a.mix));
   for (const { mix, passesToCut, own } of highestFirst) {
@@ -225,35 +261,34 @@ function stacksOf(family: OpenFamily, way: Way | undefined, work: WorkDone): Res
     }
     const taken = mix.map(({ place, count }) => ({ place, count: Math.min(ready[place] ?? 0, count * passesToCut) }));
     takeFrom(ready, taken, 1);
+    const done = own?.done ?? [];
+    const begun = own?.begun.map(({ pass, phases, lost }) => ({ pass, phases, lost })) ?? [];
     stacks.push({
       ...stack.value,
       passesToCut,
-      begun: own?.begun.map(({ pass, phases, lost }) => ({ pass, phases, lost })) ?? [],
-      done: own?.done ?? [],
+      begun,
+      done,
       layersReady: Object.fromEntries(
         taken.flatMap(({ count }, i) => (count > 0 ? [[inMix.family.members[i]?.gang.key ?? '', count]] : [])),
       ),
       held: heldOf(stack.value, inMix),
       limitedBy,
-      heights: heightsFor(stack.value, cheapest, context.input.shop),
+      heights: heightsFor(stack.value, passesOf({ passesToCut, begun, done }), priced.heights, context.input.shop),
     });
   }
   return ok(stacks);
 }
 
-/** What a layer costs in the cheapest mix of each number of layers. */
-function cheapestHeights({ stacks }: OpenFamily): ReadonlyMap<number, HeightCost> {
-  const best = new Map<number, HeightCost>();
-  for (const { height } of stacks) {
-    const known = best.get(height.layers);
-    if (!known || height.costPerLayerMinor < known.costPerLayerMinor) best.set(height.layers, height);
-  }
-  return best;
-}
-
-/** The same beside a stack, whose own number of layers has what it costs itself. */
-const heightsFor = (stack: SawnStack, cheapest: ReadonlyMap<number, HeightCost>, shop: Shop): HeightCost[] =>
-  [...new Map(cheapest).set(stack.layers.length, heightCost(stack, shop)).values()].sort((a, b) => a.layers - b.layers);
+/** What layers cost in stacks of each height beside a stack, whose own height has what it costs itself. */
+const heightsFor = (
+  stack: SawnStack,
+  passes: number,
+  cheapest: ReadonlyMap<number, HeightCost>,
+  shop: Shop,
+): HeightCost[] =>
+  [...new Map(cheapest).set(stack.layers.length, heightCost(stack, shop, passes)).values()].sort(
+    (a, b) => a.layers - b.layers,
+  );
 
 /** Where the cheapest passes are lower than anything forbids, it is the cost that limits them. */
 function limitOf(limit: LayerLimit, todo: readonly MemberPasses[]): LayerLimit {

@@ -1,10 +1,10 @@
 import { sumMm } from '../../units';
-import { gangOfLayer } from '../blanks';
+import { blanksOf, gangOfLayer, layersOfGang, stripsFor } from '../blanks';
 import { PATTERN_METHODS, PATTERN_WAYS } from '../model/pattern-method';
 import { patternsPut } from './patterns-on';
 import type { Consumables, PatternsUsed } from '../model/plan';
 import type { Holding, Shop } from '../model/shop';
-import type { Stack } from '../model/stack';
+import type { CutBlank, Stack } from '../model/stack';
 
 /** A dot on each side of every joint (common practice). */
 const DOTS_PER_JOINT = 4;
@@ -17,21 +17,35 @@ export function consumablesFor(stacks: readonly Stack[], shop: Shop): Consumable
   const { holding } = shop;
   const waiting = stacks.filter(({ passesToCut }) => passesToCut > 0);
   const total = (of: (stack: Stack) => number): number => sumMm(waiting.map((stack) => stack.passesToCut * of(stack)));
-  const edge = ({ gangs: [first] }: Stack): number => (first ? 2 * (first.blank.length + first.blank.width) : 0);
   const held = (method: Holding, of: (stack: Stack) => number): number =>
     total((stack) => (stack.held.method === method ? of(stack) : 0));
+  const heldBlank = (method: Holding, of: (blank: Size, stack: Stack) => number): number =>
+    sumMm(
+      waiting.flatMap((stack) =>
+        stack.held.method === method ? blanksOnTop(stack).map((one) => one.count * of(one, stack)) : [],
+      ),
+    );
   return {
     patterns: patternsUsed(waiting),
     holding,
-    edgeTapeMm: held('tape', edge),
-    doubleSidedMm2: held('double-sided', (stack) => faceOf(stack) * (stack.layers.length - 1)),
+    edgeTapeMm: heldBlank('tape', ({ length, width }) => 2 * (length + width)),
+    doubleSidedMm2: heldBlank('double-sided', ({ length, width }, { layers }) => length * width * (layers.length - 1)),
     filmSheets: held('film', ({ layers }) => filmSheetsFor(layers.length)),
     brads: held('brads', (stack) => stack.held.brads.length),
     glueDots: held('glue-dots', ({ layers }) => DOTS_PER_JOINT * (layers.length - 1)),
   };
 }
 
-const faceOf = ({ gangs: [first] }: Stack): number => (first ? first.blank.length * first.blank.width : 0);
+type Size = Pick<CutBlank, 'length' | 'width'>;
+
+/** The blanks that carry the patterns of the passes to cut, whether they are cut already or not: those of the gang on top. */
+function blanksOnTop(stack: Stack): (Size & { readonly count: number })[] {
+  const [top] = stack.gangs;
+  if (!top) return [];
+  const layers = layersOfGang(top.key, stack);
+  const all = blanksOf({ ...stack, layersReady: {} }).filter(({ gangKey }) => gangKey === top.key);
+  return all.map(({ length, width, count }) => ({ length, width, count: count / layers }));
+}
 
 /** What patterns take, way by way; a pattern that is traced takes one sheet for each gang, however often. */
 function patternsUsed(stacks: readonly Stack[]): PatternsUsed[] {
@@ -42,9 +56,14 @@ function patternsUsed(stacks: readonly Stack[]): PatternsUsed[] {
       .filter(({ own }) => own.length > 0);
     if (using.length === 0) return [];
     const { isPrinted, material } = PATTERN_WAYS[method];
-    const copies = using.reduce((sum, { stack, own }) => sum + stack.passesToCut * own.length, 0);
+    const copies = using.reduce(
+      (sum, { stack: { strip, passesToCut }, own }) => sum + stripsFor(strip, passesToCut) * own.length,
+      0,
+    );
     const gangs = using.flatMap(({ stack, own }) => own.map(({ layerId }) => gangOfLayer(layerId, stack).key));
-    const areas = using.map(({ stack, own }) => stack.passesToCut * (faceOf(stack) * own.length));
+    const areas = using.flatMap(({ stack, own }) =>
+      blanksOnTop(stack).map(({ length, width, count }) => count * length * width * own.length),
+    );
     return [
       {
         method,

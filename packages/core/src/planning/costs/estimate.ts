@@ -10,9 +10,9 @@ import {
   type SawnPly,
 } from '../../blades';
 import { compareMm } from '../../units';
-import { gangOfLayer, slantOf } from '../blanks';
-import { goesOf, handlingOf } from '../phases';
-import { patternMinutes } from './patterns-on';
+import { gangOfLayer, slantOf, stripsFor } from '../blanks';
+import { goesOf, type Handling, handlingOf } from '../phases';
+import { patternMinutes, peelMinutes } from './patterns-on';
 import { economyOf, factorsInForce, type FactorValues } from '../model/factors';
 import type { Minutes } from '../model/plan';
 import type { Shop } from '../model/shop';
@@ -72,16 +72,33 @@ export function bitsOf(phases: readonly Phase[]): { readonly diameterMm: number;
   return [...counts].sort(([a], [b]) => a - b).map(([diameterMm, count]) => ({ diameterMm, count }));
 }
 
-/** Minutes of one pass of a stack, all phases, without changing blades. */
-export function passMinutes(stack: UnnamedStack, shop: Shop): Minutes {
+/**
+ * Minutes of one pass of a stack, all phases, without changing blades. Where so many passes lie side by side each has its share of what
+ * is done once for a blank.
+ */
+export function passMinutes(stack: UnnamedStack, shop: Shop, passes = 1): Minutes {
   const factors = factorsInForce(shop.factors);
   const handled = handlingOf(stack);
-  const { joins, splits } = handled;
   const patterns = patternMinutes(stack, factors, undefined, handled);
-  const handling = patterns + factors.holdLayer * joins + factors.splitStack * splits;
-  return stack.phases
+  const handling = patterns + factors.holdLayer * handled.joins + factors.splitStack * handled.splits;
+  const alone = stack.phases
     .map((phase) => phaseMinutes(phase, stack, factors))
     .reduce(addMinutes, { ...NO_MINUTES, pattern: handling });
+  const blanks = stripsFor(stack.strip, passes);
+  if (blanks === passes) return alone;
+  const spared = 1 - blanks / passes;
+  const once = readyMinutes(stack, factors, handled);
+  return addMinutes(
+    { ...alone, cutting: alone.cutting + nextMinutes(stack, factors, passes) },
+    timesMinutes(once, -spared),
+  );
+}
+
+/** What is done once for passes that lie side by side: the pattern on, layers held to each other, the drill set up for each bit. */
+function readyMinutes(stack: UnnamedStack, factors: FactorValues, handled: Handling): Minutes {
+  const on = patternMinutes(stack, factors, undefined, handled) - peelMinutes(stack, handled);
+  const bits = stack.phases.reduce((sum, phase) => sum + bitsOf([phase]).length, 0);
+  return { ...NO_MINUTES, pattern: on + factors.holdLayer * handled.joins, drilling: factors.setUpDrill * bits };
 }
 
 /** Of a phase what is drilled, threaded and sawn; the drill is set up for each bit. */
@@ -140,6 +157,24 @@ export function wornWorth(stack: UnnamedStack, shop: Shop): number {
     }, sum);
   }, 0);
 }
+
+/** Minutes of so many passes of a phase that are begun: those that lie side by side are drilled in one go. */
+export function begunMinutes(phase: Phase, stack: UnnamedStack, factors: FactorValues, passes: number): Minutes {
+  const all = timesMinutes(phaseMinutes(phase, stack, factors), passes);
+  const spared = (passes - stripsFor(stack.strip, passes)) * bitsOf([phase]).length * factors.setUpDrill;
+  const next = isOutlined(phase) ? passes * nextMinutes(stack, factors, passes) : 0;
+  return { ...all, drilling: all.drilling - spared, cutting: all.cutting + next };
+}
+
+/** True of the phase that frees a part, after which the next on its blank is begun. */
+export const isOutlined = ({ cuts }: Pick<Phase, 'cuts'>): boolean => cuts.some(({ kind }) => kind === 'outside');
+
+/** Minutes that a pass takes for going on from the part before it on its blank; on the average of so many passes. */
+export const nextMinutes = (
+  { strip }: Pick<UnnamedStack, 'strip'>,
+  { nextOnBlank }: Pick<FactorValues, 'nextOnBlank'>,
+  passes: number,
+): number => nextOnBlank * (1 - stripsFor(strip, passes) / passes);
 
 /** How often a phase is still to be sawn: in the passes to cut, and in those begun without it. */
 export const timesToSaw = ({ passesToCut, begun }: Stack, { key }: Phase): number =>

@@ -6,8 +6,11 @@ export { compareCosts, costOf } from './compare';
 export { consumablesFor, filmSheetsFor } from './consumables';
 export {
   addMinutes,
+  begunMinutes,
   bitOfSizes,
   bitsOf,
+  isOutlined,
+  nextMinutes,
   NO_MINUTES,
   passMinutes,
   phaseMinutes,

@@ -23,10 +23,10 @@ export const bladeIds = ({ phases }: Pick<SawnStack, 'phases'>): string[] => [
   ...new Set(phases.flatMap(({ cuts }) => cuts.map(({ choice }) => choice.blade.id))),
 ];
 
-/** What a layer of a stack costs, and its minutes. */
-export function heightCost(stack: UnnamedStack, shop: Shop): HeightCost {
+/** What a layer of a stack costs of which there are so many passes, and its minutes. */
+export function heightCost(stack: UnnamedStack, shop: Shop, passes: number): HeightCost {
   const layers = stack.layers.length;
-  const minutes = totalMinutes(passMinutes(stack, shop));
+  const minutes = totalMinutes(passMinutes(stack, shop, passes));
   return {
     layers,
     minutesPerLayer: minutes / layers,

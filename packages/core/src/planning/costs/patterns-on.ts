@@ -43,8 +43,8 @@ export const patternMinutes = (
   }, 0);
 
 /** Minutes to take off the patterns of one pass, which are part of {@link patternMinutes}. */
-export const peelMinutes = (stack: Patterned): number =>
-  patternsPut(stack).reduce((sum, { method }) => sum + PATTERN_WAYS[method].offMinutes, 0);
+export const peelMinutes = (stack: Patterned, handled?: Pick<Handling, 'tops'>): number =>
+  patternsPut(stack, undefined, handled).reduce((sum, { method }) => sum + PATTERN_WAYS[method].offMinutes, 0);
 
 /** A way to put the patterns of a run on, and the minutes that it would save against the way of today; below 0 it takes more. */
 export interface OtherWay {

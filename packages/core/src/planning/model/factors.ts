@@ -4,6 +4,7 @@ export type FactorId =
   | 'stickPattern'
   | 'holdLayer'
   | 'splitStack'
+  | 'nextOnBlank'
   | 'setUpDrill'
   | 'drillHole'
   | 'threadBlade'
@@ -51,6 +52,7 @@ export const FACTORS: readonly Factor[] = [
   estimate('stickPattern', 'Sticking one pattern on', 'min', 1),
   estimate('holdLayer', 'Holding one more layer to a stack', 'min', 0.5),
   estimate('splitStack', 'Taking a stack apart between cuts', 'min', 0.5),
+  estimate('nextOnBlank', 'Going on to the next part on a blank', 'min', 0.4),
   estimate('setUpDrill', 'Setting up to drill a stack', 'min', 0.4),
   estimate('drillHole', 'Drilling one pierce hole', 'min', 0.2),
   estimate('threadBlade', 'Threading the blade once', 'min', 0.5),

@@ -153,6 +153,23 @@ export interface Phase {
   readonly after: readonly string[];
 }
 
+/**
+ * Passes of small equal parts side by side on one blank: under one pattern, held and drilled in one go, and sawn off one by one
+ * towards the end that is left as a handle.
+ */
+export interface Strip {
+  /** The axis of the stack's frame along which a row runs. */
+  readonly along: 'x' | 'y';
+  /** Most passes in a row, and most rows. */
+  readonly columns: number;
+  readonly rows: number;
+  /** From a pass to the next in its row, and from row to row, mm. */
+  readonly step: number;
+  readonly rowStep: number;
+  /** Wood behind the last of a row, to hold it by, mm. */
+  readonly handle: number;
+}
+
 /** Layers sawn together, as one pass of them is sawn. */
 export interface SawnStack {
   /** Derived from the contents: what was done stays done when a quantity changes. */
@@ -164,6 +181,8 @@ export interface SawnStack {
   readonly stackHeightMm: number;
   /** Corners to saw off first, where the blank is too large to be turned. */
   readonly roughCuts: readonly RoughCut[];
+  /** How its passes lie side by side; null where each has a blank of its own. */
+  readonly strip: Strip | null;
   /** In an order in which they can be done. Every cut and hole of every layer is in exactly one. */
   readonly phases: readonly Phase[];
 }

@@ -3,7 +3,17 @@ import { boxGrown, boxHeight, boxWidth, IDENTITY, inOrder, moved, turnsOver, und
 import { err, ok, type Result } from '../../result';
 import { onRule, snapMm } from '../../units';
 import { bladesForCut } from './cut-blades';
-import { type Family, type Feature, gangKeyOf, gangPlace, type Member, roughCuts, slantOf, stackKey } from '../blanks';
+import {
+  type Family,
+  type Feature,
+  gangKeyOf,
+  gangPlace,
+  type Member,
+  roughCuts,
+  slantOf,
+  stackKey,
+  stripFor,
+} from '../blanks';
 import { entriesOf, layerIdsOf, type Mix, phaseKey, type PhaseOutline, phasesOf, wantsSecondEntry } from '../phases';
 import { inSequence } from './cut-sequence';
 import { familyAt } from './member-mix';
@@ -193,11 +203,13 @@ function makeStack(context: FamilyContext, mix: Mix): Result<UnnamedStack, PlanE
   const isFree = settled.every(({ cuts: [cut] }) => cut && (reaches.get(cut.cutId) ?? 'free') === 'free');
   const blankBox = boxGrown(first.gang.box, shop.holdingMargin.mm);
   const gangs = places.map((i) => stackedGang(context, i, back));
+  const layers = layerIdsOf(family, mix).map((id) => ({ id, gangKey: gangKeyOf(id) }));
   return ok({
     gangs,
-    layers: layerIdsOf(family, mix).map((id) => ({ id, gangKey: gangKeyOf(id) })),
+    layers,
     stackHeightMm: snapMm(places.reduce((sum, i, k) => sum + (mix[i] ?? 0) * (gangs[k]?.thicknessMm ?? 0), 0)),
     roughCuts: isFree ? [] : roughCuts(first.gang.cuts, blankBox, shop.holdingMargin.mm),
+    strip: stripFor({ gangs, layers, phases }, shop),
     phases,
   });
 }

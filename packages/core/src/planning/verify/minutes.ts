@@ -6,6 +6,7 @@ import { PATTERN_WAYS, type PatternMethod } from '../model/pattern-method';
 import type { Minutes, PlannedStack } from '../model/plan';
 import type { Shop } from '../model/shop';
 import type { Phase, PlannedCut, StackedGang, WoodPly } from '../model/stack';
+import { blanksTaken } from './strips';
 
 interface Rates {
   readonly saw: number;
@@ -60,8 +61,8 @@ const FIVE_WIDE = 25.4 * 0.038;
 const longer = (comfortShare: number, share: number): number =>
   comfortShare <= 0.75 ? 1 : 1 + (1 / share - 1) * ((comfortShare - 0.75) / 0.75) ** 3;
 
-/** The minutes of one pass of a phase, without what hands do between the cuts. */
-export function minutesOfPhase(phase: Phase, stack: PlannedStack, shop: Shop): Minutes {
+/** The minutes of one pass of a phase, without what hands do between the cuts: `share` of setting up the drill. */
+export function minutesOfPhase(phase: Phase, stack: PlannedStack, shop: Shop, share: number): Minutes {
   const f = factorsInForce(shop.factors);
   const goes = phase.singly ? phase.layerIds.length : 1;
   const gangs = boardsOfPhase(phase, stack);
@@ -82,9 +83,11 @@ export function minutesOfPhase(phase: Phase, stack: PlannedStack, shop: Shop): M
   let [bits, least] = [0, -1];
   for (const { diameterMm } of [...phase.pierceBits, ...phase.holes].sort((a, b) => a.diameterMm - b.diameterMm))
     if (compareMm(diameterMm, least + 0.05) > 0) [bits, least] = [bits + 1, diameterMm];
+  // Each part on a blank but its first is gone on to from the one before.
+  if (phase.cuts.some(({ kind }) => kind === 'outside')) cutting += f.nextOnBlank * (1 - share);
   return {
     pattern: 0,
-    drilling: f.setUpDrill * bits + f.drillHole * (pierced + goes * phase.holes.length),
+    drilling: f.setUpDrill * bits * share + f.drillHole * (pierced + goes * phase.holes.length),
     threading: f.threadBlade * goes * phase.cuts.filter(({ choice }) => choice.bitMm !== null).length,
     cutting,
     corners,
@@ -92,16 +95,21 @@ export function minutesOfPhase(phase: Phase, stack: PlannedStack, shop: Shop): M
   };
 }
 
-/** The minutes of one pass, added up from the factors in force. */
+/**
+ * The minutes of one pass, added up from the factors in force; where passes lie side by side each has its share of putting the pattern
+ * on, holding the layers and setting up the drill.
+ */
 export function minutesOfPass(stack: PlannedStack, shop: Shop): Minutes {
   const f = factorsInForce(shop.factors);
   const { joins, splits } = handled(stack);
+  const passes = stack.passesToCut || Math.max(1, stack.begun.length + stack.done.length);
+  const share = blanksTaken(stack, passes) / passes;
   const patterns = patternsIn(stack).reduce((minutes, [, method]) => {
     const { onShare, offMinutes } = PATTERN_WAYS[method];
-    return minutes + f.stickPattern * onShare + offMinutes;
+    return minutes + f.stickPattern * onShare * share + offMinutes;
   }, 0);
   let sum: Minutes = {
-    pattern: patterns + f.holdLayer * joins + f.splitStack * splits,
+    pattern: patterns + f.holdLayer * joins * share + f.splitStack * splits,
     drilling: 0,
     threading: 0,
     cutting: 0,
@@ -109,7 +117,7 @@ export function minutesOfPass(stack: PlannedStack, shop: Shop): Minutes {
     changing: 0,
   };
   for (const phase of stack.phases) {
-    const own = minutesOfPhase(phase, stack, shop);
+    const own = minutesOfPhase(phase, stack, shop, share);
     sum = {
       pattern: sum.pattern + own.pattern,
       drilling: sum.drilling + own.drilling,

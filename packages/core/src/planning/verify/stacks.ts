@@ -14,6 +14,7 @@ import { heldWrong } from './held';
 import { mayLieTogether } from './families';
 import { minutesOfPass, perMm, wearing } from './minutes';
 import { phasesWrong } from './phases';
+import { stripWrong } from './strips';
 
 /** A blank may be so much larger than its rule says where it has a margin: the most that comes of sixteenths of an inch, mm. */
 const ROUNDED_UP = inches(1 / 16);
@@ -144,6 +145,7 @@ function stackWrong(
     ...(mayLieTogether(stack, own, input) ? [] : ['such layers may not be cut together']),
     ...phasesWrong(stack, own, input),
     ...heldWrong(stack, own, input),
+    ...stripWrong(stack, input),
     ...workWrong(stack, standing),
   ];
   const minutes = minutesOfPass(stack, input.shop);

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { addUpWork, lostIn, type WorkEvent } from '../ledger';
 import { stamped } from '../ledger/stamped.test-support';
-import { planRun, totalMinutes, TYPICAL_SHOP, verifyPlan, type Plan, type PlanInput } from '../planning';
+import { passSawn, planRun, totalMinutes, TYPICAL_SHOP, verifyPlan, type Plan, type PlanInput } from '../planning';
 import { circle, inputFor, part, quietKit, rectangle, template } from '../planning/fixtures.test-support';
 import { lanterns } from '../planning/lantern.test-support';
 import { benchSteps, isOfOneCut, layersSpoiled, recordedTimes, tickCut, tickedIn, tickStep, type BenchStep } from '.';
@@ -122,19 +122,93 @@ const tilted = part('ring', {
   cutRules: { 'ring-inside': { line: 'on', tiltDegrees: 12, kept: null } },
 });
 
+const twoBlades = part('two blades', {
+  insideCuts: [
+    { id: 'wide', line: null, path: rectangle(30, 30, 10, 15) },
+    { id: 'star', line: null, path: rectangle(1.2, 1.2, 70, 30) },
+  ],
+});
+const glued = part('glued', { gluedTo: [{ woodId: 'walnut', thickness: { mm: 6, typed: '6' } }] });
+const small = part('small', {
+  outline: { id: 'small-outline', line: null, path: circle(15, 0, 0) },
+  holes: [{ id: 'small-hole', line: null, center: { x: 0, y: 0 }, diameterMm: 5 }],
+});
+
 describe('steps at the bench', () => {
+  test('layers that their outline frees are taken apart by a step of its own, in each school, once', async () => {
+    const eyed = part('eyed', {
+      perCopy: 4,
+      pinnedLayers: 2,
+      insideCuts: [{ id: 'e', line: null, path: circle(8, 30, 30) }],
+    });
+    const input = inputFor([template('a', [eyed])], 1, { shop: { cutOrder: 'outline-first' } });
+    const plan = await planOf(input);
+    const kinds = benchSteps(plan, addUpWork([]), input.shop, ANY).map(({ kind }) => kind);
+    const outline = kinds.indexOf('cut');
+    expect(kinds[outline + 1]).toBe('split');
+    expect(kinds.filter((kind) => kind === 'split')).toHaveLength(plan.stacks[0]!.passesToCut);
+    // Sawn through its outline and not yet taken apart, it still stands next.
+    const [stack] = plan.stacks;
+    const outlined = passSawn(stack!, stack!.phases[0]!, 1);
+    const work = [{ ...outlined, ...stamped() }];
+    const after = await planOf({ ...input, work });
+    expect(benchSteps(after, addUpWork(work), input.shop, ANY).some(({ kind }) => kind === 'split')).toBe(true);
+    // With all inside cuts done first there is nothing between the outline and the end.
+    const inside = inputFor([template('a', [eyed])], 1);
+    const insideKinds = benchSteps(await planOf(inside), addUpWork([]), inside.shop, ANY).map(({ kind }) => kind);
+    expect(insideKinds.slice(-3)).toEqual(expect.arrayContaining(['cut', 'peel']));
+  });
+
+  test('boards that are glued up are no more to be glued, in the plan as at the bench; more that are wanted are', async () => {
+    const input = inputFor([template('a', [glued])], 2, { shop: { maxLayers: 1 } });
+    const plan = await planOf(input);
+    const step = benchSteps(plan, addUpWork([]), input.shop, ANY)[0]!;
+    expect(step).toMatchObject({ kind: 'glue', passes: [1, 2], minutes: 6 });
+    expect(plan.minutes.gluing).toBe(6);
+    const work = tickStep(step, plan.stacks[0]!, null, () => []).map((one) => ({ ...one, ...stamped() }) as WorkEvent);
+    const after = await planOf({ ...input, work });
+    expect(after.minutes.gluing).toBe(0);
+    expect(verifyPlan(after, { ...input, work })).toEqual([]);
+    const more = { ...inputFor([template('a', [glued])], 3, { shop: { maxLayers: 1 } }), work };
+    const three = await planOf(more);
+    expect(three.minutes.gluing).toBe(3);
+    expect(verifyPlan(three, more)).toEqual([]);
+    const again = benchSteps(three, addUpWork(work), more.shop, ANY);
+    expect(again.filter(({ kind }) => kind === 'glue')).toMatchObject([{ passes: [3], minutes: 3 }]);
+  });
+
+  test('layers that are only sawn tilted, each alone, are not held together', async () => {
+    const ring = part('ring', {
+      perCopy: 4,
+      outline: { id: 'rim', line: null, path: circle(40, 50, 50) },
+      cutRules: { rim: { line: 'on', tiltDegrees: 20, kept: null } },
+    });
+    const input = inputFor([template('a', [ring])], 1);
+    const plan = await planOf(input);
+    expect(plan.stacks.every(({ held }) => held.method === null)).toBe(true);
+    expect(plan.consumables.edgeTapeMm).toBe(0);
+    expect(verifyPlan(plan, input)).toEqual([]);
+  });
+
   test('take as long as the plan says, blades and tilts apart', async () => {
     for (const input of [
       inputFor([template('a', [plate, drilledPlate])], 3),
       lanterns(2),
       lanterns(3, { cutOrder: 'outline-first', afterOutline: 'together' }),
+      // Eyes of unlike size are threaded for with more than one blade.
+      inputFor([template('a', [twoBlades])], 4),
+      inputFor([template('a', [glued, small])], 7),
     ]) {
       const plan = await planOf(input);
       const steps = benchSteps(plan, addUpWork([]), input.shop, ANY).filter(
         ({ kind }) => kind !== 'blade' && kind !== 'tilt',
       );
-      const hands = steps.filter(({ kind }) => kind !== 'glue').reduce((sum, { minutes }) => sum + minutes, 0);
-      expect(hands).toBeCloseTo(totalMinutes(plan.minutes) - plan.minutes.changing, 6);
+      const minutesOf = (of: (step: BenchStep) => boolean): number =>
+        steps.filter(of).reduce((sum, { minutes }) => sum + minutes, 0);
+      expect(minutesOf(() => true)).toBeCloseTo(totalMinutes(plan.minutes) - plan.minutes.changing, 6);
+      expect(minutesOf(({ kind }) => kind === 'thread')).toBeCloseTo(plan.minutes.threading, 6);
+      expect(minutesOf(({ kind }) => kind === 'drill')).toBeCloseTo(plan.minutes.drilling, 6);
+      expect(minutesOf(({ kind }) => kind === 'glue')).toBeCloseTo(plan.minutes.gluing, 6);
     }
   });
 

@@ -8,6 +8,9 @@ export const stepName = (
   detail: string | null,
 ): string => [step, stack ?? '', phase ?? '', detail ?? ''].join(' ');
 
+/** What the record of taking layers apart after their outline names: another than that of coming to a phase. */
+export const FREED = 'freed';
+
 /** What the record of a single cut names beside its phase: another than that of all that one blade saws there. */
 export const cutDetail = (cutId: string): string => `${ONE_CUT}${cutId}`;
 const ONE_CUT = 'cut ';
@@ -59,20 +62,4 @@ export function tickedIn({ standing }: Pick<WorkDone, 'standing'>): Ticked {
     gluedUp: (gangKey) => glued.get(gangKey) ?? null,
     tiltDegrees: Number(tilted?.detail ?? 0),
   };
-}
-
-/** The numbers of the passes of a stack that are still to be sawn: those begun, then the lowest that none has. */
-export function passesAhead({
-  done,
-  begun,
-  passesToCut,
-}: {
-  readonly done: readonly number[];
-  readonly begun: readonly { readonly pass: number }[];
-  readonly passesToCut: number;
-}): number[] {
-  const taken = new Set([...done, ...begun.map(({ pass }) => pass)]);
-  const fresh: number[] = [];
-  for (let pass = 1; fresh.length < passesToCut; pass++) if (!taken.has(pass)) fresh.push(pass);
-  return [...begun.map(({ pass }) => pass), ...fresh];
 }

@@ -1,6 +1,6 @@
 export type { BenchStep, Caution } from './step';
 export { benchSteps } from './steps';
-export { isOfOneCut, passesAhead, stepName, tickedIn } from './done';
+export { isOfOneCut, stepName, tickedIn } from './done';
 export type { Ticked } from './done';
 export { broughtBy } from './back';
 export { layersSpoiled, tickCut, tickStep } from './tick';

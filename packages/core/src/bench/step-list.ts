@@ -1,5 +1,5 @@
 import { passesByNumber, type WorkDone } from '../ledger';
-import type { FactorValues, Phase, Plan, PlannedStack } from '../planning';
+import { isPhaseDone, type FactorValues, type Phase, type Plan, type PlannedStack } from '../planning';
 import { cautionsOf } from './cautions';
 import { stepName, type Ticked } from './done';
 import type { BenchStep } from './step';
@@ -58,9 +58,9 @@ export function marksByStack(work: WorkDone): Bench['marksOf'] {
 
 /** True where a phase of a pass is still to do: neither the plan nor what was marked since says that it is done. */
 export function isOpen({ marksOf }: Bench, stack: PlannedStack, phase: Phase, pass: number): boolean {
-  if (stack.begun.some((one) => one.pass === pass && one.phases.includes(phase.key))) return false;
-  const marks = marksOf(stack.key).get(pass) ?? [];
-  return !marks.some((mark) => mark.phase === null || mark.phase === phase.key);
+  const begun = stack.begun.find((one) => one.pass === pass);
+  if (begun?.phases.includes(phase.key)) return false;
+  return !isPhaseDone(phase, stack, marksOf(stack.key).get(pass) ?? [], begun?.lost ?? []);
 }
 
 /** A step of a stack for those of the passes for which it is not done yet; nothing where it is done for all. */

@@ -1,11 +1,13 @@
 import type { WorkDone } from '../ledger';
 import {
   factorsInForce,
+  glueMinutes,
   handlingByPhase,
   isOutlined,
   isToSaw,
   layersOfGang,
   nextMinutes,
+  passesAhead,
   passesOf,
   patternMinutes,
   peelMinutes,
@@ -18,7 +20,7 @@ import {
   type Shop,
   type Spell,
 } from '../planning';
-import { cutDetail, passesAhead, stepName, tickedIn } from './done';
+import { cutDetail, FREED, stepName, tickedIn } from './done';
 import { addHoles } from './holes';
 import { withSettings, wishedFirst } from './settings';
 import type { BenchStep } from './step';
@@ -99,19 +101,19 @@ const isAtSaw = ({ marksOf, ticked }: Bench, { key, begun }: PlannedStack): bool
  * wanted later, just theirs are still to glue.
  */
 function addGlueUps(bench: Bench): void {
-  const { plan, ticked } = bench;
-  for (const { gangKey, handsMinutes, waitMinutes } of plan.glueUps) {
-    // Records that name no stack are of a time when all was glued up at once.
-    if (ticked.lastOf(stepName('glue', null, null, gangKey)) !== null) continue;
-    const stacks = plan.stacks.filter((one) => isToSaw(one) && one.gangs.some(({ key }) => key === gangKey));
-    const all = stacks.reduce((sum, stack) => sum + layersOfGang(gangKey, stack) * stack.passesToCut, 0);
-    for (const stack of stacks) {
+  const { plan, ticked, factors } = bench;
+  for (const stack of plan.stacks.filter(isToSaw))
+    for (const gang of stack.gangs.filter(({ plies }) => plies.length > 1)) {
+      // Records that name no stack are of a time when all was glued up at once.
+      if (ticked.lastOf(stepName('glue', null, null, gang.key)) !== null) continue;
       // What is in hand was glued up before.
-      const passes = passesAhead(stack).slice(stack.begun.length);
-      const each = (handsMinutes * layersOfGang(gangKey, stack)) / all;
-      add(bench, stack, null, passes, { kind: 'glue', detail: gangKey, minutesOf: byPass(each), waitMinutes });
+      add(bench, stack, null, passesAhead(stack).slice(stack.begun.length), {
+        kind: 'glue',
+        detail: gang.key,
+        minutesOf: (passes) => glueMinutes(gang, stack, passes, factors),
+        waitMinutes: factors.clampWait,
+      });
     }
-  }
 }
 
 /** Wood, patterns and the holes of the first phase for stacks that begin together; the holes bit by bit over all of them. */
@@ -152,7 +154,11 @@ function addSpell(bench: Bench, stack: PlannedStack, passes: readonly number[], 
   for (const pass of passes) {
     stack.phases.forEach((phase, i) => {
       const cuts = spell.cuts.filter((one) => one.phase.key === phase.key).map(({ cut }) => cut);
-      if (!isOpen(bench, stack, phase, pass)) return;
+      if (!isOpen(bench, stack, phase, pass)) {
+        if (cuts.length > 0 && stack.phases.slice(i + 1).every((later) => isOpen(bench, stack, later, pass)))
+          addFreed(bench, stack, phase, pass);
+        return;
+      }
       if (cuts.length > 0) addCuts(bench, stack, phase, pass, { ...spell, cuts: cuts.map((cut) => ({ phase, cut })) });
       // What is only drilled is done between the phases before and after it.
       else if (phase.cuts.length === 0 && i > 0 && isAfter(spell, stack, i)) addPhaseHoles(bench, stack, phase, pass);
@@ -186,23 +192,31 @@ function addCuts(bench: Bench, stack: PlannedStack, phase: Phase, pass: number, 
   const threaded = cuts.filter(({ kind }) => kind === 'inside');
   const own = phaseMinutes({ ...phase, cuts }, stack, bench.factors);
   const next = isOutlined({ cuts }) ? nextMinutes(stack, bench.factors, passesOf(stack)) : 0;
-  const all = phase.cuts.filter(({ kind }) => kind === 'inside').length;
   const wanted = { detail, blade, tiltDegrees };
   if (threaded.length > 0)
     add(bench, stack, phase, [pass], {
       ...wanted,
       kind: 'thread',
       cutIds: threaded.map(({ cutId }) => cutId),
-      minutesOf: byPass((own.threading * threaded.length) / all),
+      minutesOf: byPass(own.threading),
     });
+  const finishesPhase = phase.cuts[phase.cuts.length - 1]?.cutId === cuts[cuts.length - 1]?.cutId;
   add(bench, stack, phase, [pass], {
     ...wanted,
     kind: 'cut',
     cutIds,
     sawnCutIds: cutIds.filter((id) => bench.ticked.isDone(stepName('cut', stack.key, phase.key, cutDetail(id)), pass)),
     minutesOf: byPass(own.cutting + own.corners + next),
-    finishesPhase: phase.cuts[phase.cuts.length - 1]?.cutId === cuts[cuts.length - 1]?.cutId,
+    finishesPhase,
   });
+  if (finishesPhase) addFreed(bench, stack, phase, pass);
+}
+
+/** Layers that their outline has freed are taken apart before anything else is done to them. */
+function addFreed(bench: Bench, stack: PlannedStack, phase: Phase, pass: number): void {
+  const frees = handlingByPhase(stack)[stack.phases.indexOf(phase)]?.frees ?? 0;
+  const minutesOf = byPass(bench.factors.splitStack * frees);
+  if (frees > 0) add(bench, stack, phase, [pass], { kind: 'split', detail: FREED, minutesOf });
 }
 
 /** After the last cut of a pass: what holds it comes off, and the first of a stack is tried before the others are sawn. */

@@ -51,6 +51,8 @@ export {
   leftBeforeGlue,
   type LeftToDo,
   type MarkedPass,
+  isPhaseDone,
+  passesAhead,
   passSawn,
   phasesMissing,
   type SpoiledInPass,
@@ -139,7 +141,7 @@ export type {
 } from './model/supply';
 export { NO_STACK_WISHES, NO_WISHES } from './model/wishes';
 export type { OwnCutOrder, PinnedBlank, PinnedStack, StackWishes, Substitute, WoodWishes } from './model/wishes';
-export { bladesInOrder, isToSaw, type Spell, spellsOf } from './schedule';
+export { bladesInOrder, glueMinutes, isToSaw, type Spell, spellsOf } from './schedule';
 export { planRun } from './plan';
 export {
   measuredOnBoards,

@@ -45,7 +45,7 @@ export async function planRun(asked: PlanInput, kit: PlanKit, signal?: AbortSign
   kit.onStage('stack');
   const made = await insuredStacks(asked, counts.value, () => kit.solver().catch(notLoaded)).catch(withoutSolver);
   if (!made.ok) return made;
-  const { input, counted } = made.value.known;
+  const { input, counted, work } = made.value.known;
   const { stacks, pinsLeftOut, proven } = made.value.chosen;
   if (await stopped(signal)) return err(STOPPED);
 
@@ -60,20 +60,23 @@ export async function planRun(asked: PlanInput, kit: PlanKit, signal?: AbortSign
   const uses = bladeUses(turns, spells, input.shop);
   const planned = ordered.map((stack) => finish(stack, input));
   const layers = piecesToCome(planned);
+  const glueUps = glueUpsOf(planned, work, input.shop);
   const parts = counted.map(({ count }) => withLeftOver(count, layers.get(count.partId) ?? 0));
   return ok({
     parts,
     stacks: planned,
     blanks: blankNeeds(planned),
-    // Boards that are cut already are glued all the same.
-    glueUps: glueUpsOf(gangBlanks(planned.map((stack) => ({ ...stack, layersReady: {} }))), input.shop),
+    glueUps,
     rods: rodsOfRun(input),
     hardware: hardwareOfRun(input),
     bladeTurns: turns,
     changingSaved: costOfChanges(ordered.filter(isToSaw).flatMap(spellsOf), costs) - costOfChanges(spells, costs),
     bladeUses: uses,
     consumables: consumablesFor(ordered, input.shop),
-    minutes: allMinutes(planned, uses, turns, input),
+    minutes: {
+      ...allMinutes(planned, uses, turns, input),
+      gluing: glueUps.reduce((sum, { handsMinutes }) => sum + handsMinutes, 0),
+    },
     piecesAtRisk: Math.max(0, ...planned.filter(isToSaw).map(piecesIn)),
     proven,
     warnings: [

@@ -27,13 +27,15 @@ export const BlanksSection = memo(function BlanksSection({ plan }: { readonly pl
           <WoodBlanks key={key} blanks={blanks} scale={scale} />
         ))}
       </Box>
-      {plan.glueUps.map(({ gangKey, where, plies, count, handsMinutes, waitMinutes }) => (
-        <Typography key={gangKey} sx={{ mt: 1.5 }}>
-          <b>Glue up first</b>: {counted(count, 'blank')} for {where}, {plies.map(({ wood }) => wood.name).join(' on ')}
-          . {formatMinutes(handsMinutes)} at the bench, then {formatMinutes(waitMinutes)} in the clamps before a blade
-          may touch them.
-        </Typography>
-      ))}
+      {plan.glueUps
+        .filter(({ count }) => count > 0)
+        .map(({ gangKey, where, plies, count, handsMinutes, waitMinutes }) => (
+          <Typography key={gangKey} sx={{ mt: 1.5 }}>
+            <b>Glue up first</b>: {counted(count, 'blank')} for {where},{' '}
+            {plies.map(({ wood }) => wood.name).join(' on ')}. {formatMinutes(handsMinutes)} at the bench, then{' '}
+            {formatMinutes(waitMinutes)} in the clamps before a blade may touch them.
+          </Typography>
+        ))}
     </RunSection>
   );
 });

@@ -24,6 +24,7 @@ const KINDS = [
   ['cutting', 'Cutting'],
   ['corners', 'Corners'],
   ['changing', 'Changing blades'],
+  ['gluing', 'Gluing up'],
 ] as const satisfies readonly (readonly [keyof Minutes, string])[];
 
 /** Shades of planed wood, light to dark, one for each kind of minute. */
@@ -41,21 +42,24 @@ export const MinutesSection = memo(function MinutesSection({ plan }: { readonly 
         ))}
       </Box>
       <Box component="dl" sx={{ display: 'flex', flexWrap: 'wrap', gap: 2.5, m: 0, mt: 1 }}>
-        {KINDS.map(([kind, name], i) => (
-          <Box key={kind}>
-            <Typography
-              component="dt"
-              variant="body2"
-              color="textSecondary"
-              sx={{ display: 'flex', gap: 0.75, alignItems: 'center' }}
-            >
-              <Box sx={{ width: 11, height: 11, bgcolor: SHADES[i], border: 1, borderColor: 'edge' }} /> {name}
-            </Typography>
-            <Typography component="dd" sx={{ m: 0, ...FIGURE, fontWeight: 600 }}>
-              {formatMinutes(plan.minutes[kind])}
-            </Typography>
-          </Box>
-        ))}
+        {KINDS.map(
+          ([kind, name], i) =>
+            plan.minutes[kind] > 0 && (
+              <Box key={kind}>
+                <Typography
+                  component="dt"
+                  variant="body2"
+                  color="textSecondary"
+                  sx={{ display: 'flex', gap: 0.75, alignItems: 'center' }}
+                >
+                  <Box sx={{ width: 11, height: 11, bgcolor: SHADES[i], border: 1, borderColor: 'edge' }} /> {name}
+                </Typography>
+                <Typography component="dd" sx={{ m: 0, ...FIGURE, fontWeight: 600 }}>
+                  {formatMinutes(plan.minutes[kind])}
+                </Typography>
+              </Box>
+            ),
+        )}
       </Box>
       <PatternWays plan={plan} />
       <OtherSchool />

@@ -23,7 +23,7 @@ export const DRAWN = {
   paperShadow: 'rgba(40, 25, 10, 0.35)',
   print: '#000',
   /** From what takes least to what takes most. */
-  shades: ['#e9cf9f', '#d9b277', '#c59355', '#a97539', '#865727', '#5f3b1b'],
+  shades: ['#e9cf9f', '#d9b277', '#c59355', '#a97539', '#865727', '#5f3b1b', '#3d2512'],
   /** Soft, medium and hard wood. */
   hardness: { soft: '#ecd3a1', medium: '#bd8550', hard: '#6f4d38' },
 } as const;

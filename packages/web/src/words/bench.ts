@@ -51,7 +51,9 @@ export function stepWords(step: BenchStep, stack: PlannedStack | null, unit: Len
     case 'prepare':
       return `${counted(blanks * layers, 'blank')} for ${counted(passes, 'pass', 'passes')}${beside}: flat, to size, free of grit.`;
     case 'stick':
-      return `${counted(blanks, 'stack')} of ${counted(layers, 'layer')}, the pattern on top of each${beside}.`;
+      return stack?.held.method === null && layers > 1
+        ? `${counted(blanks * layers, 'layer')}, each with its pattern and sawn by itself.`
+        : `${counted(blanks, 'stack')} of ${counted(layers, 'layer')}, the pattern on top of each${beside}.`;
     case 'drill':
       return `${formatLength(step.bit?.diameterMm ?? 0, unit)} bit, ${counted(step.bit?.holes ?? 0, 'hole')}${each}, waste board below.${step.tiltDegrees === 0 ? '' : ` At ${String(step.tiltDegrees)}°.`}`;
     case 'blade':
@@ -71,7 +73,9 @@ export function stepWords(step: BenchStep, stack: PlannedStack | null, unit: Len
     case 'check':
       return 'Fit, size, a clean lower face. Then the others follow.';
     case 'split':
-      return 'Layers of this phase together, the others aside in their order.';
+      return step.detail === null
+        ? 'Layers of this phase together, the others aside in their order.'
+        : 'Their outline is sawn: each layer by itself, in their order.';
     case 'peel':
       return `${counted(layers, 'layer')} apart, patterns off, pieces counted.`;
     default:

@@ -1,7 +1,7 @@
 import { inHandBy, lostIn, passesByNumber, type PassSawn, type StackOfPass, type WorkDone } from '../../ledger';
 import type { Result } from '../../result';
 import { eventsOfGangs, type Family, gangKeyOf, stackKey } from '../blanks';
-import { lastPhases } from '../phases';
+import { isPhaseDone, lastPhases } from '../phases';
 import type { PlanError } from '../model/input';
 import { type MemberMix, memberMix } from '../stack';
 import type { BegunPass, Gang, SawnStack } from '../model/stack';
@@ -81,13 +81,9 @@ function mixOfLayers(places: ReadonlyMap<string, number>, layerIds: readonly str
   return memberMix(counts);
 }
 
-/** Keys of the phases of a pass that are still to do: none where the whole pass was marked, or its only phase, or all layers are lost. */
-function phasesLeft({ phases }: SawnStack, marks: readonly PassSawn[], lost: readonly string[]): string[] {
-  if ((phases.length === 1 && marks.length > 0) || marks.some(({ phase }) => phase === null)) return [];
-  return phases.flatMap(({ key, layerIds }) =>
-    marks.some(({ phase }) => phase === key) || layerIds.every((id) => lost.includes(id)) ? [] : [key],
-  );
-}
+/** Keys of the phases of a pass that are still to do. */
+const phasesLeft = (stack: SawnStack, marks: readonly PassSawn[], lost: readonly string[]): string[] =>
+  stack.phases.flatMap((phase) => (isPhaseDone(phase, stack, marks, lost) ? [] : [phase.key]));
 
 function begunPass(
   stack: SawnStack,

@@ -53,6 +53,7 @@ describe('minutes of a pass, added up by hand', () => {
       cutting: expect.closeTo((sawn / 100) * (1 + ((10 / 12.7 - 0.75) / 0.75) ** 3), 9),
       corners: 4 * 0.125,
       changing: 0,
+      gluing: 0,
     });
   });
 

@@ -18,11 +18,25 @@ import type { Minutes } from '../model/plan';
 import type { Shop } from '../model/shop';
 import type { Phase, PlannedCut, Stack, UnnamedStack } from '../model/stack';
 
-export const NO_MINUTES: Minutes = { pattern: 0, drilling: 0, threading: 0, cutting: 0, corners: 0, changing: 0 };
+export const NO_MINUTES: Minutes = {
+  pattern: 0,
+  drilling: 0,
+  threading: 0,
+  cutting: 0,
+  corners: 0,
+  changing: 0,
+  gluing: 0,
+};
 
 /** All hands-on minutes of an estimate. */
 export const totalMinutes = (minutes: Minutes): number =>
-  minutes.pattern + minutes.drilling + minutes.threading + minutes.cutting + minutes.corners + minutes.changing;
+  minutes.pattern +
+  minutes.drilling +
+  minutes.threading +
+  minutes.cutting +
+  minutes.corners +
+  minutes.changing +
+  minutes.gluing;
 
 export const addMinutes = (a: Minutes, b: Minutes): Minutes => ({
   pattern: a.pattern + b.pattern,
@@ -31,6 +45,7 @@ export const addMinutes = (a: Minutes, b: Minutes): Minutes => ({
   cutting: a.cutting + b.cutting,
   corners: a.corners + b.corners,
   changing: a.changing + b.changing,
+  gluing: a.gluing + b.gluing,
 });
 
 export const timesMinutes = (minutes: Minutes, times: number): Minutes => ({
@@ -40,6 +55,7 @@ export const timesMinutes = (minutes: Minutes, times: number): Minutes => ({
   cutting: minutes.cutting * times,
   corners: minutes.corners * times,
   changing: minutes.changing * times,
+  gluing: minutes.gluing * times,
 });
 
 /** Sizes that differ by no more are drilled with one bit, mm: a drawing has 6.35, 6.3500001 or 6.3 for a quarter of an inch. */

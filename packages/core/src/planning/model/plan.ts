@@ -21,6 +21,8 @@ export interface Minutes {
   readonly cutting: number;
   readonly corners: number;
   readonly changing: number;
+  /** Of boards glued to each other before they are sawn, without the wait in the clamps. */
+  readonly gluing: number;
 }
 
 /** Where a worn blade is changed for a new one of its kind. */

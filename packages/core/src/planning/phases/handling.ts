@@ -10,11 +10,14 @@ export interface Handling {
   readonly splits: number;
 }
 
+/** What hands do to come to a phase, and after it where its outline frees the layers of each other. */
+export interface PhaseHandling extends Omit<Handling, 'tops'> {
+  /** Stacks that are taken apart after it, whatever comes next. */
+  readonly frees: number;
+}
+
 /** Layers that are held together, group by group. */
 export type Held = readonly (readonly string[])[];
-
-/** How often layers are joined and taken apart to come to a phase; for the outline that frees them, taking them apart after it too. */
-export type PhaseHandling = Omit<Handling, 'tops'>;
 
 /**
  * Follows the layers of one pass through its phases, from single blanks: what hands do for each phase, in their order. A phase
@@ -25,10 +28,11 @@ export function handlingByPhase({ layers, phases }: Pick<SawnStack, 'layers' | '
   return phases.map((phase, i) => {
     const { joins, splits, held: now } = heldFor(phase, held);
     held = now;
-    if (i === phases.length - 1 || phase.cuts.every(({ kind }) => kind !== 'outside')) return { joins, splits };
-    const freed = held.filter((group) => group.length > 1).length;
+    if (i === phases.length - 1 || phase.cuts.every(({ kind }) => kind !== 'outside'))
+      return { joins, splits, frees: 0 };
+    const frees = held.filter((group) => group.length > 1).length;
     held = held.flat().map((id) => [id]);
-    return { joins, splits: splits + freed };
+    return { joins, splits, frees };
   });
 }
 
@@ -39,7 +43,7 @@ export function handlingOf(stack: Pick<SawnStack, 'layers' | 'phases'>): Handlin
   return {
     tops: [...tops],
     joins: byPhase.reduce((sum, { joins }) => sum + joins, 0),
-    splits: byPhase.reduce((sum, { splits }) => sum + splits, 0),
+    splits: byPhase.reduce((sum, { splits, frees }) => sum + splits + frees, 0),
   };
 }
 
@@ -47,7 +51,7 @@ export function handlingOf(stack: Pick<SawnStack, 'layers' | 'phases'>): Handlin
 export function heldFor(
   phase: Pick<Phase, 'layerIds' | 'singly'>,
   before: Held,
-): PhaseHandling & { readonly held: Held } {
+): Omit<Handling, 'tops'> & { readonly held: Held } {
   const own = new Set(phase.layerIds);
   const inside = (group: readonly string[]): string[] => group.filter((id) => own.has(id));
   const touched = before.filter((group) => inside(group).length > 0);

@@ -10,6 +10,8 @@ export { handlingByPhase, handlingOf } from './handling';
 export type { Handling } from './handling';
 export { lastPhases, layersFinishedIn, layersInHand, phasesMissing } from './last-phases';
 export { passSawn } from './pass-sawn';
+export { passesAhead } from './passes-ahead';
+export { isPhaseDone } from './phase-done';
 export type { MarkedPass, SpoiledInPass } from './pass-sawn';
 export { isWeighed } from './phase-order';
 export { earlierIn, mayFollow } from './precedence';

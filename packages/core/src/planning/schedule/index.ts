@@ -3,7 +3,7 @@
  * Method: dynamic programming over kinds of stacks; the nearest next setting where there are too many states.
  */
 export { bladeUses } from './blade-changes';
-export { glueUpsOf } from './glue-ups';
+export { glueMinutes, glueUpsOf } from './glue-ups';
 export { bladesInOrder, bladeTurns, inOrderOf } from './order';
 export { costOfChanges, isToSaw, scheduleSpells, spellsOf } from './schedule';
 export type { Spell } from './schedule';

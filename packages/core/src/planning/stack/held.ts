@@ -4,7 +4,7 @@ import { hardnessClass } from '../../wood';
 import { bradLength, bradPlaces, FEWEST_BRADS } from './brads';
 import type { Family } from '../blanks';
 import type { Holding, Shop } from '../model/shop';
-import type { Held, RoughCut, SawnStack, StackedGang } from '../model/stack';
+import type { Held, Phase, RoughCut, SawnStack, StackedGang } from '../model/stack';
 import type { FamilyContext } from './sawn-stack';
 
 /** A pilot hole is a little thinner than the brad, mm. */
@@ -25,12 +25,15 @@ const heldBy = (method: Holding | null, insteadOf: Holding | null = null): Held 
 export const holdingAt = ({ holding, holdHigh }: Pick<Shop, 'holding' | 'holdHigh'>, heightMm: number): Holding =>
   holdHigh !== null && compareMm(heightMm, holdHigh.from.mm) >= 0 ? holdHigh.holding : holding;
 
+/** True of a phase in which no layer is held to another. */
+const isAlone = ({ layerIds, singly }: Phase): boolean => singly || layerIds.length < 2;
+
 /**
- * How a stack is held: as the shop does at its height, brads with their places. With tape instead where brads have no room, and
+ * How a stack is held, where layers of it are sawn together at all: as the shop does at its height, brads with their places. With tape instead where brads have no room, and
  * where layers that must come apart clean would be stuck face to face. The family is that of its members alone.
  */
 export function heldOf(stack: SawnStack, { family, input: { shop } }: Pick<FamilyContext, 'family' | 'input'>): Held {
-  if (stack.layers.length < 2) return heldBy(null);
+  if (stack.phases.every(isAlone)) return heldBy(null);
   const method = holdingAt(shop, stack.stackHeightMm);
   if (method === 'double-sided' && stack.gangs.some(({ apartClean }) => apartClean))
     return heldBy(GOES_ROUND, 'double-sided');

@@ -16,8 +16,8 @@ export function heldWrong(stack: PlannedStack, own: readonly ExpectedGang[], inp
   const isHigh = holdHigh !== null && toNm(stack.stackHeightMm) >= toNm(holdHigh.from.mm);
   const holding = isHigh ? holdHigh.holding : usual;
   const isClean = own.some(({ parts }) => parts.some(({ apartClean }) => apartClean));
-  if (stack.layers.length === 1)
-    return method === null && brads.length === 0 ? [] : ['a single layer is held to itself'];
+  if (!stack.phases.some(({ singly, layerIds }) => !singly && layerIds.length > 1))
+    return method === null && brads.length === 0 ? [] : ['held together, and each layer is sawn alone'];
   say(method !== (insteadOf === null ? holding : 'tape'), `held by ${String(method)}`);
   say(insteadOf !== null && insteadOf !== holding, 'held instead of what the shop does not do');
   say(insteadOf !== null && holding !== 'brads' && !isClean, 'held otherwise than the shop does');

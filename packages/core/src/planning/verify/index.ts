@@ -24,6 +24,6 @@ export function verifyPlan(plan: Plan, input: PlanInput): string[] {
     ...sparesWrong(plan, input),
     ...stacksWrong(plan, input, gangs, standing),
     ...eachStackWrong(plan, input, gangs, standing),
-    ...wholeWrong(plan, input),
+    ...wholeWrong(plan, input, standing),
   ];
 }

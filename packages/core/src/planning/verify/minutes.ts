@@ -92,6 +92,7 @@ export function minutesOfPhase(phase: Phase, stack: PlannedStack, shop: Shop, sh
     cutting,
     corners,
     changing: 0,
+    gluing: 0,
   };
 }
 
@@ -115,6 +116,7 @@ export function minutesOfPass(stack: PlannedStack, shop: Shop): Minutes {
     cutting: 0,
     corners: 0,
     changing: 0,
+    gluing: 0,
   };
   for (const phase of stack.phases) {
     const own = minutesOfPhase(phase, stack, shop, share);
@@ -125,6 +127,7 @@ export function minutesOfPass(stack: PlannedStack, shop: Shop): Minutes {
       cutting: sum.cutting + own.cutting,
       corners: sum.corners + own.corners,
       changing: 0,
+      gluing: 0,
     };
   }
   return sum;

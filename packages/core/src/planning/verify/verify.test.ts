@@ -240,7 +240,10 @@ const MUTANTS: readonly (readonly [string, (plan: Plan) => Plan])[] = [
   ['fewer changes', (plan) => ({ ...plan, bladeUses: plan.bladeUses.map((one) => ({ ...one, mounts: 0 })) })],
   [
     'zero minutes',
-    (plan) => ({ ...plan, minutes: { pattern: 0, drilling: 0, threading: 0, cutting: 0, corners: 0, changing: 0 } }),
+    (plan) => ({
+      ...plan,
+      minutes: { pattern: 0, drilling: 0, threading: 0, cutting: 0, corners: 0, changing: 0, gluing: 0 },
+    }),
   ],
   ['minutes that are no number', (plan) => ({ ...plan, minutes: { ...plan.minutes, cutting: NaN } })],
   ['a pattern too few', patternsUsed((used) => ({ ...used, copies: used.copies - 1 }))],

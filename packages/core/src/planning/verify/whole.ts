@@ -1,3 +1,4 @@
+import { stepOf, type StepDone } from '../../ledger';
 import { fromNm, SAME_SHARE, toNm } from '../../units';
 import { blanksOf, canonicalJson } from '../blanks';
 import { filmSheetsFor } from '../costs';
@@ -12,10 +13,10 @@ import { minutesOfPhase, patternsIn, perMm, slanted, timesOf } from './minutes';
 import { blanksTaken } from './strips';
 
 /** Sums over the whole plan, each added up again: blanks, blades, minutes, what is used up, risk and warnings. */
-export function wholeWrong(plan: Plan, input: PlanInput): string[] {
+export function wholeWrong(plan: Plan, input: PlanInput, standing: PlanInput['work']): string[] {
   return [
     ...blanksWrong(plan),
-    ...glueUpsWrong(plan, input),
+    ...glueUpsWrong(plan, input, standing),
     ...bladesWrong(plan, input),
     ...minutesWrong(plan, input),
     ...consumablesWrong(plan, input),
@@ -43,20 +44,48 @@ function blanksWrong(plan: Plan): string[] {
   return named ? off : [...off, 'blanks for no part'];
 }
 
-/** Blanks of several boards are glued up before they are sawn, as many as there are. */
-function glueUpsWrong({ stacks, glueUps }: Plan, { shop }: PlanInput): string[] {
+/** Blanks of several boards are glued up before they are sawn, as many as there are, but for those that were. */
+function glueUpsWrong({ stacks, glueUps }: Plan, { shop }: PlanInput, standing: PlanInput['work']): string[] {
   const { glueBlank, clampWait } = factorsInForce(shop.factors);
   const wanted = new Map<string, number>();
   const gangs = new Map(stacks.flatMap((stack) => stack.gangs.map((gang) => [gang.key, gang] as const)));
-  const uncut = stacks.map((stack) => ({ ...stack, layersReady: {} }));
-  for (const { gangKey, count } of uncut.flatMap(blanksOf))
-    if ((gangs.get(gangKey)?.plies.length ?? 0) > 1) wanted.set(gangKey, (wanted.get(gangKey) ?? 0) + count);
+  for (const stack of stacks.filter(({ passesToCut }) => passesToCut > 0))
+    for (const gang of stack.gangs.filter(({ plies }) => plies.length > 1)) {
+      const glued = gluedFor(gang.key, stack, standing);
+      const left = blanksOf({ ...stack, gangs: [gang], layersReady: {}, passesToCut: stack.passesToCut - glued });
+      wanted.set(
+        gang.key,
+        left.reduce((sum, { count }) => sum + count, wanted.get(gang.key) ?? 0),
+      );
+    }
   const isRight = glueUps.every(({ gangKey, plies, count, handsMinutes, waitMinutes }) => {
     const own = gangs.get(gangKey)?.plies ?? [];
     const hands = count * (own.length - 1) * glueBlank;
-    return wanted.get(gangKey) === count && isSame(plies, own) && handsMinutes === hands && waitMinutes === clampWait;
+    const isNear = Math.abs(handsMinutes - hands) <= SAME_SHARE * (1 + hands);
+    return wanted.get(gangKey) === count && isSame(plies, own) && isNear && waitMinutes === clampWait;
   });
   return isRight && glueUps.length === wanted.size ? [] : ['what is glued up is not what the blanks are of'];
+}
+
+/** Passes to cut for which the boards of a gang are glued up: of the lowest numbers that no pass has, those that a step named. */
+function gluedFor(
+  gangKey: string,
+  { key, done, begun, passesToCut }: PlannedStack,
+  standing: PlanInput['work'],
+): number {
+  const steps = standing.filter(
+    (event): event is StepDone => event.kind === 'step-done' && stepOf(event) === 'glue' && event.detail === gangKey,
+  );
+  if (steps.some(({ stack }) => stack === null)) return passesToCut;
+  const named = new Set(steps.filter(({ stack }) => stack === key).flatMap(({ passes }) => passes));
+  const taken = new Set([...done, ...begun.map(({ pass }) => pass)]);
+  let [glued, counted] = [0, 0];
+  for (let pass = 1; counted < passesToCut; pass++) {
+    if (taken.has(pass)) continue;
+    counted++;
+    if (named.has(pass)) glued++;
+  }
+  return glued;
 }
 
 /** Blades in the order their cuts come, each change once; how much of each is worn. */
@@ -122,6 +151,7 @@ function minutesWrong(plan: Plan, { shop }: PlanInput): string[] {
     cutting: sum(({ cutting }) => cutting),
     corners: sum(({ corners }) => corners),
     changing: mounts * changeBlade + settings * setTilt,
+    gluing: plan.glueUps.reduce((total, { handsMinutes }) => total + handsMinutes, 0),
   };
   return (Object.keys(expected) as (keyof Minutes)[])
     .filter((kind) => !(Math.abs(plan.minutes[kind] - expected[kind]) <= SAME_SHARE * (1 + expected[kind])))

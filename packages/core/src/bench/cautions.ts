@@ -2,13 +2,21 @@ import type { BenchStepKind } from '../ledger';
 import { PATTERN_WAYS, patternsPut, type PatternWay, type Phase, type PlannedStack } from '../planning';
 import type { Caution } from './step';
 
+type OfStep = (kind: BenchStepKind, phase: Phase | null, tiltDegrees: number) => readonly Caution[];
+
+/** What can hurt at the steps of a stack, worked out once for each kind, phase and tilt. */
+export function cautionsByStep(stack: PlannedStack): OfStep {
+  const known = new Map<string, readonly Caution[]>();
+  return (kind, phase, tiltDegrees) => {
+    const key = `${kind} ${phase?.key ?? ''} ${String(tiltDegrees)}`;
+    const cautions = known.get(key) ?? cautionsOf(kind, stack, phase, tiltDegrees);
+    known.set(key, cautions);
+    return cautions;
+  };
+}
+
 /** What can hurt at a step of a stack, what matters most first. Common practice; no published source. */
-export function cautionsOf(
-  kind: BenchStepKind,
-  stack: PlannedStack,
-  phase: Phase | null,
-  tiltDegrees: number,
-): Caution[] {
+function cautionsOf(kind: BenchStepKind, stack: PlannedStack, phase: Phase | null, tiltDegrees: number): Caution[] {
   switch (kind) {
     case 'glue':
       return ['clamps-wait'];

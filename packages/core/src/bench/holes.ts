@@ -10,7 +10,7 @@ export interface Drilled {
 
 /** Holes of several phases with as few changes of the bit as can be: each bit once, first the one that is in the drill. */
 export function addHoles(bench: Bench, drilled: readonly Drilled[]): void {
-  const inDrill = bench.steps.findLast(({ bit }) => bit !== null)?.bit?.diameterMm ?? null;
+  const inDrill = bench.bitInDrill;
   const sizes = drilled.flatMap(({ phase }) => bitsOf([phase]).map(({ diameterMm }) => diameterMm));
   const bits = bitOfSizes(inDrill === null ? sizes : [...sizes, inDrill]);
   const first = inDrill === null ? null : bits.get(inDrill);

@@ -1,6 +1,14 @@
 import { passesByNumber, type WorkDone } from '../ledger';
-import { isPhaseDone, type FactorValues, type Phase, type Plan, type PlannedStack } from '../planning';
-import { cautionsOf } from './cautions';
+import {
+  isPhaseDone,
+  type BegunPass,
+  type FactorValues,
+  type handlingByPhase,
+  type Phase,
+  type Plan,
+  type PlannedStack,
+} from '../planning';
+import type { cautionsByStep } from './cautions';
 import { stepName, type Ticked } from './done';
 import type { BenchStep } from './step';
 
@@ -11,7 +19,24 @@ export interface Bench {
   readonly marksOf: (stackKey: string) => ReturnType<typeof passesByNumber>;
   readonly ticked: Ticked;
   readonly factors: FactorValues;
+  /** What is the same for every pass of a stack, worked out once for each. */
+  readonly handlingOf: (stack: PlannedStack) => ReturnType<typeof handlingByPhase>;
+  readonly begunOf: (stack: PlannedStack) => ReadonlyMap<number, BegunPass>;
+  readonly peelMinutesOf: (stack: PlannedStack) => number;
+  readonly cautionsOf: (stack: PlannedStack) => ReturnType<typeof cautionsByStep>;
   readonly steps: BenchStep[];
+  /** mm; null before the first hole. */
+  bitInDrill: number | null;
+}
+
+/** Answers once for each stack, and remembers it. */
+export function once<T>(of: (stack: PlannedStack) => T): (stack: PlannedStack) => T {
+  const known = new Map<PlannedStack, T>();
+  return (stack) => {
+    const answer = known.get(stack) ?? of(stack);
+    known.set(stack, answer);
+    return answer;
+  };
 }
 
 /** What is said of a step beside stack, phase and passes; the rest is as of a bare one. */
@@ -57,8 +82,8 @@ export function marksByStack(work: WorkDone): Bench['marksOf'] {
 }
 
 /** True where a phase of a pass is still to do: neither the plan nor what was marked since says that it is done. */
-export function isOpen({ marksOf }: Bench, stack: PlannedStack, phase: Phase, pass: number): boolean {
-  const begun = stack.begun.find((one) => one.pass === pass);
+export function isOpen({ marksOf, begunOf }: Bench, stack: PlannedStack, phase: Phase, pass: number): boolean {
+  const begun = begunOf(stack).get(pass);
   if (begun?.phases.includes(phase.key)) return false;
   return !isPhaseDone(phase, stack, marksOf(stack.key).get(pass) ?? [], begun?.lost ?? []);
 }
@@ -69,23 +94,32 @@ export function add(
   stack: PlannedStack,
   phase: Phase | null,
   passes: readonly number[],
-  { minutesOf, ...wanted }: Wanted,
+  wanted: Wanted,
 ): void {
+  const { kind, detail = null, bit = null, tiltDegrees = 0, finishesPhase = false } = wanted;
   const phaseKey = phase?.key ?? null;
-  const name = stepName(wanted.kind, stack.key, phaseKey, wanted.detail ?? null);
+  const name = stepName(kind, stack.key, phaseKey, detail);
   const isDone = (pass: number): boolean =>
-    wanted.finishesPhase === true && phase ? !isOpen(bench, stack, phase, pass) : bench.ticked.isDone(name, pass);
+    finishesPhase && phase ? !isOpen(bench, stack, phase, pass) : bench.ticked.isDone(name, pass);
   const open = passes.filter((pass) => !isDone(pass));
   if (open.length === 0) return;
+  // Field by field: of tens of thousands of steps, spreading what is wanted took most of the time.
   bench.steps.push({
-    ...BARE_STEP,
     key: `${name} ${open.join(',')}`,
+    kind,
     stackKey: stack.key,
     phaseKey,
     passes: open,
-    ...wanted,
-    detail: wanted.detail ?? null,
-    minutes: minutesOf(open.length),
-    cautions: cautionsOf(wanted.kind, stack, phase, wanted.tiltDegrees ?? 0),
+    detail,
+    cutIds: wanted.cutIds ?? [],
+    sawnCutIds: wanted.sawnCutIds ?? [],
+    bit,
+    blade: wanted.blade ?? null,
+    tiltDegrees,
+    minutes: wanted.minutesOf(open.length),
+    waitMinutes: wanted.waitMinutes ?? 0,
+    finishesPhase,
+    cautions: bench.cautionsOf(stack)(kind, phase, tiltDegrees),
   });
+  if (bit) bench.bitInDrill = bit.diameterMm;
 }

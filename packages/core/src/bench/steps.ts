@@ -24,7 +24,8 @@ import { cutDetail, FREED, stepName, tickedIn } from './done';
 import { addHoles } from './holes';
 import { withSettings, wishedFirst } from './settings';
 import type { BenchStep } from './step';
-import { add, byPass, isOpen, marksByStack, type Bench } from './step-list';
+import { cautionsByStep } from './cautions';
+import { add, byPass, isOpen, marksByStack, once, type Bench } from './step-list';
 
 /**
  * All that is still to do at the bench, in order. What a blade saws first is made ready, stuck, and drilled together, bit by bit;
@@ -43,9 +44,15 @@ export function benchSteps(
     marksOf: marksByStack(work),
     ticked: tickedIn(work),
     factors: factorsInForce(shop.factors),
+    handlingOf: once(handlingByPhase),
+    begunOf: once(({ begun }) => new Map(begun.map((one) => [one.pass, one]))),
+    peelMinutesOf: once(peelMinutes),
+    cautionsOf: once(cautionsByStep),
     steps: [],
+    bitInDrill: null,
   };
   const stacks = plan.stacks.filter(isToSaw);
+  const byKey = new Map(stacks.map((stack) => [stack.key, stack]));
   const waiting = new Map(stacks.map((stack) => [stack.key, spellsOf(stack)]));
   const begun = new Set<string>();
   for (const stack of plan.stacks) addUnpeeled(bench, stack);
@@ -54,7 +61,7 @@ export function benchSteps(
     const own = turn.spells.flatMap(({ stackKey }): StackSpell[] => {
       const spells = waiting.get(stackKey) ?? [];
       const spell = spells.shift();
-      const stack = stacks.find(({ key }) => key === stackKey);
+      const stack = byKey.get(stackKey);
       return spell && stack ? [{ stack, spell, isLast: spells.length === 0 }] : [];
     });
     addTurn(bench, own, begun);
@@ -80,11 +87,12 @@ interface StackSpell {
 function addTurn(bench: Bench, spells: readonly StackSpell[], begun: ReadonlySet<string>): void {
   const fresh = [...new Set(spells.map(({ stack }) => stack))].filter(({ key }) => !begun.has(key));
   const isSawing = fresh.some((stack) => isAtSaw(bench, stack));
-  const inHand = (stack: PlannedStack, pass: number): boolean =>
-    begun.has(stack.key) || (isSawing && bench.ticked.isDone(stepName('stick', stack.key, null, null), pass));
   const addWhere = (wanted: boolean): void => {
-    const passes = (stack: PlannedStack): number[] =>
-      passesAhead(stack).filter((pass) => inHand(stack, pass) === wanted);
+    const passes = (stack: PlannedStack): number[] => {
+      const stuck = stepName('stick', stack.key, null, null);
+      const inHand = (pass: number): boolean => begun.has(stack.key) || (isSawing && bench.ticked.isDone(stuck, pass));
+      return passesAhead(stack).filter((pass) => inHand(pass) === wanted);
+    };
     addReady(bench, fresh, passes);
     for (const { stack, spell, isLast } of spells) addSpell(bench, stack, passes(stack), spell, isLast);
   };
@@ -122,12 +130,12 @@ function addReady(
   stacks: readonly PlannedStack[],
   passesOf: (stack: PlannedStack) => readonly number[],
 ): void {
-  const fresh = (stack: PlannedStack): number[] => passesOf(stack).filter((pass) => !isBegun(stack, pass));
+  const fresh = (stack: PlannedStack): number[] => passesOf(stack).filter((pass) => !isBegun(bench, stack, pass));
   for (const stack of stacks)
     add(bench, stack, null, fresh(stack).slice(blanksCutFor(stack)), { kind: 'prepare', minutesOf: byPass(0) });
   for (const stack of stacks) {
-    const [first] = handlingByPhase(stack);
-    const on = patternMinutes(stack, bench.factors) - peelMinutes(stack);
+    const [first] = bench.handlingOf(stack);
+    const on = patternMinutes(stack, bench.factors) - bench.peelMinutesOf(stack);
     const once = on + bench.factors.holdLayer * (first?.joins ?? 0);
     add(bench, stack, null, fresh(stack), {
       kind: 'stick',
@@ -146,23 +154,25 @@ const blanksCutFor = (stack: PlannedStack): number =>
   Math.min(...stack.gangs.map(({ key }) => Math.floor((stack.layersReady[key] ?? 0) / layersOfGang(key, stack))));
 
 /** True of a pass of which a phase is sawn. */
-const isBegun = ({ begun }: PlannedStack, pass: number): boolean =>
-  begun.some((one) => one.pass === pass && one.phases.length > 0);
+const isBegun = ({ begunOf }: Bench, stack: PlannedStack, pass: number): boolean =>
+  (begunOf(stack).get(pass)?.phases.length ?? 0) > 0;
 
 /** All passes of what one blade saws of a stack at one tilt, one after the other. */
 function addSpell(bench: Bench, stack: PlannedStack, passes: readonly number[], spell: Spell, isLast: boolean): void {
+  const work = stack.phases.map((phase, i) => ({
+    phase,
+    sawn: sawnInSpell(bench, stack, phase, spell),
+    // What is only drilled is done between the phases before and after it.
+    isDrilled: phase.cuts.length === 0 && i > 0 && isAfter(spell, stack, i),
+    later: stack.phases.slice(i + 1),
+  }));
   for (const pass of passes) {
-    stack.phases.forEach((phase, i) => {
-      const cuts = spell.cuts.filter((one) => one.phase.key === phase.key).map(({ cut }) => cut);
-      if (!isOpen(bench, stack, phase, pass)) {
-        if (cuts.length > 0 && stack.phases.slice(i + 1).every((later) => isOpen(bench, stack, later, pass)))
-          addFreed(bench, stack, phase, pass);
-        return;
-      }
-      if (cuts.length > 0) addCuts(bench, stack, phase, pass, { ...spell, cuts: cuts.map((cut) => ({ phase, cut })) });
-      // What is only drilled is done between the phases before and after it.
-      else if (phase.cuts.length === 0 && i > 0 && isAfter(spell, stack, i)) addPhaseHoles(bench, stack, phase, pass);
-    });
+    for (const { phase, sawn, isDrilled, later } of work) {
+      if (isOpen(bench, stack, phase, pass)) {
+        if (sawn) addCuts(bench, stack, phase, pass, sawn);
+        else if (isDrilled) addPhaseHoles(bench, stack, phase, pass);
+      } else if (sawn && later.every((next) => isOpen(bench, stack, next, pass))) addFreed(bench, stack, phase, pass);
+    }
     if (isLast) addEnd(bench, stack, pass);
   }
 }
@@ -175,38 +185,60 @@ const isAfter = ({ cuts }: Spell, { phases }: PlannedStack, i: number): boolean 
 
 function addPhaseHoles(bench: Bench, stack: PlannedStack, phase: Phase, pass: number): void {
   const i = stack.phases.indexOf(phase);
-  const handled = i === 0 ? undefined : handlingByPhase(stack)[i];
+  const handled = i === 0 ? undefined : bench.handlingOf(stack)[i];
   const { splitStack, holdLayer } = bench.factors;
   const minutes = splitStack * (handled?.splits ?? 0) + holdLayer * (handled?.joins ?? 0);
   if (minutes > 0) add(bench, stack, phase, [pass], { kind: 'split', minutesOf: byPass(minutes) });
   addHoles(bench, [{ stack, phase, passes: [pass] }]);
 }
 
-/** The cuts of one phase of one pass with one blade: what comes before them, the blade through its hole, the cut. */
-function addCuts(bench: Bench, stack: PlannedStack, phase: Phase, pass: number, spell: Spell): void {
-  const cuts = spell.cuts.map(({ cut }) => cut);
-  const cutIds = cuts.map(({ cutId }) => cutId);
+/** What one blade saws of a phase at one tilt, the same for every pass. */
+interface SawnInSpell {
+  readonly wanted: Pick<BenchStep, 'blade' | 'tiltDegrees'> & { readonly detail: string };
+  /** What the blade is threaded for. */
+  readonly threadedIds: readonly string[];
+  readonly cutIds: readonly string[];
+  readonly threadMinutes: number;
+  readonly cutMinutes: number;
+  readonly finishesPhase: boolean;
+}
+
+/** Of a phase what a spell saws; null where that is nothing. */
+function sawnInSpell({ factors }: Bench, stack: PlannedStack, phase: Phase, spell: Spell): SawnInSpell | null {
+  const cuts = spell.cuts.filter((one) => one.phase.key === phase.key).map(({ cut }) => cut);
+  if (cuts.length === 0) return null;
   const { blade, tiltDegrees } = spell;
-  const detail = `${blade.id} ${String(tiltDegrees)}`;
+  const { threading, cutting, corners } = phaseMinutes({ ...phase, cuts }, stack, factors);
+  const next = isOutlined({ cuts }) ? nextMinutes(stack, factors, passesOf(stack)) : 0;
+  return {
+    wanted: { detail: `${blade.id} ${String(tiltDegrees)}`, blade, tiltDegrees },
+    threadedIds: cuts.filter(({ kind }) => kind === 'inside').map(({ cutId }) => cutId),
+    cutIds: cuts.map(({ cutId }) => cutId),
+    threadMinutes: threading,
+    cutMinutes: cutting + corners + next,
+    finishesPhase: phase.cuts[phase.cuts.length - 1]?.cutId === cuts[cuts.length - 1]?.cutId,
+  };
+}
+
+/** The cuts of one phase of one pass with one blade: what comes before them, the blade through its hole, the cut. */
+function addCuts(bench: Bench, stack: PlannedStack, phase: Phase, pass: number, sawn: SawnInSpell): void {
+  const { wanted, threadedIds, cutIds, finishesPhase } = sawn;
   if (phase !== stack.phases[0]) addPhaseHoles(bench, stack, phase, pass);
-  const threaded = cuts.filter(({ kind }) => kind === 'inside');
-  const own = phaseMinutes({ ...phase, cuts }, stack, bench.factors);
-  const next = isOutlined({ cuts }) ? nextMinutes(stack, bench.factors, passesOf(stack)) : 0;
-  const wanted = { detail, blade, tiltDegrees };
-  if (threaded.length > 0)
+  if (threadedIds.length > 0)
     add(bench, stack, phase, [pass], {
       ...wanted,
       kind: 'thread',
-      cutIds: threaded.map(({ cutId }) => cutId),
-      minutesOf: byPass(own.threading),
+      cutIds: threadedIds,
+      minutesOf: byPass(sawn.threadMinutes),
     });
-  const finishesPhase = phase.cuts[phase.cuts.length - 1]?.cutId === cuts[cuts.length - 1]?.cutId;
+  const isSawn = (id: string): boolean =>
+    bench.ticked.isDone(stepName('cut', stack.key, phase.key, cutDetail(id)), pass);
   add(bench, stack, phase, [pass], {
     ...wanted,
     kind: 'cut',
     cutIds,
-    sawnCutIds: cutIds.filter((id) => bench.ticked.isDone(stepName('cut', stack.key, phase.key, cutDetail(id)), pass)),
-    minutesOf: byPass(own.cutting + own.corners + next),
+    sawnCutIds: bench.ticked.isAtSaw(stack.key) ? cutIds.filter(isSawn) : [],
+    minutesOf: byPass(sawn.cutMinutes),
     finishesPhase,
   });
   if (finishesPhase) addFreed(bench, stack, phase, pass);
@@ -214,14 +246,14 @@ function addCuts(bench: Bench, stack: PlannedStack, phase: Phase, pass: number, 
 
 /** Layers that their outline has freed are taken apart before anything else is done to them. */
 function addFreed(bench: Bench, stack: PlannedStack, phase: Phase, pass: number): void {
-  const frees = handlingByPhase(stack)[stack.phases.indexOf(phase)]?.frees ?? 0;
+  const frees = bench.handlingOf(stack)[stack.phases.indexOf(phase)]?.frees ?? 0;
   const minutesOf = byPass(bench.factors.splitStack * frees);
   if (frees > 0) add(bench, stack, phase, [pass], { kind: 'split', detail: FREED, minutesOf });
 }
 
 /** After the last cut of a pass: what holds it comes off, and the first of a stack is tried before the others are sawn. */
 function addEnd(bench: Bench, stack: PlannedStack, pass: number): void {
-  add(bench, stack, null, [pass], { kind: 'peel', minutesOf: byPass(peelMinutes(stack)) });
+  add(bench, stack, null, [pass], { kind: 'peel', minutesOf: byPass(bench.peelMinutesOf(stack)) });
   if (stack.done.length === 0 && pass === passesAhead(stack)[0])
     add(bench, stack, null, [pass], { kind: 'check', minutesOf: byPass(0) });
 }
@@ -230,7 +262,7 @@ function addEnd(bench: Bench, stack: PlannedStack, pass: number): void {
 function addUnpeeled(bench: Bench, stack: PlannedStack): void {
   const stuck = stepName('stick', stack.key, null, null);
   for (const pass of stack.done.filter((one) => bench.ticked.isDone(stuck, one))) {
-    add(bench, stack, null, [pass], { kind: 'peel', minutesOf: byPass(peelMinutes(stack)) });
+    add(bench, stack, null, [pass], { kind: 'peel', minutesOf: byPass(bench.peelMinutesOf(stack)) });
     if (pass === Math.min(...stack.done)) add(bench, stack, null, [pass], { kind: 'check', minutesOf: byPass(0) });
   }
 }

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Box, Button, Dialog, DialogContent, DialogTitle, Typography } from '@mui/material';
-import { stackName, type PlannedStack } from '@rapid-jig/core';
+import { stackName, type BenchStep, type PlannedStack } from '@rapid-jig/core';
 import { useRunState } from '../runs/RunRoute';
 import { ofWords, STEP_WORDS } from '../words/bench';
 import { lines } from '../theme/theme';
@@ -37,25 +37,25 @@ export function ThenList({ bench }: { readonly bench: Bench }) {
       <Dialog open={isOpen} onClose={() => setOpen(false)} fullWidth maxWidth="md">
         <DialogTitle sx={{ fontSize: '1.6rem' }}>Do another stack first</DialogTitle>
         <DialogContent sx={{ display: 'grid', gap: 1, gridAutoRows: 'max-content' }}>
-          {[...new Set(steps?.map(({ stackKey }) => stackKey) ?? [])].flatMap((key) => {
-            const stack = stackOf(key);
-            if (!stack) return [];
-            const own = steps?.filter(({ stackKey }) => stackKey === key).length ?? 0;
-            return [
-              <Tap
-                key={stack.key}
-                pressed={bench.first === stack.key}
-                onClick={() => {
-                  bench.doFirst(bench.first === stack.key ? null : stack.key);
-                  setOpen(false);
-                }}
-              >
-                <Box component="span" sx={lines(2)}>
-                  {counted(own, 'step')}, {counted(stack.layers.length, 'layer')}: {stackName(stack)}
-                </Box>
-              </Tap>,
-            ];
-          })}
+          {isOpen &&
+            [...stepsByStack(steps ?? [])].flatMap(([key, own]) => {
+              const stack = stackOf(key);
+              if (!stack) return [];
+              return [
+                <Tap
+                  key={stack.key}
+                  pressed={bench.first === stack.key}
+                  onClick={() => {
+                    bench.doFirst(bench.first === stack.key ? null : stack.key);
+                    setOpen(false);
+                  }}
+                >
+                  <Box component="span" sx={lines(2)}>
+                    {counted(own, 'step')}, {counted(stack.layers.length, 'layer')}: {stackName(stack)}
+                  </Box>
+                </Tap>,
+              ];
+            })}
           <Typography color="textSecondary">
             The order of the plan changes blade and tilt as seldom as can be; another order may change them more often.
           </Typography>
@@ -63,4 +63,11 @@ export function ThenList({ bench }: { readonly bench: Bench }) {
       </Dialog>
     </>
   );
+}
+
+/** How many steps each stack still has, in the order of their first. */
+function stepsByStack(steps: readonly BenchStep[]): ReadonlyMap<string | null, number> {
+  const counts = new Map<string | null, number>();
+  for (const { stackKey } of steps) counts.set(stackKey, (counts.get(stackKey) ?? 0) + 1);
+  return counts;
 }

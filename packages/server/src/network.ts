@@ -1,7 +1,7 @@
 import { networkInterfaces } from 'node:os';
 import { toString as qrCode } from 'qrcode';
 import type { LocalNetwork } from '@rapid-jig/contract';
-import type { Certificates } from './authority';
+import type { Authority } from './authority';
 import type { Listening } from './listen';
 
 const LOOPBACK = ['127.0.0.1', 'localhost', '::1'];
@@ -22,7 +22,7 @@ export function wayOf(
   names: readonly string[],
   path: string,
   listening: Listening | null,
-  certificates: Certificates | null,
+  authority: Authority | null,
 ): Way {
   const [first] = names;
   if (!listening || first === undefined) return { addresses: [], trust: null };
@@ -30,9 +30,9 @@ export function wayOf(
   const scheme = securePort === null ? 'http' : 'https';
   return {
     addresses: names.map((name) => `${scheme}://${name}:${String(securePort ?? port)}${path}`),
-    trust: certificates && {
+    trust: authority && {
       address: `http://${first}:${String(port)}/trust`,
-      fingerprint: certificates.fingerprint,
+      fingerprint: authority.fingerprint,
     },
   };
 }

@@ -2,7 +2,7 @@ import { mkdir, rm } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
 import type { Logger } from 'pino';
-import { openAuthority, type Certificates } from './authority';
+import { openAuthority, type Authority } from './authority';
 import { isBackupDue, type BackupPlace } from './db/backup';
 import { openDatabase, type Database } from './db/database';
 import { whyNotOpened } from './db/faults';
@@ -93,42 +93,57 @@ export async function openProgram(asked: Asked): Promise<Program> {
   const lock = await lockFolder(asked.settings.dataFolder).catch((error: unknown) => {
     throw new Error(whyNotOpened(error, asked.settings.dataFolder), { cause: error });
   });
+  const authority = await authorityFor(asked.settings, new Date()).catch(async (error: unknown) => {
+    await lock.release();
+    throw error;
+  });
   const pool = heavyPool(join(asked.root, 'packages/server/dist/worker.js'));
   const shops = await openShops(asked, pool.heavy).catch(async (error: unknown) => {
     await Promise.all([lock.release(), pool.close()]);
     throw error;
   });
-  return serve(asked, { shops, lock, pool });
+  return serve(asked, { shops, lock, pool, authority });
 }
 
 interface Opened {
   readonly shops: readonly ServedShop[];
   readonly lock: FolderLock;
   readonly pool: HeavyPool;
+  /** The shop's own, where secure pages are asked for. */
+  readonly authority: Authority | null;
 }
 
-async function serve({ root, settings, demoOnly, logger }: Asked, { shops, lock, pool }: Opened): Promise<Program> {
+async function serve(
+  { root, settings, demoOnly, logger }: Asked,
+  { shops, lock, pool, authority }: Opened,
+): Promise<Program> {
   const clock = (): Date => new Date();
   const keeper = shops.at(-1);
   if (!keeper) throw new Error('there is no shop to serve');
   const devices = await openDevices(keeper.db, clock);
-  const names = networkNames(settings.host);
   const path = demoOnly ? '/demo/' : '/';
-  const certificates = await certificatesFor(settings, names, clock());
+  const namesNow = (): string[] => {
+    const all = networkNames(settings.host);
+    return authority ? all.filter((name) => authority.maySign(name)) : all;
+  };
+  let names = namesNow();
+  const certificateOf = (own: readonly string[]) =>
+    authority?.certify([...own, ...alwaysNamed(settings)], clock()) ?? Promise.resolve(null);
   const stopping = new AbortController();
   let listening: Listening | null = null;
-  const way = (): Way => wayOf(names, path, listening, certificates);
+  const way = (): Way => wayOf(names, path, listening, authority);
   const app = createApp({
     shops,
     clock,
     devices,
     way,
-    certificates,
+    authority,
+    securePort: () => listening?.securePort ?? null,
     isOwn: isOwnComputer,
     logger,
     heavy: pool.heavy,
     webRoot: join(root, 'packages/web/dist'),
-    hosts: [...settings.extraHosts, ...names],
+    hosts: () => [...settings.extraHosts, ...names],
     stopping: stopping.signal,
   });
   const forget = (): void => {
@@ -145,7 +160,20 @@ async function serve({ root, settings, demoOnly, logger }: Asked, { shops, lock,
       if (place && place.keep > 0)
         backUpWhereDue(place, pool.heavy, clock()).catch((error: unknown) => logger.error({ error }));
   }, LOOK_FOR_BACKUP_MS);
+  const followNetwork = async (isRenewed: boolean): Promise<void> => {
+    const now = namesNow();
+    if (!isRenewed && now.join() === names.join()) return;
+    names = now;
+    const shown = await certificateOf(now);
+    if (shown) listening?.show(shown);
+  };
+  const follow = (isRenewed: boolean) => (): void =>
+    void followNetwork(isRenewed).catch((error: unknown) => logger.error({ error }));
+  const network = setInterval(follow(false), LOOK_FOR_ADDRESS_MS);
+  const renewal = setInterval(follow(true), RENEW_DAYS * DAY_MS);
   const close = async (): Promise<void> => {
+    clearInterval(network);
+    clearInterval(renewal);
     clearInterval(daily);
     clearInterval(backups);
     stopping.abort();
@@ -154,7 +182,7 @@ async function serve({ root, settings, demoOnly, logger }: Asked, { shops, lock,
     await Promise.all([lock.release(), pool.close()]);
   };
   try {
-    listening = await listen(app, settings, certificates);
+    listening = await listen(app, settings, await certificateOf(names));
   } catch (error) {
     await close();
     throw error;
@@ -164,6 +192,10 @@ async function serve({ root, settings, demoOnly, logger }: Asked, { shops, lock,
   return { address, path, way: way(), code: devices.code(), close };
 }
 
+/** How often it is seen whether this computer has another address, and a certificate is made anew. */
+const LOOK_FOR_ADDRESS_MS = 15_000;
+const RENEW_DAYS = 20;
+
 /** How often it is seen whether a backup is due. */
 const LOOK_FOR_BACKUP_MS = 10 * 60_000;
 
@@ -171,12 +203,25 @@ async function backUpWhereDue(place: BackupPlace, heavy: Heavy, now: Date): Prom
   if (await isBackupDue(place, now)) await heavy.backup({ place, now: now.toISOString() });
 }
 
-/** Of the shop's own authority, where secure pages are asked for; its key stays in the data folder. */
-async function certificatesFor(
-  { securePort, dataFolder, extraHosts }: Settings,
-  names: readonly string[],
-  now: Date,
-): Promise<Certificates | null> {
-  if (securePort === null) return null;
-  return openAuthority(join(dataFolder, 'authority'), [...names, ...extraHosts, 'localhost', '127.0.0.1'], now);
+/** Names and addresses of this computer that do not change with its network. */
+const alwaysNamed = ({ extraHosts }: Settings): string[] => [...extraHosts, 'localhost', '127.0.0.1'];
+
+/** The shop's own authority, where secure pages are asked for; its key stays in the data folder. */
+async function authorityFor(settings: Settings, now: Date): Promise<Authority | null> {
+  if (settings.securePort === null) return null;
+  const own = networkNames(settings.host);
+  const authority = await openAuthority(
+    join(settings.dataFolder, 'authority'),
+    [...own, ...alwaysNamed(settings)],
+    now,
+  );
+  if (authority.replaced !== null)
+    console.error(
+      `The shop's authority could have signed any name; it was moved to ${authority.replaced}. The new one is for this shop alone: each device trusts it once more.`,
+    );
+  for (const name of own.filter((one) => !authority.maySign(one)))
+    console.error(
+      `No secure pages at ${name}: it is no private address, and the shop's authority was made for others. Move ${join(settings.dataFolder, 'authority')} away to make one that has it; then each device trusts the shop anew.`,
+    );
+  return authority;
 }

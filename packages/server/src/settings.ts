@@ -35,10 +35,13 @@ export function readSettings(
   const folder = env['RAPID_JIG_DATA'] ?? 'data';
   const data = isAbsolute(folder) ? folder : resolve(root, folder);
   const port = portIn(env, 'RAPID_JIG_PORT', DEFAULT_PORT);
+  const securePort = https ? portIn(env, 'RAPID_JIG_HTTPS_PORT', port === 0 ? 0 : port + 1) : null;
+  if (securePort !== null && securePort !== 0 && securePort === port)
+    throw new Error(`RAPID_JIG_HTTPS_PORT must be another port than RAPID_JIG_PORT, both are ${String(port)}`);
   return {
     host: env['RAPID_JIG_HOST'] ?? (lan ? '0.0.0.0' : '127.0.0.1'),
     port,
-    securePort: https ? portIn(env, 'RAPID_JIG_HTTPS_PORT', port === 0 ? 0 : port + 1) : null,
+    securePort,
     ownDatabaseUrl: demoOnly ? null : (env['RAPID_JIG_DATABASE_URL'] ?? pathToFileURL(join(data, 'shop.db')).href),
     dataFolder: data,
     demoDatabaseFile: join(data, 'demo.db'),

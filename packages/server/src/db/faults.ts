@@ -23,6 +23,8 @@ export function whyNotOpened(error: unknown, where: string): string {
   const code = codeOf(error) ?? '';
   if (NO_DATABASE.includes(code))
     return `${where} is no database of this program, or it is damaged. Restore it from a backup, or move it away to begin anew; it was not touched.`;
+  if (code === 'EEXIST')
+    return `${where} is a file, and a folder is wanted there. Move it, or set RAPID_JIG_DATA to a folder.`;
   const text = error instanceof Error ? error.message : String(error);
   if (CANNOT_WRITE.some((one) => code.startsWith(one)) || text.includes('Unable to open connection'))
     return `${where} cannot be written. Give this program the right to write there, or set RAPID_JIG_DATA to another folder.`;

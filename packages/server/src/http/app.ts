@@ -18,11 +18,11 @@ import type { Database } from '../db/database';
 import type { Heavy } from '../heavy/pool';
 import { isDiskFull } from '../db/faults';
 import { ApiError } from '../api-error';
-import type { Certificates } from '../authority';
+import type { Authority } from '../authority';
 import type { Devices } from '../devices';
 import type { Way } from '../network';
 import { apiDocs } from './api-docs';
-import { guardDevices, guardOrigin } from './guards';
+import { guardDevices, guardOrigin, leadToSecure } from './guards';
 import { apiRoutes } from './routes';
 import { backupRoutes } from './routes/backups';
 import { deviceRoutes } from './routes/devices';
@@ -45,12 +45,14 @@ export interface AppOptions {
   /** Folder of the built web app; null to serve the API alone. */
   readonly webRoot: string | null;
   /** Names beside the loopback ones that requests may be made under. */
-  readonly hosts: readonly string[];
+  readonly hosts: () => readonly string[];
   readonly devices: Devices;
   /** How devices of the local network come in; no addresses while only this computer is listened to. */
   readonly way: () => Way;
-  /** Of the shop's own authority, where there are secure pages. */
-  readonly certificates: Certificates | null;
+  /** The shop's own, where there are secure pages. */
+  readonly authority: Authority | null;
+  /** Of the secure pages; null where there are none. */
+  readonly securePort: () => number | null;
   /** Which requests are this computer's own. */
   readonly isOwn: (request: Request) => boolean;
   /** Aborted when the program stops. */
@@ -58,7 +60,7 @@ export interface AppOptions {
 }
 
 export function createApp(options: AppOptions): Express {
-  const { shops, clock, logger, heavy, webRoot, hosts, devices, way, certificates, isOwn, stopping } = options;
+  const { shops, clock, logger, heavy, webRoot, hosts, devices, way, authority, securePort, isOwn, stopping } = options;
   const app = express();
   app.disable('x-powered-by');
   app.use(securityHeaders());
@@ -68,7 +70,8 @@ export function createApp(options: AppOptions): Express {
   app.use(
     compression({ filter: (asked: Request, answer: Response) => !isOwn(asked) && compression.filter(asked, answer) }),
   );
-  if (certificates) app.use('/trust', trustRoutes(certificates));
+  if (authority) app.use('/trust', trustRoutes(authority));
+  app.use(leadToSecure(securePort, isOwn));
   const build = webRoot === null ? null : buildIn(webRoot);
   for (const { base, db, backups: place } of shops) {
     const health: Health = { status: 'ok', database: base === '' ? 'own' : 'demo', version: CORE_VERSION };

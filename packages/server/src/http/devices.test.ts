@@ -21,7 +21,7 @@ const asked = (isOwn: boolean) =>
   request(
     appFor(scratch.db, {
       devices,
-      hosts: ['192.168.1.5'],
+      hosts: () => ['192.168.1.5'],
       way: () => ({ addresses: ['http://192.168.1.5:4321/'], trust: null }),
       isOwn: () => isOwn,
     }),
@@ -35,6 +35,47 @@ test('a guest sees nothing and writes nothing before it has typed the code, what
   expect((await asked(false).put('/api/shop').set('Host', 'localhost').send({})).status).toBe(401);
   expect((await asked(false).get('/api/devices')).status).toBe(403);
   expect((await asked(true).get('/api/runs')).status).toBe(200);
+});
+
+test('where there are secure pages the plain port leads other devices there, and a key is worth nothing on it', async () => {
+  const cookie = (await pair(devices.code())).get('Set-Cookie')![0]!.split(';')[0]!;
+  const authority = {
+    authority: 'PEM',
+    fingerprint: 'AA:BB',
+    replaced: null,
+    maySign: () => true,
+    certify: () => Promise.reject(new Error()),
+  };
+  const plain = (isOwn: boolean) =>
+    request(
+      appFor(scratch.db, {
+        devices,
+        hosts: () => ['192.168.1.5'],
+        authority,
+        securePort: () => 4322,
+        isOwn: () => isOwn,
+      }),
+    );
+  const from = (path: string) => plain(false).get(path).set({ Host: '192.168.1.5:4321', Cookie: cookie });
+  const page = await from('/runs/7?x=1').set('Accept', 'text/html,*/*');
+  expect([page.status, page.get('Location')]).toEqual([307, 'https://192.168.1.5:4322/runs/7?x=1']);
+  const answer = await from('/api/runs').set('Accept', 'application/json');
+  expect(answer.status).toBe(403);
+  expect(answer.body).toMatchObject({ kind: 'forbidden', hint: expect.stringContaining('https://192.168.1.5:4322/') });
+  const paired = plain(false).post('/api/devices/pair').send({ code: devices.code(), name: 'Other' });
+  expect((await paired).status).toBe(403);
+  expect((await from('/trust')).text).toContain('AA:BB');
+  expect((await plain(true).get('/api/runs')).status).toBe(200);
+});
+
+test('a name or address that this computer has come to have is answered without a new start', async () => {
+  let names = ['192.168.1.5'];
+  const app = appFor(scratch.db, { devices, hosts: () => names });
+  const from = (host: string) => request(app).get('/api/health').set('Host', host);
+  expect((await from('10.0.0.7')).status).toBe(403);
+  names = ['10.0.0.7'];
+  expect((await from('10.0.0.7')).status).toBe(200);
+  expect((await from('192.168.1.5')).status).toBe(403);
 });
 
 test('what is sent over the network is packed; on this computer that would take longer than sending', async () => {

@@ -22,12 +22,12 @@ export function isOwnComputer({ socket: { remoteAddress = '' } }: Pick<Request, 
  * Refuses requests made under a name that is not this program's, and writes that come from another site's page:
  * a web page elsewhere must not reach a maker's shop through the browser.
  */
-export function guardOrigin(names: readonly string[]): RequestHandler {
-  const known = new Set([...LOOPBACK, ...names]);
+export function guardOrigin(names: () => readonly string[]): RequestHandler {
   return (request, _response, next) => {
     const host = request.headers.host ?? '';
     const name = host.replace(/:\d+$/, '');
-    if (!known.has(name)) throw forbidden('This address is not one the program answers to.', `Host: ${host}`);
+    if (!LOOPBACK.includes(name) && !names().includes(name))
+      throw forbidden('This address is not one the program answers to.', `Host: ${host}`);
     const { origin } = request.headers;
     if (origin !== undefined && origin !== `http://${host}` && origin !== `https://${host}`) {
       throw forbidden('Another site may not use this program.', `Origin: ${origin}`);
@@ -35,6 +35,26 @@ export function guardOrigin(names: readonly string[]): RequestHandler {
     next();
   };
 }
+
+/**
+ * Leads other devices from the plain port to the secure one, and answers them nothing else there: a key that goes over the network
+ * unsealed could be read on its way.
+ */
+export const leadToSecure =
+  (securePort: () => number | null, isOwn: (request: Request) => boolean): RequestHandler =>
+  (request, response, next) => {
+    const port = securePort();
+    if (request.secure || isOwn(request) || port === null) return next();
+    const name = (request.headers.host ?? '').replace(/:\d+$/, '');
+    const secure = `https://${name}:${String(port)}${request.originalUrl}`;
+    if (request.method === 'GET' && request.accepts(['json', 'html']) === 'html') return response.redirect(307, secure);
+    throw new ApiError({
+      kind: 'forbidden',
+      message: 'This shop is open to other devices over a secure connection alone.',
+      where: `http://${request.headers.host ?? ''}`,
+      hint: `Open https://${name}:${String(port)}/ instead; http://${request.headers.host ?? ''}/trust says how this device comes to trust it.`,
+    });
+  };
 
 const COOKIE = 'rapid-jig-device';
 const YEAR_SECONDS = 31_536_000;

@@ -1,8 +1,8 @@
 import { Router } from 'express';
-import type { Certificates } from '../authority';
+import type { Authority } from '../authority';
 
 /** How a device comes to trust this shop. It is open to all: the authority's certificate is no secret. */
-export function trustRoutes({ authority, fingerprint }: Pick<Certificates, 'authority' | 'fingerprint'>): Router {
+export function trustRoutes({ authority, fingerprint }: Pick<Authority, 'authority' | 'fingerprint'>): Router {
   const router = Router();
   router.get('/', (_request, response) => void response.type('html').send(page(fingerprint)));
   router.get('/authority.crt', (_request, response) => {

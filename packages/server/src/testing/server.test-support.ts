@@ -41,10 +41,11 @@ export const alone = (): Omit<AppOptions, 'shops'> => ({
   logger: pino({ level: 'silent' }),
   heavy: tasks(),
   webRoot: null,
-  hosts: [],
+  hosts: () => [],
   devices: NO_DEVICES,
   way: () => ({ addresses: [], trust: null }),
-  certificates: null,
+  authority: null,
+  securePort: () => null,
   isOwn: () => true,
   stopping: new AbortController().signal,
 });

@@ -440,6 +440,7 @@ export { brokenRules, orderOfCuts, supportAlong } from './sawing';
 export type { BrokenRule, CornerWay, SawingOrder, SawLine, SawnCorner, WorkToSaw } from './sawing';
 export {
   benchSteps,
+  nextSteps,
   broughtBy,
   bitOnHand,
   drillCard,

@@ -5,7 +5,17 @@ import { stamped } from '../ledger/stamped.test-support';
 import { passSawn, planRun, totalMinutes, TYPICAL_SHOP, verifyPlan, type Plan, type PlanInput } from '../planning';
 import { circle, inputFor, part, quietKit, rectangle, template } from '../planning/fixtures.test-support';
 import { lanterns } from '../planning/lantern.test-support';
-import { benchSteps, isOfOneCut, layersSpoiled, recordedTimes, tickCut, tickedIn, tickStep, type BenchStep } from '.';
+import {
+  benchSteps,
+  nextSteps,
+  isOfOneCut,
+  layersSpoiled,
+  recordedTimes,
+  tickCut,
+  tickedIn,
+  tickStep,
+  type BenchStep,
+} from '.';
 import { tried } from '../cases.test-support';
 import { inches } from '../units';
 
@@ -440,4 +450,23 @@ describe('what is spoiled at the bench', () => {
     expect(tickedIn(addUpWork(taps)).tiltDegrees).toBe(0);
     expect(tickedIn(addUpWork([...taps].reverse())).tiltDegrees).toBe(12);
   });
+});
+
+test('the next steps are the first of all, whatever lies at the bench, without making the others', async () => {
+  await fc.assert(
+    fc.asyncProperty(fc.nat(40), fc.boolean(), fc.boolean(), async (done, isOutline, isWished) => {
+      const input = lanterns(2, isOutline ? { cutOrder: 'outline-first' } : {});
+      const plan = await planOf(input);
+      const all = benchSteps(plan, addUpWork([]), input.shop, ANY);
+      const taps = all.slice(0, done).flatMap((step) => {
+        const stack = plan.stacks.find(({ key }) => key === step.stackKey) ?? null;
+        return tickStep(step, stack, null, () => []).map((one) => ({ ...one, ...stamped() }) as WorkEvent);
+      });
+      const at = { bladeInSaw: null, first: isWished ? (plan.stacks[1]?.key ?? null) : null };
+      const work = addUpWork(taps);
+      const expected = benchSteps(plan, work, input.shop, at).slice(0, 2);
+      expect(nextSteps(plan, work, input.shop, at, 2)).toEqual(expected);
+    }),
+    tried(40),
+  );
 });

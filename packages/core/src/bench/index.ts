@@ -1,5 +1,5 @@
 export type { BenchStep, Caution } from './step';
-export { benchSteps } from './steps';
+export { benchSteps, nextSteps } from './steps';
 export { isOfOneCut, stepName, tickedIn } from './done';
 export type { Ticked } from './done';
 export { broughtBy } from './back';

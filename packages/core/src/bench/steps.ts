@@ -27,50 +27,76 @@ import type { BenchStep } from './step';
 import { cautionsByStep } from './cautions';
 import { add, byPass, isOpen, marksByStack, once, type Bench } from './step-list';
 
+/** What stands in the saw, and the key of a stack that is wished for before all others; null for neither. */
+export interface AtTheSaw {
+  readonly bladeInSaw: string | null;
+  readonly first: string | null;
+}
+
 /**
  * All that is still to do at the bench, in order. What a blade saws first is made ready, stuck, and drilled together, bit by bit;
  * then each pass is threaded and sawn; the first of a stack is checked before the others follow. Steps that were ticked off are left
- * out, and so is what was marked since the plan was made. `first` is the key of a stack that is wished for before all others. The
- * same plan and record give the same steps.
+ * out, and so is what was marked since the plan was made. The same plan and record give the same steps.
  */
-export function benchSteps(
+export function benchSteps(plan: Plan, work: WorkDone, shop: Pick<Shop, 'factors'>, at: AtTheSaw): BenchStep[] {
+  const bench = openBench(plan, work, shop);
+  // Each stage adds its steps to the bench.
+  Array.from(stagesOf(bench));
+  return withSettings(bench, wishedFirst(bench.steps, at.first), at.bladeInSaw);
+}
+
+/** The first of them, as many as are asked for: of tens of thousands no more are made than these need. */
+export function nextSteps(
   plan: Plan,
   work: WorkDone,
   shop: Pick<Shop, 'factors'>,
-  { bladeInSaw, first }: { readonly bladeInSaw: string | null; readonly first: string | null },
+  at: AtTheSaw,
+  count: number,
 ): BenchStep[] {
-  const bench: Bench = {
-    plan,
-    marksOf: marksByStack(work),
-    ticked: tickedIn(work),
-    factors: factorsInForce(shop.factors),
-    handlingOf: once(handlingByPhase),
-    begunOf: once(({ begun }) => new Map(begun.map((one) => [one.pass, one]))),
-    peelMinutesOf: once(peelMinutes),
-    cautionsOf: once(cautionsByStep),
-    steps: [],
-    bitInDrill: null,
-  };
+  if (at.first !== null) return benchSteps(plan, work, shop, at).slice(0, count);
+  const bench = openBench(plan, work, shop);
+  for (const made of stagesOf(bench)) if (made >= count) break;
+  return withSettings(bench, bench.steps.slice(0, count), at.bladeInSaw).slice(0, count);
+}
+
+const openBench = (plan: Plan, work: WorkDone, shop: Pick<Shop, 'factors'>): Bench => ({
+  plan,
+  marksOf: marksByStack(work),
+  ticked: tickedIn(work),
+  factors: factorsInForce(shop.factors),
+  handlingOf: once(handlingByPhase),
+  begunOf: once(({ begun }) => new Map(begun.map((one) => [one.pass, one]))),
+  peelMinutesOf: once(peelMinutes),
+  cautionsOf: once(cautionsByStep),
+  steps: [],
+  bitInDrill: null,
+});
+
+/** Adds all steps to a bench; says after each stage of the work how many there are. */
+function* stagesOf(bench: Bench): Generator<number> {
+  const { plan } = bench;
   const stacks = plan.stacks.filter(isToSaw);
   const byKey = new Map(stacks.map((stack) => [stack.key, stack]));
-  const waiting = new Map(stacks.map((stack) => [stack.key, spellsOf(stack)]));
+  const waiting = new Map<string, Spell[]>();
   const begun = new Set<string>();
   for (const stack of plan.stacks) addUnpeeled(bench, stack);
   addGlueUps(bench);
+  yield bench.steps.length;
   for (const turn of plan.bladeTurns) {
     const own = turn.spells.flatMap(({ stackKey }): StackSpell[] => {
-      const spells = waiting.get(stackKey) ?? [];
-      const spell = spells.shift();
       const stack = byKey.get(stackKey);
-      return spell && stack ? [{ stack, spell, isLast: spells.length === 0 }] : [];
+      if (!stack) return [];
+      const spells = waiting.get(stackKey) ?? spellsOf(stack);
+      waiting.set(stackKey, spells);
+      const spell = spells.shift();
+      return spell ? [{ stack, spell, isLast: spells.length === 0 }] : [];
     });
-    addTurn(bench, own, begun);
+    yield* addTurn(bench, own, begun);
     for (const { stack } of own) begun.add(stack.key);
   }
   const others = stacks.filter(({ key }) => !begun.has(key));
-  addReady(bench, others, passesAhead);
+  yield* addReady(bench, others, passesAhead);
   for (const stack of others) addDrilledOnly(bench, stack);
-  return withSettings(bench, wishedFirst(bench.steps, first), bladeInSaw);
 }
 
 /** What one blade saws of a stack at one tilt; the last of them ends its passes. */
@@ -84,20 +110,22 @@ interface StackSpell {
  * What is sawn with one blade. Stacks that begin with it are made ready together; once sawing has begun, what is stuck already is
  * sawn first, for nobody lays down the work in hand to make other blanks ready.
  */
-function addTurn(bench: Bench, spells: readonly StackSpell[], begun: ReadonlySet<string>): void {
+function* addTurn(bench: Bench, spells: readonly StackSpell[], begun: ReadonlySet<string>): Generator<number> {
   const fresh = [...new Set(spells.map(({ stack }) => stack))].filter(({ key }) => !begun.has(key));
   const isSawing = fresh.some((stack) => isAtSaw(bench, stack));
-  const addWhere = (wanted: boolean): void => {
+  for (const wanted of [true, false]) {
     const passes = (stack: PlannedStack): number[] => {
       const stuck = stepName('stick', stack.key, null, null);
       const inHand = (pass: number): boolean => begun.has(stack.key) || (isSawing && bench.ticked.isDone(stuck, pass));
       return passesAhead(stack).filter((pass) => inHand(pass) === wanted);
     };
-    addReady(bench, fresh, passes);
-    for (const { stack, spell, isLast } of spells) addSpell(bench, stack, passes(stack), spell, isLast);
-  };
-  addWhere(true);
-  addWhere(false);
+    yield* addReady(bench, fresh, passes);
+    yield bench.steps.length;
+    for (const { stack, spell, isLast } of spells) {
+      addSpell(bench, stack, passes(stack), spell, isLast);
+      yield bench.steps.length;
+    }
+  }
 }
 
 /** True where a pass of a stack was threaded, sawn, or spoiled. */
@@ -125,14 +153,16 @@ function addGlueUps(bench: Bench): void {
 }
 
 /** Wood, patterns and the holes of the first phase for stacks that begin together; the holes bit by bit over all of them. */
-function addReady(
+function* addReady(
   bench: Bench,
   stacks: readonly PlannedStack[],
   passesOf: (stack: PlannedStack) => readonly number[],
-): void {
+): Generator<number> {
   const fresh = (stack: PlannedStack): number[] => passesOf(stack).filter((pass) => !isBegun(bench, stack, pass));
-  for (const stack of stacks)
+  for (const stack of stacks) {
     add(bench, stack, null, fresh(stack).slice(blanksCutFor(stack)), { kind: 'prepare', minutesOf: byPass(0) });
+    yield bench.steps.length;
+  }
   for (const stack of stacks) {
     const [first] = bench.handlingOf(stack);
     const on = patternMinutes(stack, bench.factors) - bench.peelMinutesOf(stack);
@@ -141,6 +171,7 @@ function addReady(
       kind: 'stick',
       minutesOf: (passes) => once * stripsFor(stack.strip, passes),
     });
+    yield bench.steps.length;
   }
   const drilled = stacks.flatMap((stack) => {
     const [phase] = stack.phases;

@@ -34,7 +34,7 @@ import { usePieceMaps } from './use-piece-maps';
 /** Beside the saw: one step at a time, seen from two metres, gone on from with one key. */
 export function BenchView() {
   const bench = useBench();
-  const { steps } = bench;
+  const { steps, left } = bench;
   const sound = useSound();
   const step = steps?.[0] ?? null;
   const goOn = (): void => {
@@ -83,7 +83,7 @@ export function BenchView() {
           noWrap
           sx={{ flex: 1, opacity: 0.85, minWidth: { xs: 0, md: 90 } }}
         >
-          {steps === null ? 'Planning…' : `${counted(steps.length, 'step')} left, ${leftWords(steps)}`}
+          {left === null ? 'Planning…' : `${counted(left.length, 'step')} left, ${leftWords(left)}`}
         </Typography>
         <Timers ring={sound.ring} />
         {!isAwake && (

@@ -34,7 +34,8 @@ export function StepPicture({ step, stack, lines: drawn, places, pieces }: StepP
   const [wanted, setWanted] = useState<'cuts' | 'pieces' | null>(null);
   const inView = wanted ?? (step.kind === 'cut' ? 'cuts' : 'pieces');
   const comesApart = stack !== null && pieces.length > 0 && pass !== undefined;
-  const phase = stack?.phases.find(({ key }) => key === step.phaseKey);
+  // The pattern goes on before anything is drilled or sawn.
+  const phase = step.kind === 'stick' ? stack?.phases[0] : stack?.phases.find(({ key }) => key === step.phaseKey);
   return (
     <Box
       sx={{
@@ -65,9 +66,11 @@ export function StepPicture({ step, stack, lines: drawn, places, pieces }: StepP
           phase={phase}
           lines={drawn}
           height="min(56vh, 520px)"
-          {...(step.kind === 'drill'
-            ? { strong: [], drilled: places, abreast: abreastOf(stack.strip, step.passes.length) }
-            : { strong: step.cutIds.filter((id) => !step.sawnCutIds.includes(id)), numbered: step.cutIds })}
+          {...(step.kind === 'stick'
+            ? { abreast: abreastOf(stack.strip, step.passes.length) }
+            : step.kind === 'drill'
+              ? { strong: [], drilled: places, abreast: abreastOf(stack.strip, step.passes.length) }
+              : { strong: step.cutIds.filter((id) => !step.sawnCutIds.includes(id)), numbered: step.cutIds })}
         />
       ) : stack ? (
         <LayersSeen stack={stack} passes={step.passes.length} />
@@ -85,30 +88,30 @@ export function StepPicture({ step, stack, lines: drawn, places, pieces }: StepP
   );
 }
 
-const SIDE_WIDTH = 420;
+const SIDE_WIDTH = 560;
 const MOST_SIDE = 300;
 
-/** The stack from the side with the names of its layers, and the size of its blank: of one that so many passes lie on. */
+/** The stack from the side, to scale, with the names of its layers, and the size of its blank: of one that so many passes lie on. */
 function LayersSeen({ stack, passes }: { readonly stack: PlannedStack; readonly passes: number }) {
   const [top] = stack.gangs;
   if (!top) return null;
   const [across, up] = drawnSize(top, blankAbreast(top, stack, abreastOf(stack.strip, passes)));
-  const scale = Math.min(MOST_SIDE / stack.stackHeightMm, SIDE_WIDTH / 20);
-  const height = stack.stackHeightMm * scale;
+  const scale = Math.min(MOST_SIDE / stack.stackHeightMm, SIDE_WIDTH / across);
+  const [width, height] = [across * scale, stack.stackHeightMm * scale];
   return (
     <Box sx={{ display: 'flex', flexDirection: 'column', gap: 1.5, alignItems: 'center', maxWidth: '100%' }}>
       <svg
-        viewBox={`-1 -1 ${String(SIDE_WIDTH + 2)} ${String(height + 2)}`}
-        style={{ width: SIDE_WIDTH, maxWidth: '100%' }}
+        viewBox={`-1 -1 ${String(width + 2)} ${String(height + 2)}`}
+        style={{ width, maxWidth: '100%' }}
         role="img"
         aria-label="The layers from the side"
       >
-        <StackSide stack={stack} width={SIDE_WIDTH} scale={scale} />
+        <StackSide stack={stack} width={width} scale={scale} />
       </svg>
-      <Typography sx={{ fontSize: '1.4rem', textAlign: 'center' }}>
+      <Typography sx={{ ...FIGURE, fontSize: { xs: '2rem', md: '3rem' }, lineHeight: 1.1, textAlign: 'center' }}>
         <Measure mm={across} /> × <Measure mm={up} />
       </Typography>
-      <Box component="ol" sx={{ m: 0, pl: 3, fontSize: '1.2rem' }}>
+      <Box component="ol" sx={{ m: 0, pl: 3, fontSize: { xs: '1.2rem', md: '1.7rem' } }}>
         {stack.layers.map(({ id }) => {
           const { thicknessMm, wood } = gangOfLayer(id, stack);
           return (

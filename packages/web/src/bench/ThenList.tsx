@@ -12,7 +12,7 @@ import type { Bench } from './use-bench';
 export function ThenList({ bench }: { readonly bench: Bench }) {
   const [isOpen, setOpen] = useState(false);
   const planned = useRunState('planned');
-  const { steps } = bench;
+  const { steps, left } = bench;
   const next = steps?.[1];
   const stackOf = (key: string | null): PlannedStack | null =>
     planned?.plan.stacks.find((stack) => stack.key === key) ?? null;
@@ -38,7 +38,7 @@ export function ThenList({ bench }: { readonly bench: Bench }) {
         <DialogTitle sx={{ fontSize: '1.6rem' }}>Do another stack first</DialogTitle>
         <DialogContent sx={{ display: 'grid', gap: 1, gridAutoRows: 'max-content' }}>
           {isOpen &&
-            [...stepsByStack(steps ?? [])].flatMap(([key, own]) => {
+            [...stepsByStack(left ?? [])].flatMap(([key, own]) => {
               const stack = stackOf(key);
               if (!stack) return [];
               return [

@@ -4,6 +4,7 @@ import {
   benchSteps,
   broughtBy,
   layersSpoiled,
+  nextSteps,
   ofStep,
   tickCut,
   tickStep,
@@ -21,8 +22,10 @@ import { clockFor, keptClock, minutesAt, pausesIn, type Pauses, type StepClock }
 
 /** What stands at the bench now, and what a tap does. */
 export interface Bench {
-  /** What is to do now and then; empty when all is done, null before there is a plan. */
+  /** What is to do now, and then; empty when all is done, null before there is a plan. */
   readonly steps: readonly BenchStep[] | null;
+  /** All that is left, a moment after a tap: of a large run it takes longer than a tap may. null before there is a plan. */
+  readonly left: readonly BenchStep[] | null;
   readonly stack: PlannedStack | null;
   readonly isPaused: boolean;
   /** True where there is something to take back. */
@@ -38,6 +41,9 @@ export interface Bench {
   doFirst(stackKey: string | null): void;
 }
 
+/** The step in view and the one that follows. */
+const SHOWN = 2;
+
 export function useBench(): Bench {
   const { session } = useOpenRun();
   const takeBack = useTakeBack();
@@ -47,10 +53,13 @@ export function useBench(): Bench {
   const shop = useShop();
   const bladeInSaw = useBladeInSaw()?.id ?? null;
   const [first, setFirst] = useState<string | null>(null);
-  const steps = useMemo(
-    () => (planned ? benchSteps(planned.plan, work, shop, { bladeInSaw, first }) : null),
+  const asked = useMemo(
+    () => planned && ([planned.plan, work, shop, { bladeInSaw, first }] as const),
     [planned, work, shop, bladeInSaw, first],
   );
+  const steps = useMemo(() => asked && nextSteps(...asked, SHOWN), [asked]);
+  const settled = useSettled(asked);
+  const left = useMemo(() => settled && benchSteps(...settled), [settled]);
   const step = steps?.[0] ?? null;
   const stack = planned?.plan.stacks.find(({ key }) => key === step?.stackKey) ?? null;
   const clock = useStepClock(session.document.store.getState().doc.id, step?.key ?? null);
@@ -70,6 +79,7 @@ export function useBench(): Bench {
   };
   return {
     steps,
+    left,
     stack,
     isPaused: pauses.pausedAt !== null,
     mayGoBack: brought.length > 0,
@@ -104,6 +114,19 @@ export function useBench(): Bench {
     first,
     doFirst: setFirst,
   };
+}
+
+/** Long enough that what a tap changes is painted before, ms. */
+const SETTLED_MS = 300;
+
+/** A value once it has stood for a moment; the first there is at once. */
+function useSettled<T>(value: T | null): T | null {
+  const [settled, setSettled] = useState(value);
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(value), SETTLED_MS);
+    return () => clearTimeout(timer);
+  }, [value]);
+  return settled ?? value;
 }
 
 /** The clock of the step in view. */

@@ -10,6 +10,7 @@ import {
   tickStep,
   type BenchStep,
   type Notice,
+  type Plan,
   type PlannedStack,
   type SpoilReason,
 } from '@rapid-jig/core';
@@ -24,7 +25,7 @@ import { clockFor, keptClock, minutesAt, pausesIn, type Pauses, type StepClock }
 export interface Bench {
   /** What is to do now, and then; empty when all is done, null before there is a plan. */
   readonly steps: readonly BenchStep[] | null;
-  /** All that is left, a moment after a tap: of a large run it takes longer than a tap may. null before there is a plan. */
+  /** All that is left; of a large run, where it takes longer than a tap may, a moment later. null before there is a plan. */
   readonly left: readonly BenchStep[] | null;
   readonly stack: PlannedStack | null;
   readonly isPaused: boolean;
@@ -59,7 +60,8 @@ export function useBench(): Bench {
   );
   const steps = useMemo(() => asked && nextSteps(...asked, SHOWN), [asked]);
   const settled = useSettled(asked);
-  const left = useMemo(() => settled && benchSteps(...settled), [settled]);
+  const counted = asked && isLarge(asked[0]) ? settled : asked;
+  const left = useMemo(() => counted && benchSteps(...counted), [counted]);
   const step = steps?.[0] ?? null;
   const stack = planned?.plan.stacks.find(({ key }) => key === step?.stackKey) ?? null;
   const clock = useStepClock(session.document.store.getState().doc.id, step?.key ?? null);
@@ -115,6 +117,11 @@ export function useBench(): Bench {
     doFirst: setFirst,
   };
 }
+
+/** True of a plan whose steps take longer to count than a tap may. */
+const isLarge = ({ stacks }: Plan): boolean =>
+  stacks.reduce((sum, { passesToCut, begun }) => sum + passesToCut + begun.length, 0) > MANY_PASSES;
+const MANY_PASSES = 500;
 
 /** Long enough that what a tap changes is painted before, ms. */
 const SETTLED_MS = 300;

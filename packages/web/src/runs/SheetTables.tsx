@@ -18,12 +18,14 @@ import { counted } from '../words/counted';
 import { holesOf } from './Holes';
 import { FORM_WORDS, HOLDING_WORDS, MATERIAL_WORDS, PATTERN_WORDS } from '../words/plan';
 
-/** Of the stylesheet: a row beside its lines, a line of it, px; and how many letters a line of words takes. */
+/** Of the stylesheet: a row beside its lines, a line of it, px. */
 const ROW_PX = 7;
 const LINE_PX = 19;
-const LINE_LETTERS = 42;
+/** How many letters a line of words takes in each table, beside its other columns. */
+const LETTERS = { counts: 60, blanks: 23, stacks: 40 } as const;
 
-const rowPx = (words: string): number => ROW_PX + LINE_PX * Math.max(1, Math.ceil(words.length / LINE_LETTERS));
+const rowPx = (words: string, letters: number): number =>
+  ROW_PX + LINE_PX * Math.max(1, Math.ceil(words.length / letters));
 
 interface SheetProps {
   readonly plan: Plan;
@@ -45,7 +47,7 @@ export function SheetCounts({ plan }: SheetProps) {
             <th>to saw</th>
           </tr>
         </thead>
-        <LongRows items={plan.parts} heightPx={(part) => rowPx(partWords(part))}>
+        <LongRows items={plan.parts} heightPx={(part) => rowPx(partWords(part), LETTERS.counts)}>
           {(part, _i, inList) => (
             <tr key={part.partId} {...inList}>
               <td>{partWords(part)}</td>
@@ -80,7 +82,7 @@ export function SheetBlanks({ plan }: SheetProps) {
             <th className="text">for</th>
           </tr>
         </thead>
-        <LongRows items={plan.blanks} heightPx={({ parts }) => rowPx(parts.join(', '))}>
+        <LongRows items={plan.blanks} heightPx={({ parts }) => rowPx(parts.join(', '), LETTERS.blanks)}>
           {(blank, i, inList) => (
             <tr key={i} {...inList}>
               <td>{woodById(blank.woodId)?.name}</td>
@@ -184,7 +186,7 @@ export function SheetStacks({ plan, sheet }: { readonly plan: Plan; readonly she
             <th className="text">tick each pass</th>
           </tr>
         </thead>
-        <LongRows items={todo} heightPx={(stack) => rowPx(stackWords(stack))}>
+        <LongRows items={todo} heightPx={(stack) => rowPx(stackWords(stack), LETTERS.stacks)}>
           {(stack, _i, inList) => (
             <StackRow key={stack.key} stack={stack} letter={letters.get(stack.key) ?? ''} inList={inList} />
           )}

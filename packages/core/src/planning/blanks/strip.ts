@@ -1,5 +1,5 @@
-import { compareMm, howManyFit, inches, snapMm } from '../../units';
 import { boxHeight, boxWidth } from '../../geometry';
+import { compareMm, inches, snapMm } from '../../units';
 import { workArea } from '../model/paper';
 import type { Shop } from '../model/shop';
 import type { SawnStack, Stack, StackedGang, Strip } from '../model/stack';
@@ -32,37 +32,44 @@ export const gapBetween = ({ phases }: Pick<SawnStack, 'phases'>, margin: number
 export function stripFor(stack: Laid, { paper, saw }: Pick<Shop, 'paper' | 'saw'>): Strip | null {
   const [first] = stack.gangs;
   if (!first || !isSmall(first) || !isHeldOnce(stack)) return null;
-  const { across, up } = first.flush;
-  if (across > 0 && up > 0) return null;
-  const grainAxis = first.grain === 'along-y' ? 'y' : 'x';
-  const along = across > 0 ? 'y' : up > 0 ? 'x' : grainAxis;
-  const { length, width, margin } = first.blank;
-  const [own, side] = along === grainAxis ? [length, width] : [width, length];
-  const between = gapBetween(stack, margin);
-  const flushSides = across + up;
-  const [part, depth] = [own - 2 * margin, side - (2 - flushSides) * margin];
-  const handle = Math.max(margin, SMALL_BLANK - margin - part);
-  const [step, rowStep] = [part + between, depth + between];
+  const row = rowsOf(first, gapBetween(stack, first.blank.margin));
   const sheet = workArea(paper);
   const [wide, high] = [boxWidth(sheet) - LINE_ROOM, boxHeight(sheet) - LINE_ROOM - LABEL_ROOM];
-  const onSheet = (columns: number, rows: number): boolean => {
-    const [a, b] = [columns * step - between, rows * rowStep - between].sort((p, q) => p - q) as [number, number];
-    const [short, long] = wide < high ? [wide, high] : [high, wide];
-    return compareMm(a, short) <= 0 && compareMm(b, long) <= 0;
+  const fits = (columns: number, rows: number): boolean => {
+    const [long, deep] = [columns * row.step - row.between, rows * row.rowStep - row.between];
+    const isOn = (across: number, up: number): boolean => compareMm(across, wide) <= 0 && compareMm(up, high) <= 0;
+    const blank = [long + first.blank.margin + row.handle, deep + row.margins] as const;
+    const isInHand = rows === 1 || compareMm(blank[1], HAND_SPAN) <= 0;
+    return (isOn(long, deep) || isOn(deep, long)) && isInHand && compareMm(Math.hypot(...blank), saw.reach.mm) <= 0;
   };
-  const inReach = (columns: number, rows: number): boolean =>
-    compareMm(Math.hypot(columns * step - between + margin + handle, rowsDepth(rows)), saw.reach.mm) <= 0;
-  const rowsDepth = (rows: number): number => rows * rowStep - between + (2 - flushSides) * margin;
-  const mostRows = flushSides > 0 ? 1 : 1 + howManyFit(Math.max(0, HAND_SPAN - rowsDepth(1)), rowStep);
   let best = { columns: 1, rows: 1 };
-  for (let rows = 1; rows <= mostRows; rows++) {
+  for (let rows = 1; rows <= row.mostRows && fits(1, rows); rows++) {
     let columns = 1;
-    while (onSheet(columns + 1, rows) && inReach(columns + 1, rows)) columns++;
-    if (onSheet(columns, rows) && inReach(columns, rows) && columns * rows > best.columns * best.rows)
-      best = { columns, rows };
+    while (fits(columns + 1, rows)) columns++;
+    if (columns * rows > best.columns * best.rows) best = { columns, rows };
   }
   if (best.columns * best.rows < 2) return null;
+  const { along, step, rowStep, handle } = row;
   return { along, ...best, step: snapMm(step), rowStep: snapMm(rowStep), handle: snapMm(handle) };
+}
+
+/** How parts would lie in rows: which way, how far from each other, with what wood at the sides of all rows and behind the last part. */
+function rowsOf({ blank: { length, width, margin }, flush: { across, up }, grain }: StackedGang, between: number) {
+  const grainAxis = grain === 'along-y' ? 'y' : 'x';
+  const along = across > 0 ? ('y' as const) : up > 0 ? ('x' as const) : grainAxis;
+  const [own, side] = along === grainAxis ? [length, width] : [width, length];
+  const margins = (2 - across - up) * margin;
+  const part = own - 2 * margin;
+  return {
+    along,
+    between,
+    margins,
+    step: part + between,
+    rowStep: side - margins + between,
+    handle: Math.max(margin, SMALL_BLANK - margin - part),
+    // With a datum edge both ways none has another beside it.
+    mostRows: across + up === 2 ? 0 : across + up === 1 ? 1 : Infinity,
+  };
 }
 
 /** True where layers are held to each other once, and stay so until their outline is sawn through all of them, square. */

@@ -109,28 +109,18 @@ export function minutesOfPass(stack: PlannedStack, shop: Shop): Minutes {
     const { onShare, offMinutes } = PATTERN_WAYS[method];
     return minutes + f.stickPattern * onShare * share + offMinutes;
   }, 0);
-  let sum: Minutes = {
-    pattern: patterns + f.holdLayer * joins * share + f.splitStack * splits,
-    drilling: 0,
-    threading: 0,
-    cutting: 0,
-    corners: 0,
+  const handling = patterns + f.holdLayer * joins * share + f.splitStack * splits;
+  const phases = stack.phases.map((phase) => minutesOfPhase(phase, stack, shop, share));
+  const sum = (of: (minutes: Minutes) => number): number => phases.reduce((total, own) => total + of(own), 0);
+  return {
+    pattern: handling,
+    drilling: sum(({ drilling }) => drilling),
+    threading: sum(({ threading }) => threading),
+    cutting: sum(({ cutting }) => cutting),
+    corners: sum(({ corners }) => corners),
     changing: 0,
     gluing: 0,
   };
-  for (const phase of stack.phases) {
-    const own = minutesOfPhase(phase, stack, shop, share);
-    sum = {
-      pattern: sum.pattern + own.pattern,
-      drilling: sum.drilling + own.drilling,
-      threading: sum.threading + own.threading,
-      cutting: sum.cutting + own.cutting,
-      corners: sum.corners + own.corners,
-      changing: 0,
-      gluing: 0,
-    };
-  }
-  return sum;
 }
 
 /** Patterns of one pass, each with its gang and its way: what does not outlive a phase is put on again. */

@@ -1,4 +1,4 @@
-import { passesByNumber, type WorkDone } from '../ledger';
+import type { passesByNumber } from '../ledger';
 import {
   isPhaseDone,
   type BegunPass,
@@ -15,11 +15,10 @@ import type { BenchStep } from './step';
 /** The steps that are being put together, and what they are made from. */
 export interface Bench {
   readonly plan: Plan;
-  /** What is marked of the passes of a stack. */
-  readonly marksOf: (stackKey: string) => ReturnType<typeof passesByNumber>;
   readonly ticked: Ticked;
   readonly factors: FactorValues;
-  /** What is the same for every pass of a stack, worked out once for each. */
+  /** What is the same for every pass of a stack, worked out once for each; of its marks, by the number of the pass. */
+  readonly marksOf: (stack: PlannedStack) => ReturnType<typeof passesByNumber>;
   readonly handlingOf: (stack: PlannedStack) => ReturnType<typeof handlingByPhase>;
   readonly begunOf: (stack: PlannedStack) => ReadonlyMap<number, BegunPass>;
   readonly peelMinutesOf: (stack: PlannedStack) => number;
@@ -71,21 +70,11 @@ export const BARE_STEP = {
   finishesPhase: false,
 } as const;
 
-/** Marks by stack, added up once for each: a bench of many passes asks thousands of times. */
-export function marksByStack(work: WorkDone): Bench['marksOf'] {
-  const known = new Map<string, ReturnType<typeof passesByNumber>>();
-  return (stackKey) => {
-    const marks = known.get(stackKey) ?? passesByNumber(work, stackKey);
-    known.set(stackKey, marks);
-    return marks;
-  };
-}
-
 /** True where a phase of a pass is still to do: neither the plan nor what was marked since says that it is done. */
 export function isOpen({ marksOf, begunOf }: Bench, stack: PlannedStack, phase: Phase, pass: number): boolean {
   const begun = begunOf(stack).get(pass);
   if (begun?.phases.includes(phase.key)) return false;
-  return !isPhaseDone(phase, stack, marksOf(stack.key).get(pass) ?? [], begun?.lost ?? []);
+  return !isPhaseDone(phase, stack, marksOf(stack).get(pass) ?? [], begun?.lost ?? []);
 }
 
 /** A step of a stack for those of the passes for which it is not done yet; nothing where it is done for all. */

@@ -1,4 +1,4 @@
-import type { WorkDone } from '../ledger';
+import { passesByNumber, type WorkDone } from '../ledger';
 import {
   factorsInForce,
   glueMinutes,
@@ -21,7 +21,7 @@ import { addHoles } from './holes';
 import { withSettings, wishedFirst } from './settings';
 import type { BenchStep } from './step';
 import { cautionsByStep } from './cautions';
-import { add, byPass, isOpen, marksByStack, once, type Bench } from './step-list';
+import { add, byPass, isOpen, once, type Bench } from './step-list';
 
 /** What stands in the saw, and the key of a stack that is wished for before all others; null for neither. */
 export interface AtTheSaw {
@@ -57,7 +57,7 @@ export function nextSteps(
 
 const openBench = (plan: Plan, work: WorkDone, shop: Pick<Shop, 'factors'>): Bench => ({
   plan,
-  marksOf: marksByStack(work),
+  marksOf: once(({ key }) => passesByNumber(work, key)),
   ticked: tickedIn(work),
   factors: factorsInForce(shop.factors),
   handlingOf: once(handlingByPhase),
@@ -125,8 +125,8 @@ function* addTurn(bench: Bench, spells: readonly StackSpell[], begun: ReadonlySe
 }
 
 /** True where a pass of a stack was threaded, sawn, or spoiled. */
-const isAtSaw = ({ marksOf, ticked }: Bench, { key, begun }: PlannedStack): boolean =>
-  marksOf(key).size > 0 || ticked.isAtSaw(key) || begun.some(({ lost }) => lost.length > 0);
+const isAtSaw = ({ marksOf, ticked }: Bench, stack: PlannedStack): boolean =>
+  marksOf(stack).size > 0 || ticked.isAtSaw(stack.key) || stack.begun.some(({ lost }) => lost.length > 0);
 
 /**
  * Boards that are glued up come first: they wait in the clamps while other stacks are made ready. For each pass once: where more are

@@ -16,6 +16,7 @@ export {
   mostOn,
   passesOf,
   placesOn,
+  sharedOut,
   stripsFor,
   stackName,
 } from './blanks';

@@ -9,6 +9,7 @@ import {
   PATTERN_WAYS,
   patternsPut,
   placesOn,
+  sharedOut,
   wantsSecondEntry,
   type Plan,
   type PlannedStack,
@@ -74,21 +75,14 @@ export function ordersOfPlan(
         arrows: orderArrows(stack, gang, known, run.stacks.cutOrders),
       };
       const ofBlank = tops.filter((top) => top === gang).length;
-      const sizes = sizesOfStrips(stack);
+      const sizes = sharedOut(stack.passesToCut, abreastOf(stack.strip, stack.passesToCut));
       // What is traced is printed once.
       const asked = PATTERN_WAYS[gang.pattern].isPrinted
-        ? sizes.map((size) => ({ ...size, copies: size.copies * ofBlank }))
-        : sizes.slice(0, 1).map((size) => ({ ...size, copies: 1 }));
+        ? sizes.map(({ passes, count }) => ({ passes, copies: count * ofBlank }))
+        : sizes.slice(0, 1).map(({ passes }) => ({ passes, copies: 1 }));
       return asked.map(({ passes, copies }) => ({ ...order, copies, places: placesOfGang(stack, gang, passes) }));
     });
   });
-}
-
-/** How many passes lie on the blanks of a stack, and how many such blanks there are: the last may have fewer. */
-function sizesOfStrips({ strip, passesToCut }: PlannedStack): { readonly passes: number; readonly copies: number }[] {
-  const passes = abreastOf(strip, passesToCut);
-  const last = passesToCut % passes;
-  return [{ passes, copies: Math.floor(passesToCut / passes) }, ...(last > 0 ? [{ passes: last, copies: 1 }] : [])];
 }
 
 const HERE: readonly Point[] = [{ x: 0, y: 0 }];

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useState, type ComponentProps } from 'react';
 import { Box, Button, Typography } from '@mui/material';
 import {
   abreastOf,
@@ -66,11 +66,9 @@ export function StepPicture({ step, stack, lines: drawn, places, pieces }: StepP
           phase={phase}
           lines={drawn}
           height="min(56vh, 520px)"
-          {...(step.kind === 'stick'
-            ? { abreast: abreastOf(stack.strip, step.passes.length) }
-            : step.kind === 'drill'
-              ? { strong: [], drilled: places, abreast: abreastOf(stack.strip, step.passes.length) }
-              : { strong: step.cutIds.filter((id) => !step.sawnCutIds.includes(id)), numbered: step.cutIds })}
+          // The pattern and the holes are of all passes on a blank; sawn is one after the other.
+          abreast={step.kind === 'cut' || step.kind === 'thread' ? 1 : abreastOf(stack.strip, step.passes.length)}
+          {...linesShown(step, places)}
         />
       ) : stack ? (
         <LayersSeen stack={stack} passes={step.passes.length} />
@@ -86,6 +84,16 @@ export function StepPicture({ step, stack, lines: drawn, places, pieces }: StepP
       )}
     </Box>
   );
+}
+
+/** Which lines of the stack a step is about: all of them for its pattern. */
+function linesShown(
+  step: BenchStep,
+  places: readonly DrillPlace[],
+): Pick<ComponentProps<typeof StackFromAbove>, 'strong' | 'numbered' | 'drilled'> {
+  if (step.kind === 'stick') return {};
+  if (step.kind === 'drill') return { strong: [], drilled: places };
+  return { strong: step.cutIds.filter((id) => !step.sawnCutIds.includes(id)), numbered: step.cutIds };
 }
 
 const SIDE_WIDTH = 560;

@@ -1,7 +1,7 @@
 import { compareMm, inches, snapMm } from '../../units';
 import type { CutBlank, Stack, StackedGang, Strip } from '../model/stack';
 import { layersOfGang } from './gang-of-layer';
-import { abreastOf, gapBetween, gridOf, isSmall, SMALL_BLANK } from './strip';
+import { abreastOf, gapBetween, gridOf, isSmall, sharedOut, SMALL_BLANK } from './strip';
 
 /** Wood beyond each end of a block, to hold it by (common practice), mm. */
 const HANDLE = inches(1);
@@ -13,6 +13,10 @@ type Blanked = Pick<Stack, 'gangs' | 'layers' | 'phases' | 'passesToCut' | 'laye
  * layer, or one shared by several passes. Of shared ones that are ready only whole passes count.
  */
 export const blanksOf = (stack: Blanked): CutBlank[] => stack.gangs.flatMap((gang) => blanksOfGang(gang, stack));
+
+/** The blanks of a gang for so many passes of a stack, whether some of them are cut already or not. */
+export const blanksForPasses = (gang: StackedGang, stack: Blanked, passes: number): CutBlank[] =>
+  blanksOfGang(gang, { ...stack, layersReady: {}, passesToCut: passes });
 
 function blanksOfGang(gang: StackedGang, stack: Blanked): CutBlank[] {
   const { length, width, margin } = gang.blank;
@@ -41,16 +45,13 @@ function sharedBlanks(gang: StackedGang, layers: number, ready: number, stack: B
   const { perBlank, sizeOf } = strip
     ? { perBlank: abreastOf(strip, waiting), sizeOf: (passes: number) => sizeOfStrip(gang, strip, passes) }
     : rowOf(gang, stack, waiting);
-  const blankFor = (passes: number, count: number): CutBlank => ({
+  return sharedOut(waiting, perBlank).map(({ passes, count }) => ({
     gangKey: gang.key,
     rule: 'shared',
     ...sizeOf(passes),
-    count,
+    count: layers * count,
     passes,
-  });
-  const whole = Math.floor(waiting / perBlank);
-  const last = waiting % perBlank;
-  return [blankFor(perBlank, layers * whole), ...(last > 0 ? [blankFor(last, layers)] : [])];
+  }));
 }
 
 type Size = Pick<CutBlank, 'length' | 'width'>;

@@ -3,7 +3,7 @@
  * they reach in the saw, and families of gangs with one outline. Method: grouping by wood, thickness and outline; layout by true shape where
  * parts lie close together.
  */
-export { blankAbreast, blanksOf } from './blanks';
+export { blankAbreast, blanksForPasses, blanksOf } from './blanks';
 export { eventsOfGangs } from './events-of-gangs';
 export { splitByKind, staysApart } from './families';
 export type { Family, Feature, Member } from './families';
@@ -17,5 +17,5 @@ export type { LaidClose } from './lay-close';
 export { judgeReach } from './reach';
 export { roughCuts } from './rough-cuts';
 export { gangKeyOf, stackKey } from './stack-key';
-export { abreastOf, gridOf, mostOn, passesOf, placesOn, SMALL_BLANK, stripFor, stripsFor } from './strip';
+export { abreastOf, gridOf, mostOn, passesOf, placesOn, sharedOut, SMALL_BLANK, stripFor, stripsFor } from './strip';
 export { isTilted, settingsOf, slantOf } from './tilt';

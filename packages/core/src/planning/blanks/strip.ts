@@ -95,6 +95,15 @@ export const stripsFor = (strip: Strip | null, passes: number): number => Math.c
 export const abreastOf = (strip: Strip | null, passes: number): number =>
   passes === 0 ? 1 : Math.ceil(passes / stripsFor(strip, passes));
 
+/** So many passes on blanks that hold so many of them, each size with how many there are: the last may hold fewer. */
+export function sharedOut(passes: number, perBlank: number): { readonly passes: number; readonly count: number }[] {
+  const last = passes % perBlank;
+  return [
+    { passes: perBlank, count: Math.floor(passes / perBlank) },
+    ...(last > 0 ? [{ passes: last, count: 1 }] : []),
+  ];
+}
+
 /** The passes of a stack that its minutes are told for: those to cut; of one that is in hand or done, those. */
 export const passesOf = ({ passesToCut, begun, done }: Pick<Stack, 'passesToCut' | 'begun' | 'done'>): number =>
   passesToCut > 0 ? passesToCut : Math.max(1, begun.length + done.length);

@@ -1,5 +1,5 @@
 import { sumMm } from '../../units';
-import { blanksOf, gangOfLayer, layersOfGang, stripsFor } from '../blanks';
+import { blanksForPasses, gangOfLayer, layersOfGang, stripsFor } from '../blanks';
 import { PATTERN_METHODS, PATTERN_WAYS } from '../model/pattern-method';
 import { patternsPut } from './patterns-on';
 import type { Consumables, PatternsUsed } from '../model/plan';
@@ -43,8 +43,11 @@ function blanksOnTop(stack: Stack): (Size & { readonly count: number })[] {
   const [top] = stack.gangs;
   if (!top) return [];
   const layers = layersOfGang(top.key, stack);
-  const all = blanksOf({ ...stack, layersReady: {} }).filter(({ gangKey }) => gangKey === top.key);
-  return all.map(({ length, width, count }) => ({ length, width, count: count / layers }));
+  return blanksForPasses(top, stack, stack.passesToCut).map(({ length, width, count }) => ({
+    length,
+    width,
+    count: count / layers,
+  }));
 }
 
 /** What patterns take, way by way; a pattern that is traced takes one sheet for each gang, however often. */

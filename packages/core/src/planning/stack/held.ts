@@ -29,8 +29,9 @@ export const holdingAt = ({ holding, holdHigh }: Pick<Shop, 'holding' | 'holdHig
 const isAlone = ({ layerIds, singly }: Phase): boolean => singly || layerIds.length < 2;
 
 /**
- * How a stack is held, where layers of it are sawn together at all: as the shop does at its height, brads with their places. With tape instead where brads have no room, and
- * where layers that must come apart clean would be stuck face to face. The family is that of its members alone.
+ * How a stack is held, where layers of it are sawn together at all: as the shop does at its height, brads with their places. With
+ * tape instead where brads have no room, and where layers that must come apart clean would be stuck face to face. The family is that of
+ * its members alone.
  */
 export function heldOf(stack: SawnStack, { family, input: { shop } }: Pick<FamilyContext, 'family' | 'input'>): Held {
   if (stack.phases.every(isAlone)) return heldBy(null);

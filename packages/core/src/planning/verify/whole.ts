@@ -49,9 +49,10 @@ function glueUpsWrong({ stacks, glueUps }: Plan, { shop }: PlanInput, standing: 
   const { glueBlank, clampWait } = factorsInForce(shop.factors);
   const wanted = new Map<string, number>();
   const gangs = new Map(stacks.flatMap((stack) => stack.gangs.map((gang) => [gang.key, gang] as const)));
+  const steps = standing.filter((event): event is StepDone => event.kind === 'step-done' && stepOf(event) === 'glue');
   for (const stack of stacks.filter(({ passesToCut }) => passesToCut > 0))
     for (const gang of stack.gangs.filter(({ plies }) => plies.length > 1)) {
-      const glued = gluedFor(gang.key, stack, standing);
+      const glued = gluedFor(gang.key, stack, steps);
       const left = blanksOf({ ...stack, gangs: [gang], layersReady: {}, passesToCut: stack.passesToCut - glued });
       wanted.set(
         gang.key,
@@ -71,21 +72,19 @@ function glueUpsWrong({ stacks, glueUps }: Plan, { shop }: PlanInput, standing: 
 function gluedFor(
   gangKey: string,
   { key, done, begun, passesToCut }: PlannedStack,
-  standing: PlanInput['work'],
+  glued: readonly StepDone[],
 ): number {
-  const steps = standing.filter(
-    (event): event is StepDone => event.kind === 'step-done' && stepOf(event) === 'glue' && event.detail === gangKey,
-  );
+  const steps = glued.filter(({ detail }) => detail === gangKey);
   if (steps.some(({ stack }) => stack === null)) return passesToCut;
   const named = new Set(steps.filter(({ stack }) => stack === key).flatMap(({ passes }) => passes));
   const taken = new Set([...done, ...begun.map(({ pass }) => pass)]);
-  let [glued, counted] = [0, 0];
+  let [ready, counted] = [0, 0];
   for (let pass = 1; counted < passesToCut; pass++) {
     if (taken.has(pass)) continue;
     counted++;
-    if (named.has(pass)) glued++;
+    if (named.has(pass)) ready++;
   }
-  return glued;
+  return ready;
 }
 
 /** Blades in the order their cuts come, each change once; how much of each is worn. */

@@ -24,8 +24,8 @@ export const partWith = (segments) => ({
   gluedTo: [],
   variantId: null,
   apartClean: false,
-  wants: [],
   cutRules: {},
+  cutWants: {},
   holeUses: {},
   laid: null,
 });

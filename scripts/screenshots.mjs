@@ -37,7 +37,7 @@ await withAppAndBrowser(async ({ address, browser }) => {
     await page.locator('.recharts-line').waitFor();
   });
   await shoot('stack', run, 'At the saw in all', async () => {
-    await page.getByRole('button', { name: 'Open the stack Front / Back' }).click();
+    await page.getByRole('button', { name: 'Open the stack Tray / Backer' }).click();
     await page.getByRole('dialog').waitFor();
   });
   await shoot('minutes-and-blades', run, 'At the saw in all', () => page.locator('#minutes').scrollIntoViewIfNeeded());

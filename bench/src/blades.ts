@@ -39,6 +39,7 @@ export async function benchBlades(): Promise<void> {
       pace: woodPace([{ hardnessN, thicknessMm: heightMm, glued: false }], preferences.economy),
       lengthMm: 50 + 1000 * random(),
       tightestRadius: 0.5 + 20 * random(),
+      turning: 20 * random(),
       corners: 30,
       sharpInsideCorners: Math.floor(20 * random()),
       turnable: true,

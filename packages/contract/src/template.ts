@@ -66,6 +66,11 @@ const holeUse = Joi.object<Wire<HoleUse>, true>({
 
 const ply = Joi.object<Ply, true>({ woodId: Joi.string().max(60).required(), thickness: length.required() });
 
+const cutWants = Joi.array()
+  .items(Joi.string().valid(...CUT_WANTS))
+  .unique()
+  .max(CUT_WANTS.length);
+
 const part = Joi.object<Wire<Part>, true>({
   id: id.required(),
   name: name.required(),
@@ -76,11 +81,6 @@ const part = Joi.object<Wire<Part>, true>({
   gluedTo: Joi.array().items(ply).max(10).required(),
   variantId: id.allow(null).required(),
   apartClean: Joi.boolean().required(),
-  wants: Joi.array()
-    .items(Joi.string().valid(...CUT_WANTS))
-    .unique()
-    .max(CUT_WANTS.length)
-    .required(),
   drawing: id.allow(null).required(),
   outline: partCut.required(),
   insideCuts: Joi.array().items(partCut).max(20_000).required(),
@@ -92,6 +92,7 @@ const part = Joi.object<Wire<Part>, true>({
   pinnedLayers: Joi.number().integer().min(1).max(100).allow(null).required(),
   laid: affine.allow(null).required(),
   cutRules: Joi.object<Part['cutRules']>().pattern(id, cutRule).required(),
+  cutWants: Joi.object<Part['cutWants']>().pattern(id, cutWants).required(),
   holeUses: Joi.object<Part['holeUses']>().pattern(id, holeUse).required(),
 });
 

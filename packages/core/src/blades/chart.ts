@@ -16,8 +16,8 @@ const ASKS: Readonly<Record<ChartWork, Pick<CutDemand, 'tightestRadius' | 'sharp
   fine: { tightestRadius: inches(1 / 16), sharpInsideCorners: 20 },
 };
 
-/** Of some hand's length, mm, turned as it is sawn. */
-const OUTLINE = { lengthMm: 400, turnable: true, openingMm: null, wants: [] } as const;
+/** Of some hand's length, mm, once round, turned as it is sawn. */
+const OUTLINE = { lengthMm: 400, turning: 2 * Math.PI, turnable: true, openingMm: null, wants: [] } as const;
 
 export interface ChartWood {
   readonly id: string;

@@ -49,10 +49,10 @@ export type BladeFault = Fault<
 
 /**
  * Two sizes whose costs differ by no more than this share of the minutes of the line are a border case, and the school decides (our
- * estimate): that is never more than six per cent of what the cut takes. As a share of the whole the border would widen with every
+ * estimate): that is some six per cent of what the cut takes. As a share of the whole the border would widen with every
  * curve, and finer work could get a larger blade.
  */
-const BORDER_SHARE = 0.19;
+const BORDER_SHARE = 0.14;
 
 /** Blades of the drawer that the saw's clamps take, and that are left where only those may be chosen. */
 export const usableBlades = (
@@ -98,7 +98,7 @@ export function chooseBlades(
   const sizes = bestOfSizes(able, preferences);
   const [best] = sizes;
   if (!best) return err(tooHighFault(cut.heightMm, preferences));
-  const other = neighbourOf(best, sizes);
+  const other = neighbourOf(best, sizes, able);
   const isBorder = other !== undefined && isNear(best, other);
   const inOrder = isBorder ? bySchool(best, other, preferences) : [best];
   return ok(
@@ -152,9 +152,16 @@ function bestOfSizes(able: readonly Costed[], { favouriteForm, keepInSaw }: Blad
     .sort((a, b) => a.cost.total - b.cost.total);
 }
 
-/** The cheaper of the sizes one place away in the universal list. */
-const neighbourOf = (best: Costed, sizes: readonly Costed[]): Costed | undefined =>
-  sizes.find(({ blade }) => Math.abs(sizeIndex(blade.size) - sizeIndex(best.blade.size)) === 1);
+/**
+ * The cheaper of the sizes one place away in the universal list, with the teeth of the best where there is one: between sizes it is
+ * not the teeth that differ.
+ */
+function neighbourOf({ blade: best }: Costed, sizes: readonly Costed[], able: readonly Costed[]): Costed | undefined {
+  const beside = sizes.filter(({ blade }) => Math.abs(sizeIndex(blade.size) - sizeIndex(best.size)) === 1);
+  return beside
+    .map((one) => able.find(({ blade }) => blade.size === one.blade.size && blade.form === best.form) ?? one)
+    .sort((a, b) => a.cost.total - b.cost.total)[0];
+}
 
 function bySchool(best: Costed, other: Costed, { betweenSizes, keepInSaw }: BladePreferences): [Costed, Costed] {
   if (keepInSaw && best.blade.inSaw !== other.blade.inSaw) return best.blade.inSaw ? [best, other] : [other, best];

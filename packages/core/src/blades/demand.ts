@@ -1,9 +1,10 @@
 import type { WoodPace } from './economy';
 
 /**
- * What a cut wants beside its line: a kerf wide enough for paint or glue between the pieces; a lower face without splinters.
+ * What a cut wants beside its line: a kerf wide enough for paint or glue between the pieces; one so narrow that pieces which go
+ * back together hold each other; a lower face without splinters.
  */
-export const CUT_WANTS = ['room-for-paint', 'clean-underside'] as const;
+export const CUT_WANTS = ['room-for-paint', 'narrow-kerf', 'clean-underside'] as const;
 export type CutWant = (typeof CUT_WANTS)[number];
 
 /** What a cut asks of a blade. */
@@ -18,6 +19,8 @@ export interface CutDemand {
   readonly lengthMm: number;
   /** Radius of the tightest curve, mm; null where there is none. */
   readonly tightestRadius: number | null;
+  /** How far the curves turn all told, radians. */
+  readonly turning: number;
   /** All of them, the sharp inside ones among them. */
   readonly corners: number;
   readonly sharpInsideCorners: number;

@@ -16,10 +16,10 @@ export const SMALLER: BladePreferences = { ...LARGER, betweenSizes: 'smaller' };
 
 /** A cut in one piece of wood; what it takes follows from hardness and height. */
 export function demandOf(
-  cut: Omit<CutDemand, 'pace' | 'lengthMm' | 'wants' | 'corners'> & Partial<CutDemand>,
+  cut: Omit<CutDemand, 'pace' | 'lengthMm' | 'wants' | 'corners' | 'turning'> & Partial<CutDemand>,
 ): CutDemand {
   const pace = woodPace([{ hardnessN: cut.hardnessN, thicknessMm: cut.heightMm, glued: false }], TYPICAL_ECONOMY);
-  return { pace, lengthMm: 400, corners: cut.sharpInsideCorners, wants: [], ...cut };
+  return { pace, lengthMm: 400, turning: 2 * Math.PI, corners: cut.sharpInsideCorners, wants: [], ...cut };
 }
 
 /** An outline by wood, height and tightest curve in inches, and sharp inside corners. */

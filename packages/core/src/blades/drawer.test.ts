@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { inches } from '../units';
 import { chooseBlades, TYPICAL_BLADES, type Blade, type BladePreferences, type CutDemand } from '.';
-import { LARGER as preferences, outlineIn } from './demands.test-support';
+import { LARGER as preferences, outlineIn, SMALLER } from './demands.test-support';
 
 /** Red oak 1/2, a plain outline: 5 saws it in comfort, 7 is its larger neighbour. */
 const plainOak = outlineIn('red-oak', 1 / 2, 1, 0);
@@ -77,5 +77,61 @@ describe('the tightest curve', () => {
   test('many sharp corners on a short line are detail as much as a tight curve', () => {
     expect(pick({ ...plainOak, sharpInsideCorners: 40, lengthMm: 150 }, TYPICAL_BLADES)).toEqual(['5-reverse']);
     expect(pick({ ...plainOak, sharpInsideCorners: 12 }, TYPICAL_BLADES)).toEqual(['7-reverse', '5-reverse']);
+  });
+});
+
+describe('in a drawer with every kind of teeth', () => {
+  const every = TYPICAL_BLADES.map((blade) => ({ ...blade, inDrawer: true }));
+  const LENGTHS = [150, 300, 600, 1200];
+  const FAVOURITES = ['reverse', 'skip', 'two-way', 'plain'] as const;
+  /** What is taken for lines of any length, in either school and whatever teeth are liked. */
+  const taken = (
+    of: readonly (readonly [wood: string, heightInches: number, radiusInches: number | null, corners: number])[],
+    more: Partial<CutDemand> = {},
+    liked: readonly BladePreferences['favouriteForm'][] = FAVOURITES,
+  ): Blade[] =>
+    of.flatMap((cut) =>
+      LENGTHS.flatMap((lengthMm) =>
+        liked.flatMap((favouriteForm) =>
+          [preferences, SMALLER].map((school) => {
+            const found = chooseBlades(outlineIn(...cut, { lengthMm, ...more }), every, { ...school, favouriteForm });
+            if (!found.ok) throw new Error(found.error.message);
+            return found.value[0]!.blade;
+          }),
+        ),
+      ),
+    );
+  const sizesOf = (blades: readonly Blade[]): string[] => [...new Set(blades.map(({ size }) => size))].sort();
+
+  // Common practice, no published source.
+  test('1/4 yellow-poplar, a plain outline with a few corners: a 3 in either school, never a plain-toothed 5', () => {
+    const plain = ([3 / 8, null] as const).flatMap((radius) =>
+      [1, 3, 4].map((corners) => ['yellow-poplar', 1 / 4, radius, corners] as const),
+    );
+    expect(sizesOf(taken(plain))).toEqual(['3']);
+  });
+
+  test('very hard wood 1-1/2 in high: a skip before a wide kerf, which is strained as much and packs', () => {
+    const high = ['hickory', 'purpleheart'].flatMap((wood) =>
+      ([1 / 4, 3 / 16, null] as const).flatMap((radius) =>
+        [0, 3, 8].map((corners) => [wood, 3 / 2, radius, corners] as const),
+      ),
+    );
+    const blades = taken(high, {}, ['reverse', 'skip']);
+    expect([...new Set(blades.map(({ id }) => id))]).toEqual(['12-skip']);
+  });
+
+  test.each(['sugar-maple', 'birch-plywood', 'cherry', 'walnut', 'basswood'])(
+    'fretwork in 1/8 veneer of %s: a 1 or a 2/0',
+    (wood) => {
+      const fretwork = [13, 20, 60].map((corners) => [wood, 1 / 8, 1 / 16, corners] as const);
+      expect(['1', '2/0']).toEqual(expect.arrayContaining(sizesOf(taken(fretwork))));
+    },
+  );
+
+  test('a puzzle in 1/2 plywood, whose pieces hold each other: a 5 or a 3; without that want a 7 in one school', () => {
+    const puzzle = ([1 / 4, 3 / 16, 1 / 8] as const).map((radius) => ['birch-plywood', 1 / 2, radius, 0] as const);
+    expect(['3', '5']).toEqual(expect.arrayContaining(sizesOf(taken(puzzle, { wants: ['narrow-kerf'] }))));
+    expect(sizesOf(taken(puzzle))).toContain('7');
   });
 });

@@ -15,6 +15,8 @@ export interface BladeEconomy {
   /** Speed at one and a half times a blade's comfort, as a share of the usual. */
   readonly strainedShare: number;
   readonly cornerMinutes: number;
+  /** For once round in curves, beside the length of the line. */
+  readonly roundMinutes: number;
   readonly changeMinutes: number;
   /** Of a blade that has no price of its own, minor units. */
   readonly bladeMinor: number;
@@ -32,6 +34,8 @@ export const TYPICAL_ECONOMY: BladeEconomy = {
   fastestFeed: 200,
   strainedShare: 0.6,
   cornerMinutes: 0.04,
+  // A hand that turns the work in a tight curve by two radians a second feeds it hardly at all meanwhile.
+  roundMinutes: 0.05,
   changeMinutes: 1,
   bladeMinor: 60,
   hourMinor: 2500,

@@ -1,9 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import { noSteps } from '../patterns';
-import { inputFor, part, planned, template, circle } from '../planning/fixtures.test-support';
+import { circle, inputFor, part, planned, reckonedBefore, template } from '../planning/fixtures.test-support';
 import { typicalBlade } from '../blades';
 import type { DrawerBlade, PassSawn } from '../ledger';
 import { newRun, newRunLine, TYPICAL_SHOP, type Plan, type PlannedStack, type Run } from '../planning';
+import type { Template } from '../products';
 import { FORMS, formOf, openForm, stepsOf, toForm, type FormKind } from '.';
 
 const KINDS = Object.keys(FORMS) as FormKind[];
@@ -33,7 +34,7 @@ test('a template, a run and a shop from before cuts had rules and copies variant
   const plain = template('toy', [holed]);
   const { hardware: _h, variants: _v, meant: _m, ...rest } = plain;
   const parts = plain.parts.map(
-    ({ gluedTo: _g, variantId: _i, apartClean: _a, wants: _w, cutRules: _r, laid: _l, ...before }) => before,
+    ({ gluedTo: _g, variantId: _i, apartClean: _a, cutWants: _w, cutRules: _r, laid: _l, ...before }) => before,
   );
   expect(openForm('template', { form: 2, doc: { ...rest, parts } })).toEqual({ ok: true, value: plain });
   const today = newRun('r', 'Fair', [newRunLine('t', 1, 2)]);
@@ -77,8 +78,24 @@ test('a plan of form 4 has its patterns in the one way there was, and every blan
   const bladeUses = plan.bladeUses.map((use) => ({ ...use, changes: [] }));
   expect(openForm('plan', JSON.parse(JSON.stringify({ form: 4, doc: old })))).toEqual({
     ok: true,
-    value: JSON.parse(JSON.stringify({ ...plan, bladeUses })),
+    value: JSON.parse(JSON.stringify(reckonedBefore({ ...plan, bladeUses }))),
   });
+});
+
+test('a template of form 6: what a part wanted is wanted of each of its cuts, and of a plain part nothing', () => {
+  const before = template('toy', [holed, part('b')]);
+  const [wanting, plain] = before.parts.map(({ cutWants: _none, ...rest }) => rest);
+  const old = {
+    ...before,
+    parts: [
+      { ...wanting, wants: ['room-for-paint'] },
+      { ...plain, wants: [] },
+    ],
+  };
+  const opened = openForm<Template>('template', JSON.parse(JSON.stringify({ form: 6, doc: old })));
+  const wants = { i: ['room-for-paint'], [holed.outline.id]: ['room-for-paint'] };
+  const parts = before.parts.map((one, nth) => (nth === 0 ? { ...one, cutWants: wants } : one));
+  expect(opened).toEqual({ ok: true, value: { ...before, parts } });
 });
 
 /** A stack as forms up to 3 had it: layers of one gang, each cut with its height and how often it is sawn. */
@@ -115,7 +132,7 @@ test.each(['inside-first', 'outline-first'] as const)(
         ...stack,
         phases: phases.map(({ key: _key, after, ...phase }) => [after.length, phase]),
       }));
-    expect(keyless(opened.value)).toEqual(keyless(plan));
+    expect(keyless(opened.value)).toEqual(keyless(reckonedBefore(plan)));
     expect(opened.value.proven).toBe(false);
   },
 );
@@ -156,7 +173,10 @@ test('parts drawn several times were each their own, in a template and on a desk
   const { equalAsOne: _new, ...steps } = noSteps(1);
   const drawings = [{ id: 'd', fileName: 'a.svg', steps }];
   const value = { drawings: [{ ...drawings[0], steps: { ...steps, equalAsOne: false } }] };
-  expect(openForm('template', { form: 5, doc: { drawings } })).toEqual({ ok: true, value });
+  expect(openForm('template', { form: 5, doc: { drawings, parts: [] } })).toEqual({
+    ok: true,
+    value: { ...value, parts: [] },
+  });
   const desk = openForm('desk', { form: 2, doc: { steps } });
   expect(desk).toEqual({ ok: true, value: { steps: { ...steps, equalAsOne: false } } });
 });

@@ -10,22 +10,24 @@ import { planWithPatterns } from './plan-5';
 import { planWithWants } from './plan-6';
 import { planWithEntries } from './plan-7';
 import { planWithStrips } from './plan-8';
+import { planWithQuality } from './plan-9';
 import { settingsWithSaws } from './settings-4';
 import { templateWithRules } from './template-3';
 import { templateWithWants } from './template-4';
 import { templateWithHoleUses } from './template-5';
 import { templateWithEachPart } from './template-6';
+import { templateWithCutWants } from './template-7';
 
 /** Each kind of stored document and the number of its form today. */
 export const FORMS = {
-  template: 6,
+  template: 7,
   run: 6,
   settings: 8,
   stockItem: 2,
   stockMove: 1,
   bladeMove: 1,
   workEvent: 6,
-  plan: 8,
+  plan: 9,
   desk: 3,
   photo: 1,
 } as const;
@@ -51,6 +53,7 @@ const STEPS: Readonly<Record<FormKind, readonly ((doc: Doc) => Doc)[]>> = {
     templateWithWants,
     templateWithHoleUses,
     templateWithEachPart,
+    templateWithCutWants,
   ],
   // Spares that were used up are made again only where the maker says so.
   run: [
@@ -109,6 +112,7 @@ const STEPS: Readonly<Record<FormKind, readonly ((doc: Doc) => Doc)[]>> = {
     planWithWants,
     planWithEntries,
     planWithStrips,
+    planWithQuality,
   ],
   desk: [deskWithBytes, deskWithEachPart],
   photo: [],

@@ -242,3 +242,57 @@ describe('bends of lines drawn in short steps', () => {
     expect(bendsOf(circle(0.4)).tightest?.radius).toBeCloseTo(0.4, 2);
   });
 });
+
+describe('how far the work is turned along a line', () => {
+  const around = 2 * Math.PI;
+
+  test('once round a circle of any size, however it is drawn; not at all along straight sides and in corners', () => {
+    for (const radius of [0.8, 3, 40]) expect(bendsOf(circle(radius)).turning).toBeCloseTo(around, 1);
+    const steps = Array.from({ length: 1570 }, (_, i): [number, number] => [
+      Number((50 * Math.cos((i * around) / 1570)).toFixed(2)),
+      Number((50 * Math.sin((i * around) / 1570)).toFixed(2)),
+    ]);
+    expect(bendsOf(polygon(...steps)).turning / around).toBeCloseTo(1, 1);
+    expect(bendsOf(polygon([0, 0], [30, 0], [30, 20], [0, 20])).turning).toBe(0);
+  });
+
+  test('a slot turns at its two round ends, and its sides where it is cut off square do not', () => {
+    const end = (x: number, y: number, to: number) =>
+      ({ kind: 'arc', to: { x, y: to }, center: { x, y: (y + to) / 2 }, sweep: Math.PI }) as const;
+    const slot: Path = {
+      start: { x: 0, y: 0 },
+      segments: [
+        { kind: 'line', to: { x: 30, y: 0 } },
+        end(30, 0, 8),
+        { kind: 'line', to: { x: 0, y: 8 } },
+        end(0, 8, 0),
+      ],
+      closed: true,
+    };
+    expect(bendsOf(slot).turning).toBeCloseTo(around, 2);
+  });
+
+  test('a wave turns by four times its steepest slope in each length of it, at two decimals too', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 2, max: 10, noNaN: true }),
+        fc.double({ min: 25, max: 60, noNaN: true }),
+        fc.integer({ min: 1, max: 6 }),
+        (height, length, waves) => {
+          // Small steps off a curve, rounded as drawings are: y = h sin(2 pi x / l), whose slope is at most 2 pi h / l.
+          const points = Array.from({ length: waves * 80 + 1 }, (_, i) => {
+            const x = (i * length) / 80;
+            const y = height * Math.sin((x * around) / length);
+            return { x: Number(x.toFixed(2)), y: Number(y.toFixed(2)) };
+          });
+          const [start, ...others] = points;
+          const path: Path = { start: start!, segments: others.map((to) => ({ kind: 'line', to })), closed: false };
+          const { turning, corners } = bendsOf(path);
+          expect(corners).toEqual([]);
+          expect(turning / (4 * waves * Math.atan((around * height) / length))).toBeCloseTo(1, 0.8);
+        },
+      ),
+      tried(100),
+    );
+  });
+});

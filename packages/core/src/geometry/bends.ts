@@ -3,6 +3,7 @@ import { CORNER_RADIUS, CORNER_REACH, turnsOf, type Corner, type Turn } from './
 import type { Curve } from './curvature';
 import type { Path } from './path';
 import type { Point } from './point';
+import { turningOf } from './turning';
 import { numberBeside, stepTo, traceOf, type Trace, type TracePoint } from './trace';
 
 export interface Bends {
@@ -10,6 +11,8 @@ export interface Bends {
   readonly corners: readonly Corner[];
   /** The tightest curve that can be steered, or null where there is none. */
   readonly tightest: Curve | null;
+  /** How far its curves turn to either side all told, radians; corners are left out. */
+  readonly turning: number;
 }
 
 /**
@@ -26,12 +29,17 @@ export function bendsOf(path: Path): Bends {
     ...turns.flatMap(({ isCorner, at, turn, lengthMm }) =>
       isCorner ? [] : [{ radius: lengthMm / Math.abs(turn), at }],
     ),
-    ...rowsBetween(places, trace).flatMap(({ points, closed }) => tightestThrough(points, closed) ?? []),
+    ...rowsBetween(places, trace, ({ isOnCurve }) => isOnCurve).flatMap(
+      ({ points, closed }) => tightestThrough(points, closed) ?? [],
+    ),
   ];
   const tightest = curves.reduce<Curve | null>((a, b) => (a && a.radius <= b.radius ? a : b), null);
   return {
     corners: turns.filter(({ isCorner }) => isCorner).map(({ at, turn, enter }) => ({ at, turn, enter })),
     tightest: tightest && { radius: tightest.radius, at: tightest.at },
+    turning:
+      rowsBetween(places, trace, () => false).reduce((sum, { points, closed }) => sum + turningOf(points, closed), 0) +
+      turns.reduce((sum, { isCorner, turn }) => sum + (isCorner ? 0 : Math.abs(turn)), 0),
   };
 }
 
@@ -71,9 +79,13 @@ interface Row {
   readonly closed: boolean;
 }
 
-/** The rows of lines that a path has between its corners and its long curves, each with the points at both its ends. */
-function rowsBetween(places: readonly Place[], { points, closed }: Trace): Row[] {
-  const start = closed ? points.findIndex(({ isOnCurve }, i) => isOnCurve || places[i] !== 'between') : 0;
+/** The rows that a path has between its corners, and between points that `isApart` leaves out, each with the points at both its ends. */
+function rowsBetween(
+  places: readonly Place[],
+  { points, closed }: Trace,
+  isApart: (point: TracePoint) => boolean,
+): Row[] {
+  const start = closed ? points.findIndex((point, i) => isApart(point) || places[i] !== 'between') : 0;
   if (start < 0) return [{ points, closed: true }];
   const rows: TracePoint[][] = [];
   let row: TracePoint[] = [];
@@ -82,9 +94,9 @@ function rowsBetween(places: readonly Place[], { points, closed }: Trace): Row[]
     const point = points[i];
     if (!point) break;
     if (places[i] !== 'rounded') row.push(point);
-    if (places[i] === 'between' && !point.isOnCurve) continue;
+    if (places[i] === 'between' && !isApart(point)) continue;
     rows.push(row);
-    row = places[i] === 'sharp' && !point.isOnCurve ? [point] : [];
+    row = places[i] === 'sharp' && !isApart(point) ? [point] : [];
   }
   return [...rows, row].filter((line) => line.length > 2).map((line) => ({ points: line, closed: false }));
 }

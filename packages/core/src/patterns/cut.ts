@@ -12,6 +12,8 @@ export interface CutMeasure {
   readonly sharpInsideCorners: number;
   /** The tightest curve that can be steered, or null where all is straight. */
   readonly tightest: { readonly radius: number; readonly at: Point } | null;
+  /** How far its curves turn all told, radians: by so much the work is turned while it is fed. Corners are left out. */
+  readonly turning: number;
 }
 
 /**
@@ -26,12 +28,17 @@ export function turnsInWood(path: Path, kind: CutKind): (turn: number) => boolea
 /**
  * Measures one cut: see {@link turnsInWood} for its inside corners. `bends` may be given where they are known already.
  */
-export function measureCut(path: Path, kind: CutKind, { corners, tightest }: Bends = bendsOf(path)): CutMeasure {
+export function measureCut(
+  path: Path,
+  kind: CutKind,
+  { corners, tightest, turning }: Bends = bendsOf(path),
+): CutMeasure {
   const isInside = turnsInWood(path, kind);
   return {
     lengthMm: pathLength(path),
     corners: corners.length,
     sharpInsideCorners: corners.filter(({ turn }) => isInside(turn)).length,
     tightest,
+    turning,
   };
 }

@@ -74,7 +74,7 @@ describe('tilted cuts', () => {
     const plan = await planned(inputFor([template('pair', twins)], 2, together));
     expect(plan.stacks.every(({ gangs }) => gangs.length === 1)).toBe(true);
     const level = [framed('a'), framed('b')];
-    const mixed = await planned(inputFor([template('pair', level)], 2, together));
+    const mixed = await planned(inputFor([template('pair', level)], 1, together));
     expect(mixed.stacks.some(({ gangs }) => gangs.length === 2)).toBe(true);
   });
 });

@@ -98,3 +98,16 @@ export function sawn(plan: Plan, layers: number, id: string, spoiled = 0): PassS
   const mark = passSawn(stack, null, 1, { spoiled: bad, lost: [] });
   return { ...mark, pass: null, id, clientId: 'tablet', at: '2026-11-24T10:00:00Z', person: null, saw: null };
 }
+
+/** A plan as one from before form 9 is opened: what curves take and what stacks leave to smooth was not reckoned. */
+export const reckonedBefore = (plan: Plan): Plan => ({
+  ...plan,
+  stacks: plan.stacks.map((stack) => ({
+    ...stack,
+    heights: stack.heights.map((height) => ({ ...height, qualityPerLayer: 0 })),
+    phases: stack.phases.map((phase) => ({
+      ...phase,
+      cuts: phase.cuts.map((cut) => ({ ...cut, measure: { ...cut.measure, turning: 0 } })),
+    })),
+  })),
+});

@@ -126,6 +126,7 @@ export type {
   StackedGang,
   Strip,
   WoodPly,
+  HeightCost,
 } from './model/stack';
 export type {
   BoardPlan,

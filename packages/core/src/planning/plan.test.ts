@@ -82,12 +82,14 @@ describe('counting', () => {
 /** Blanks are rounded up to sixteenths of an inch: 160 and 12.7 mm of margin are 108.8 of them. */
 const sixteenths = (count: number): number => inches(count / 16);
 
+/** Soft and thin: a fine blade saws a few layers as clean as one, so that only hands and limits say how many. */
+const thin = { woodId: 'basswood', thickness: { mm: inches(1 / 8), typed: '1/8' } };
+
 describe('stacks', () => {
   test('ten with at most four are 4 + 3 + 3', async () => {
-    const plan = await planned(inputFor([template('tag', [part('a')])], 10, { run: { maxLayers: 4 } }));
-    // 3/4 in of hard wood is within the comfort of a number 7, so 4 layers of 1/4 need a number 9: allowed.
+    const plan = await planned(inputFor([template('tag', [part('a', thin)])], 10, { run: { maxLayers: 4 } }));
     expect(sizes(plan)).toEqual(['1x4', '2x3']);
-    expect(plan.stacks[0]).toMatchObject({ stackHeightMm: inches(1) });
+    expect(plan.stacks[0]).toMatchObject({ stackHeightMm: inches(1 / 2) });
   });
 
   test('the height that blades saw in comfort limits the layers, and says so', async () => {
@@ -137,14 +139,14 @@ describe('stacks', () => {
   });
 
   test('inside cuts come before the outline, or after it on single layers as the shop prefers', async () => {
-    const tag = part('a', { insideCuts: [{ id: 'hole', line: null, path: circle(5, 20, 30) }] });
+    const tag = part('a', { ...thin, insideCuts: [{ id: 'hole', line: null, path: circle(5, 20, 30) }] });
     const inside = await planned(inputFor([template('tag', [tag])], 4));
-    expect(inside.stacks[0]!.phases.map(phaseInWords)).toEqual([['inside', 'outside', false, inches(1)]]);
+    expect(inside.stacks[0]!.phases.map(phaseInWords)).toEqual([['inside', 'outside', false, inches(1 / 2)]]);
     const pinned = { ...tag, pinnedLayers: 4 };
     const outline = await planned(inputFor([template('tag', [pinned])], 4, { shop: { cutOrder: 'outline-first' } }));
     expect(outline.stacks[0]!.phases.map(phaseInWords)).toEqual([
-      ['outside', false, inches(1)],
-      ['inside', true, inches(1 / 4)],
+      ['outside', false, inches(1 / 2)],
+      ['inside', true, inches(1 / 8)],
     ]);
     expect(outline.stacks[0]!.phases.map(entryHolesOf)).toEqual([0, 4]);
     expect(outline.consumables.patterns).toMatchObject([{ copies: 4 }]);
@@ -205,7 +207,7 @@ describe('what cannot be planned', () => {
 });
 
 describe('work done', () => {
-  const tags = [template('tag', [part('a')])];
+  const tags = [template('tag', [part('a', thin)])];
 
   test('a pass sawn stays done, and the rest is as it was', async () => {
     const before = await planned(inputFor(tags, 10));
@@ -236,7 +238,7 @@ describe('work done', () => {
 
   test('measuring the wood again does not orphan what was done', async () => {
     const before = await planned(inputFor(tags, 8));
-    const measured = [{ woodId: 'red-oak', nominalMm: inches(1 / 4), measured: { mm: 6.2, typed: '6.2 mm' } }];
+    const measured = [{ woodId: 'basswood', nominalMm: inches(1 / 8), measured: { mm: 3.1, typed: '3.1 mm' } }];
     const after = await planned(inputFor(tags, 8, { work: [sawn(before, 4, 'e1')], run: { measured } }));
     expect(after.stacks[0]).toMatchObject({ done: [1], passesToCut: 1 });
   });
@@ -314,7 +316,7 @@ describe('minutes and blades', () => {
   });
 
   test('an edit shows what it costs', async () => {
-    const tags = [template('tag', [part('a')])];
+    const tags = [template('tag', [part('a', thin)])];
     const before = costOf(await planned(inputFor(tags, 4)));
     const after = costOf(await planned(inputFor(tags, 8)));
     expect(compareCosts(before, after)).toMatchObject({ passes: 1, blanks: 4, piecesAtRisk: 0 });

@@ -180,19 +180,24 @@ test('a line of the matrix stays where it is, whichever layers have it', () => {
 });
 
 describe('giving a cut to layers', () => {
-  test('a cut takes its rule with it, and turned over its tilt goes to the other side', () => {
+  test('a cut takes its rule and its wants with it, and turned over its tilt goes to the other side', () => {
     const front = part('front', {
       insideCuts: [{ id: 'i', line: null, path: circle(8, 20, 15) }],
       cutRules: { i: { line: 'inside', tiltDegrees: 8, kept: 'handle' } },
+      cutWants: { i: ['narrow-kerf'] },
     });
     const mirrored = { ...leg('b'), outline: { id: 'bo', line: null, path: turnedOver(leg('a').outline.path) } };
     const pair = {
-      ...template('t', [{ ...leg('a'), insideCuts: front.insideCuts, cutRules: front.cutRules }, mirrored]),
+      ...template('t', [
+        { ...leg('a'), insideCuts: front.insideCuts, cutRules: front.cutRules, cutWants: front.cutWants },
+        mirrored,
+      ]),
       bodies: [{ id: 'box', name: 'Box', layers: ['a', 'b'], meant: [] }],
     };
     const both = given(pair, matrix(pair)[0]!, 'xx');
     const [rule] = Object.values(both.parts[1]!.cutRules);
     expect(rule).toEqual({ line: 'inside', tiltDegrees: -8, kept: 'handle' });
+    expect(Object.values(both.parts[1]!.cutWants)).toEqual([['narrow-kerf']]);
     expect(matrix(both)).toHaveLength(1);
   });
 

@@ -194,14 +194,11 @@ function splitParts(template: Template, body: Body, wanted: readonly boolean[], 
       holes: part.holes.map(renewed),
       marks: part.marks.map(renewed),
     };
-    const copyCuts = cutsOf(copy).map(({ cut }) => cut);
+    const linesOf = (one: Part): PartCut[] => cutsOf(one).map(({ cut }) => cut);
     const renamed: Part = {
       ...copy,
-      cutRules: saidRenamed(
-        part.cutRules,
-        cutsOf(part).map(({ cut }) => cut),
-        copyCuts,
-      ),
+      cutRules: saidRenamed(part.cutRules, linesOf(part), linesOf(copy)),
+      cutWants: saidRenamed(part.cutWants, linesOf(part), linesOf(copy)),
       holeUses: saidRenamed(part.holeUses, part.holes, copy.holes),
     };
     for (const i of others) layers[i] = renamed.id;
@@ -230,7 +227,14 @@ function withFeature(part: Part, from: Part, id: string, move: Affine, newId: ()
   };
   const rule = ruleOf(from, id);
   const own = turnsOver(move) ? { ...rule, tiltDegrees: -rule.tiltDegrees || 0 } : rule;
-  return cutsOf(given).reduce((all, { cut }) => (known.has(cut.id) ? all : withRule(all, cut.id, own)), given);
+  const fresh = cutsOf(given).filter(({ cut }) => !known.has(cut.id));
+  const wants = Object.fromEntries(
+    fresh.flatMap(({ cut }) => (from.cutWants[id] ? [[cut.id, from.cutWants[id]]] : [])),
+  );
+  return fresh.reduce((all, { cut }) => withRule(all, cut.id, own), {
+    ...given,
+    cutWants: { ...given.cutWants, ...wants },
+  });
 }
 
 function withoutFeature(part: Part, from: Part, id: string, move: Affine): Part {

@@ -3,6 +3,9 @@ export { featuresOfBody, giveToLayers, layerMoves, sameOutlineAs } from './bodie
 export type { BodyFault, LayerFeature, LayerFeatureKind } from './bodies';
 export { asMeant, giveToBoth, mirrorPairs, missingFeatures } from './missing';
 export type { MissingFeature } from './missing';
+export { drillableCuts, drilledInstead } from './drillable';
+export type { Drillable } from './drillable';
+export { wantsOf, withWant } from './cut-wants';
 export { KEPT_WASTE, LINE_RULES, PLAIN_CUT, ruleOf, withRule } from './cut-rule';
 export type { CutRule, KeptWaste, LineRule } from './cut-rule';
 export { cardOf } from './card';

@@ -61,6 +61,7 @@ function renewPart(before: Part, drawn: Part): Part {
     ...item,
     id: ids.get(item.line) ?? item.id,
   });
+  const cuts = [outline, ...insideCuts, ...throughCuts].map(renewed);
   return {
     ...before,
     outline: renewed(outline),
@@ -69,7 +70,8 @@ function renewPart(before: Part, drawn: Part): Part {
     holes: holes.map(renewed),
     marks: marks.map(renewed),
     datum,
-    cutRules: saidOf(before.cutRules, [outline, ...insideCuts, ...throughCuts].map(renewed)),
+    cutRules: saidOf(before.cutRules, cuts),
+    cutWants: saidOf(before.cutWants, cuts),
     holeUses: saidOf(before.holeUses, holes.map(renewed)),
   };
 }

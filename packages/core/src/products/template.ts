@@ -53,8 +53,6 @@ export interface Part {
   readonly variantId: string | null;
   /** True where nothing sticky may touch its faces: the layers of its stacks must come apart clean. */
   readonly apartClean: boolean;
-  /** What its cuts want of a blade beside their lines. */
-  readonly wants: readonly CutWant[];
   /** Id of the drawing it was taken from; null where that is not known. */
   readonly drawing: string | null;
   readonly outline: PartCut;
@@ -73,21 +71,25 @@ export interface Part {
   readonly pinnedLayers: number | null;
   /** How its cuts are sawn, by id, where that is not plainly on the line. */
   readonly cutRules: Readonly<Record<string, CutRule>>;
+  /** What its cuts want of a blade beside their lines, by id. */
+  readonly cutWants: Readonly<Record<string, readonly CutWant[]>>;
   /** By hole id, where it is not plainly drilled through. */
   readonly holeUses: Readonly<Record<string, HoleUse>>;
 }
 
 /** What no drawing says of a part, as it begins: one board, in every copy, every cut plainly on its line. */
-export const AS_DRAWN: Pick<Part, 'gluedTo' | 'variantId' | 'apartClean' | 'wants' | 'cutRules' | 'holeUses' | 'laid'> =
-  {
-    gluedTo: [],
-    variantId: null,
-    apartClean: false,
-    wants: [],
-    cutRules: {},
-    holeUses: {},
-    laid: null,
-  };
+export const AS_DRAWN: Pick<
+  Part,
+  'gluedTo' | 'variantId' | 'apartClean' | 'cutRules' | 'cutWants' | 'holeUses' | 'laid'
+> = {
+  gluedTo: [],
+  variantId: null,
+  apartClean: false,
+  cutRules: {},
+  cutWants: {},
+  holeUses: {},
+  laid: null,
+};
 
 /** A length of dowel or strip that a copy needs. */
 export interface RodNeed {

@@ -17,7 +17,7 @@ import {
   type Shop,
   type StackedGang,
 } from '../planning';
-import { cutsOf, ruleOf, shapeOfPart, type CutRule, type Part, type TemplateRevision } from '../products';
+import { cutsOf, ruleOf, shapeOfPart, wantsOf, type CutRule, type Part, type TemplateRevision } from '../products';
 import { err, ok, type Fault, type Result } from '../result';
 import { formatLength } from '../units';
 import { woodById } from '../wood';
@@ -227,10 +227,12 @@ function pierceIn(
 ): Pattern['pierce'] {
   const wood = woodById(part.woodId);
   if (!wood) return [];
-  const layer = { hardnessN: wood.hardnessN, heightMm: part.thickness.mm, wants: part.wants };
+  const layer = { hardnessN: wood.hardnessN, heightMm: part.thickness.mm };
   return pierceHolesFor(shapeOfPart(part, siblings), {
     secondFor: (cut) => twoEntries?.includes(cut) ?? wantsSecondEntry(shop, wood.hardnessN),
     bitFor: (cut, measure, openingMm) =>
-      bits ? (bits[cut] ?? null) : bitForLayer({ ...layer, measure, openingMm }, bladePreferences(shop), drawer),
+      bits
+        ? (bits[cut] ?? null)
+        : bitForLayer({ ...layer, wants: wantsOf(part, cut), measure, openingMm }, bladePreferences(shop), drawer),
   });
 }

@@ -298,7 +298,8 @@ describe('what to print', () => {
     // Common practice, heights: four layers of 1/4 hard maple are 1 in: a 9 at its limit, so the school
     // that goes larger takes a 12; one layer alone a 3 at its limit, so a 5.
     const hole = { id: '00000000-0000-4000-8000-00000000000c', line: null, path: circle(10, 50, 30) };
-    const input = inputFor([template('toy', [part('a', { woodId: 'sugar-maple', insideCuts: [hole] })])], 4);
+    const maple = part('a', { woodId: 'sugar-maple', insideCuts: [hole], pinnedLayers: 4 });
+    const input = inputFor([template('toy', [maple])], 4);
     const plan = await planned(input);
     expect(plan.stacks[0]).toMatchObject({ phases: [{ cuts: [{ choice: { blade: { size: '12' } } }, {}] }] });
     expect(plan.stacks[0]!.layers).toHaveLength(4);

@@ -1,9 +1,10 @@
-import { cp, mkdir, mkdtemp, rm, stat } from 'node:fs/promises';
+import { copyFile, mkdir, mkdtemp, rm, stat } from 'node:fs/promises';
 import type { AddressInfo } from 'node:net';
 import { createServer } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
+import { createClient } from '@libsql/client';
 import { pino } from 'pino';
 import { openDatabase } from '../db/database';
 import { seedDemo } from '../demo/seed';
@@ -32,8 +33,13 @@ async function madeDemo(run: string): Promise<string> {
     return files;
   }
   await mkdir(files);
-  const db = await openDatabase(pathToFileURL(join(files, 'demo.db')).href, MIGRATIONS);
+  const url = pathToFileURL(join(files, 'demo.db')).href;
+  const db = await openDatabase(url, MIGRATIONS);
   await seedDemo(db, DEMO_DRAWINGS, new Date(), pino({ level: 'silent' }), tasks());
+  // Closing takes its log away only some time later, under the hands of whoever copies it: all is in the file itself before.
+  const client = createClient({ url });
+  await client.execute('PRAGMA wal_checkpoint(TRUNCATE)');
+  client.close();
   await db.close();
   await mkdir(ready);
   return files;
@@ -42,7 +48,7 @@ async function madeDemo(run: string): Promise<string> {
 /** Starts it on files of its own. `run` names the run of the test runner, whose tests share what the demo starts with. */
 export async function serveShops(run: string): Promise<Served> {
   const folder = await mkdtemp(join(tmpdir(), 'rapid-jig-served-'));
-  await cp(await madeDemo(run), folder, { recursive: true });
+  await copyFile(join(await madeDemo(run), 'demo.db'), join(folder, 'demo.db'));
   const open = async (base: ServedShop['base'], file: string): Promise<ServedShop> => ({
     base,
     db: await openDatabase(pathToFileURL(file).href, MIGRATIONS),

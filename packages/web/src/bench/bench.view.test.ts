@@ -167,10 +167,7 @@ test('a blade that broke is one less in the drawer, the next step puts in anothe
 test('a stack is watched as it is sawn, cut by cut', async () => {
   await page.goto('/demo/runs');
   await page.getByRole('link', { name: /Spring fair stock/ }).click();
-  await page
-    .getByRole('button', { name: /^Open the stack Tray/ })
-    .first()
-    .click();
+  await page.getByRole('button', { name: 'Open the stack Tray', exact: true }).first().click();
   await page.getByRole('button', { name: 'Watch it sawn' }).first().click();
   const told = page.getByRole('status', { name: 'Cut in view' });
   await expect(told).toContainText(/^1 of 5, an inside cut/);
@@ -195,10 +192,7 @@ test('a stack is watched as it is sawn, cut by cut', async () => {
   await expect(page.getByText('Your own order.')).not.toContainText('too late');
   await page.getByRole('button', { name: 'Close' }).last().click();
   await page.reload();
-  await page
-    .getByRole('button', { name: /^Open the stack Tray/ })
-    .first()
-    .click();
+  await page.getByRole('button', { name: 'Open the stack Tray', exact: true }).first().click();
   await page.getByRole('button', { name: 'Watch it sawn' }).first().click();
   await page.getByRole('button', { name: 'Take the order found' }).click();
   await expect(page.getByText('Your own order.')).toHaveCount(0);

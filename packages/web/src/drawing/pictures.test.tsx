@@ -138,7 +138,7 @@ describe('pictures to scale', () => {
   });
 
   test('a stack: blank and layers at one scale, a layer for each', async () => {
-    const { plan, revisions } = await planOf(part(), 3);
+    const { plan, revisions } = await planOf(part({ pinnedLayers: 3 }), 3);
     const [stack] = plan.stacks;
     const markup = draw(<StackPicture stack={stack!} drawn={drawParts(revisions)} scale={2} shown="" />);
     // Blank 100 + 2 x 5 by 60 + 2 x 5, up to the next sixteenth: 70 and 45 of them; three layers of 10; all twice as large.
@@ -237,7 +237,7 @@ describe('paper', () => {
   });
 
   test('what the patterns are stuck on and the stacks held with', async () => {
-    const { plan } = await planOf(part(), 3);
+    const { plan } = await planOf(part({ pinnedLayers: 3 }), 3);
     // One pass of three: one pattern on 111 by 71 mm; tape once round, 2 x (111 + 71) mm.
     expect(words(<SheetNeeds plan={plan} />, 'mm')).toContain(
       '1 pattern, 1 sheet to print: glue stick on tape, 0.01 m² of tape. Tape round the edge: 0.37 m of tape.',

@@ -72,8 +72,8 @@ function Inside({ stack }: { readonly stack: PlannedStack }) {
                   .map((blade) => `Number ${blade.size}, ${FORM_WORDS[blade.form]}`)
                   .join(', then ')}
               </Typography>
-              {phase.cuts.flatMap(({ cutId, kind, rule }) => {
-                const words = cutRuleWords(rule);
+              {phase.cuts.flatMap(({ cutId, kind, rule, wants }) => {
+                const words = cutRuleWords(rule, wants);
                 return words === ''
                   ? []
                   : [<Typography key={cutId} variant="body2">{`${KIND_WORDS[kind]}: ${words}.`}</Typography>];

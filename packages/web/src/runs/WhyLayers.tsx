@@ -1,6 +1,6 @@
 import { Suspense, useState } from 'react';
 import { Box, Button, Popover, Typography } from '@mui/material';
-import { formatMinutes, formatMoney, type PlannedStack } from '@rapid-jig/core';
+import { formatMinutes, formatMoney, type HeightCost, type PlannedStack } from '@rapid-jig/core';
 import { useShop } from '../use-services';
 import { later } from '../shell/code';
 import { FIGURE } from '../theme/theme';
@@ -39,18 +39,30 @@ export function WhyLayers({ stack }: { readonly stack: PlannedStack }) {
   );
 }
 
+/** `takes 2 min at the saw, and 3 min in smoothing and what burns or wanders`; the second part was not always reckoned. */
+const takesWords = ({ minutesPerLayer, qualityPerLayer }: HeightCost): string =>
+  `takes ${formatMinutes(minutesPerLayer)} at the saw` +
+  (qualityPerLayer > 0 ? `, ${formatMinutes(qualityPerLayer)} in smoothing and in what burns or wanders` : '');
+
 function Heights({ stack }: { readonly stack: PlannedStack }) {
   const { currency } = useShop();
   const { layers, heights, limitedBy } = stack;
   const today = heights.find((height) => height.layers === layers.length);
+  const higher = heights.find((height) => height.layers > layers.length);
   const [cheapest] = [...heights].sort((a, b) => a.costPerLayerMinor - b.costPerLayerMinor);
   return (
     <>
       <Typography>{limitWords(limitedBy)}</Typography>
       {today && (
         <Typography>
-          In this stack a layer takes {formatMinutes(today.minutesPerLayer)} and costs{' '}
+          In this stack a layer {takesWords(today)} and costs{' '}
           <b>{formatMoney(Math.round(today.costPerLayerMinor), currency)}</b>.
+          {higher && (
+            <>
+              {' '}
+              In one of {higher.layers} it {takesWords(higher)}.
+            </>
+          )}
           {cheapest && cheapest !== today && (
             <>
               {' '}
@@ -66,8 +78,9 @@ function Heights({ stack }: { readonly stack: PlannedStack }) {
         </Suspense>
       )}
       <Typography variant="body2" color="textSecondary" sx={{ mt: 1 }}>
-        The minutes by the value of your hour, the blades worn, and passes that are spoiled now and then, more often the
-        higher the stack. The factors stand under Shop.
+        All minutes by the value of your hour, the blades worn with their changes, and passes that are spoiled now and
+        then, more often the higher the stack. A higher stack wants a larger blade, which leaves more to smooth. The
+        factors stand under Shop.
       </Typography>
     </>
   );

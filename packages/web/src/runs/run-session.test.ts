@@ -52,7 +52,7 @@ const template: Template = {
       thickness: { mm: 6.35, typed: '1/4' },
       grain: 'along-x',
       sharedBlank: null,
-      pinnedLayers: null,
+      pinnedLayers: 4,
       ...AS_DRAWN,
       insideCuts: [],
       drawing: null,

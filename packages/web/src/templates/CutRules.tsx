@@ -1,12 +1,29 @@
 import { useMemo, useState } from 'react';
-import { Box, Button, Typography } from '@mui/material';
-import { cutsOf, LINE_RULES, pathBox, ruleOf, toSvgPathData, withRule, type CutRule, type Part } from '@rapid-jig/core';
+import { Alert, Box, Button, FormControlLabel, Switch, Typography } from '@mui/material';
+import {
+  CUT_WANTS,
+  cutsOf,
+  drillableCuts,
+  drilledInstead,
+  LINE_RULES,
+  pathBox,
+  ruleOf,
+  toSvgPathData,
+  wantsOf,
+  withRule,
+  withWant,
+  type CutRule,
+  type Part,
+} from '@rapid-jig/core';
 import { viewBoxOf } from '../drawing/paths';
 import { woodFill } from '../drawing/WoodDefs';
 import { Choice } from '../fields/Choice';
 import { DecimalField } from '../fields/DecimalField';
 import { DRAWN } from '../theme/drawn';
-import { cutRuleWords, KEPT_WORDS, LINE_RULE_WORDS } from '../words/cuts';
+import { Measure } from '../drawing/Measure';
+import { useShop } from '../use-services';
+import { counted } from '../words/counted';
+import { cutRuleWords, KEPT_WORDS, LINE_RULE_WORDS, WANT_WORDS } from '../words/cuts';
 
 interface CutRulesProps {
   readonly part: Part;
@@ -40,7 +57,10 @@ function namedCuts(part: Part): NamedCut[] {
   return [...ofKind('outside'), ...ofKind('inside'), ...ofKind('through')];
 }
 
-/** Which side of its line each cut runs, at which tilt, and what of its waste is kept: one cut at a time, chosen in the picture or by name. */
+/** How a cut of a part is sawn and what it wants, in words; '' where all is plain. */
+const wordsOf = (part: Part, cutId: string): string => cutRuleWords(ruleOf(part, cutId), wantsOf(part, cutId));
+
+/** Which side of its line each cut runs, at which tilt, what of its waste is kept and what it wants of a blade: one cut at a time, chosen in the picture or by name. */
 export function CutRules({ part, onChange }: CutRulesProps) {
   const cuts = useMemo(() => namedCuts(part), [part]);
   const [wanted, setWanted] = useState<string | null>(null);
@@ -48,12 +68,13 @@ export function CutRules({ part, onChange }: CutRulesProps) {
   if (!chosen) return null;
   const rule = ruleOf(part, chosen.id);
   const set = (changes: Partial<CutRule>): void => onChange(withRule(part, chosen.id, changes));
-  const ruled = cuts.filter(({ id }) => cutRuleWords(ruleOf(part, id)) !== '');
+  const ruled = cuts.filter(({ id }) => wordsOf(part, id) !== '');
   return (
     <Box component="section" aria-label="How its cuts are sawn">
       <Typography variant="h3" sx={{ mb: 1 }}>
         How its cuts are sawn
       </Typography>
+      <ForTheDrill part={part} onChange={onChange} />
       <CutsPicture part={part} cuts={cuts} chosen={chosen.id} onChoose={setWanted} />
       <Box sx={{ display: 'flex', flexDirection: 'column', gap: 1.5, mt: 1.5 }}>
         <Choice
@@ -88,12 +109,76 @@ export function CutRules({ part, onChange }: CutRulesProps) {
             width="100%"
           />
         )}
+        <Wants part={part} cutId={chosen.id} all={cuts.map(({ id }) => id)} onChange={onChange} />
       </Box>
       {ruled.map(({ id, name }) => (
         <Button key={id} size="small" color="inherit" sx={{ display: 'block', mt: 0.5 }} onClick={() => setWanted(id)}>
-          {name}: {cutRuleWords(ruleOf(part, id))}
+          {name}: {wordsOf(part, id)}
         </Button>
       ))}
+    </Box>
+  );
+}
+
+/** Round openings that a bit of the shop makes: drilled they are rounder, and sooner done. */
+function ForTheDrill({ part, onChange }: CutRulesProps) {
+  const { bits } = useShop();
+  const drillable = drillableCuts(part, bits?.map(({ diameter }) => diameter.mm) ?? null);
+  if (drillable.length === 0) return null;
+  const sizes = [...new Set(drillable.map(({ bitMm }) => bitMm))];
+  const drilled = (): Part => drillable.reduce((one, { cutId }) => drilledInstead(one, cutId), part);
+  return (
+    <Alert
+      severity="info"
+      sx={{ mb: 1 }}
+      action={
+        <Button color="inherit" size="small" onClick={() => onChange(drilled())}>
+          Drill {drillable.length === 1 ? 'it' : 'them'}
+        </Button>
+      }
+    >
+      {counted(drillable.length, 'round opening')} that a bit makes in one go:{' '}
+      {sizes.map((bitMm, i) => (
+        <span key={bitMm}>
+          {i > 0 && ', '}
+          <Measure mm={bitMm} />
+        </span>
+      ))}
+      .
+    </Alert>
+  );
+}
+
+interface WantsProps extends CutRulesProps {
+  readonly cutId: string;
+  readonly all: readonly string[];
+}
+
+/** What a cut wants of a blade; the same can be wanted of every cut of its part, as of a puzzle. */
+function Wants({ part, cutId, all, onChange }: WantsProps) {
+  const wants = wantsOf(part, cutId);
+  const isOfAll = all.every((id) => wantsOf(part, id).join() === wants.join());
+  const forAll = (): Part =>
+    all.reduce((one, id) => CUT_WANTS.reduce((own, want) => withWant(own, id, want, wants.includes(want)), one), part);
+  return (
+    <Box>
+      {CUT_WANTS.map((want) => (
+        <FormControlLabel
+          key={want}
+          control={
+            <Switch
+              checked={wants.includes(want)}
+              onChange={(_event, isOn) => onChange(withWant(part, cutId, want, isOn))}
+            />
+          }
+          label={WANT_WORDS[want]}
+        />
+      ))}
+      {!isOfAll && (
+        <Button size="small" color="inherit" onClick={() => onChange(forAll())}>
+          Want the same of all its cuts
+        </Button>
+      )}
     </Box>
   );
 }
@@ -125,7 +210,7 @@ function CutsPicture({ part, cuts, chosen, onChoose }: CutsPictureProps) {
             d={data}
             stroke={id === chosen ? 'var(--rj-palette-line)' : DRAWN.pencil}
             strokeWidth={id === chosen ? 3 : 1.2}
-            strokeDasharray={cutRuleWords(ruleOf(part, id)) === '' ? undefined : '5 3'}
+            strokeDasharray={wordsOf(part, id) === '' ? undefined : '5 3'}
             {...solid}
           />
         </g>

@@ -1,6 +1,6 @@
 import { v4 as newId } from 'uuid';
 import { Box, Button, FormControlLabel, Switch, Typography } from '@mui/material';
-import { CUT_WANTS, pathBox, type CutWant, type Grain, type Part, type Template } from '@rapid-jig/core';
+import { pathBox, type Grain, type Part, type Template } from '@rapid-jig/core';
 import type { OpenDocument } from '../documents/document';
 import { Choice } from '../fields/Choice';
 import { CountField } from '../fields/CountField';
@@ -19,11 +19,6 @@ const GRAINS = [
   ['along-y', 'Up the drawing'],
   ['any', 'Any way (sheet goods)'],
 ] as const satisfies readonly (readonly [Grain, string])[];
-
-const WANT_WORDS: Readonly<Record<CutWant, string>> = {
-  'room-for-paint': 'Its cuts leave room for paint or glue',
-  'clean-underside': 'Its lower face must come out clean',
-};
 
 /** The facts of one part, each saved as it is changed. */
 export function PartEditor({ document, part }: { readonly document: OpenDocument<Template>; readonly part: Part }) {
@@ -74,22 +69,13 @@ export function PartEditor({ document, part }: { readonly document: OpenDocument
         }
         label="Its layers must come apart clean"
       />
-      {CUT_WANTS.map((want) => (
-        <FormControlLabel
-          key={want}
-          control={
-            <Switch
-              checked={part.wants.includes(want)}
-              onChange={(_event, on) =>
-                change({ wants: CUT_WANTS.filter((one) => (one === want ? on : part.wants.includes(one))) }, 'wants')
-              }
-            />
-          }
-          label={WANT_WORDS[want]}
-        />
-      ))}
       <UseForAll document={document} part={part} />
-      <CutRules part={part} onChange={({ cutRules }) => change({ cutRules }, 'cuts')} />
+      <CutRules
+        part={part}
+        onChange={({ cutRules, cutWants, insideCuts, holes }) =>
+          change({ cutRules, cutWants, insideCuts, holes }, 'cuts')
+        }
+      />
       <HoleUses part={part} onChange={({ holeUses }) => change({ holeUses }, 'holes')} />
     </SidePanel>
   );

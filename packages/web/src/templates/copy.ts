@@ -23,6 +23,8 @@ function withNewIds(template: Template, newId: () => string): Template {
     return known;
   };
   const renamed = <T extends { readonly id: string }>(item: T): T => ({ ...item, id: nameOf(item.id) });
+  const saidAgain = <T>(said: Readonly<Record<string, T>>): Record<string, T> =>
+    Object.fromEntries(Object.entries(said).map(([id, words]) => [nameOf(id), words]));
   return {
     ...template,
     id: newId(),
@@ -33,8 +35,9 @@ function withNewIds(template: Template, newId: () => string): Template {
       throughCuts: part.throughCuts.map(renamed),
       holes: part.holes.map(renamed),
       marks: part.marks.map(renamed),
-      cutRules: Object.fromEntries(Object.entries(part.cutRules).map(([id, rule]) => [nameOf(id), rule])),
-      holeUses: Object.fromEntries(Object.entries(part.holeUses).map(([id, use]) => [nameOf(id), use])),
+      cutRules: saidAgain(part.cutRules),
+      cutWants: saidAgain(part.cutWants),
+      holeUses: saidAgain(part.holeUses),
       variantId: part.variantId === null ? null : nameOf(part.variantId),
       sharedBlank: part.sharedBlank === null ? null : nameOf(part.sharedBlank),
     })),

@@ -65,7 +65,10 @@ test('a duplicate of layers, rules and variants names its own parts', () => {
   const copy = copyOfTemplate(
     {
       ...template,
-      parts: [{ ...first!, variantId: 'star', cutRules: { 'body hole': rule } }, ...others],
+      parts: [
+        { ...first!, variantId: 'star', cutRules: { 'body hole': rule }, cutWants: { 'body hole': ['narrow-kerf'] } },
+        ...others,
+      ],
       bodies: [body],
       variants: [{ id: 'star', name: 'Star' }],
     },
@@ -74,6 +77,7 @@ test('a duplicate of layers, rules and variants names its own parts', () => {
   const [star, fin, eye] = copy.parts;
   expect(copy.bodies[0]).toMatchObject({ layers: [fin!.id, eye!.id], meant: [eye!.insideCuts[0]!.id] });
   expect(star!.cutRules).toEqual({ [star!.insideCuts[0]!.id]: rule });
+  expect(star!.cutWants).toEqual({ [star!.insideCuts[0]!.id]: ['narrow-kerf'] });
   expect(star!.variantId).toBe(copy.variants[0]!.id);
 });
 

@@ -57,6 +57,25 @@ test('parts of one wood are laid close together, and as drawn again', async () =
   }
 });
 
+test('what one cut wants of a blade is said of it, given to all cuts of its part, and kept', async () => {
+  await page.goto('/demo/templates');
+  await page.getByRole('link', { name: /Lantern money box/ }).click();
+  await page.getByRole('list', { name: 'Parts' }).getByRole('button', { name: /Front/ }).click();
+  const cuts = page.getByRole('region', { name: 'How its cuts are sawn' });
+  await cuts.getByRole('switch', { name: 'Leaves room for paint or glue' }).click();
+  await expect(cuts.getByRole('button', { name: 'Outline: leaves room for paint or glue' })).toBeVisible();
+  await cuts.getByRole('switch', { name: 'Narrow: its pieces hold each other' }).click();
+  await expect(cuts.getByRole('switch', { name: 'Leaves room for paint or glue' })).not.toBeChecked();
+  await cuts.getByRole('button', { name: 'Want the same of all its cuts' }).click();
+  await expect(
+    cuts.getByRole('button', { name: /^Inside cut \d: narrow: its pieces hold each other$/ }),
+  ).not.toHaveCount(0);
+  await page.reload();
+  await page.getByRole('list', { name: 'Parts' }).getByRole('button', { name: /Front/ }).click();
+  await expect(cuts.getByRole('button', { name: 'Want the same of all its cuts' })).toHaveCount(0);
+  await expect(cuts.getByRole('button', { name: 'Outline: narrow: its pieces hold each other' })).toBeVisible();
+});
+
 test('duplicate and archive: a copy stands beside its original, the archived one is put away', async () => {
   await page.goto('/demo/templates');
   await page.getByRole('button', { name: 'More for Luggage tags' }).click();

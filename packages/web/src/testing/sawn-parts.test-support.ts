@@ -36,8 +36,8 @@ export const sawnPart = ({ name, woodId, corners }: SawnPart): Part => ({
   gluedTo: [],
   variantId: null,
   apartClean: false,
-  wants: [],
   cutRules: {},
+  cutWants: {},
   holeUses: {},
   laid: null,
 });

@@ -22,6 +22,8 @@ const WORDS: Readonly<Record<string, string>> = {
   perCopy: 'pieces in a copy',
   pinnedLayers: 'pinned layers',
   refillSpares: 'whether spares are made again',
+  cutRules: 'how its cuts are sawn',
+  cutWants: 'what its cuts want of a blade',
   corners: 'how corners are sawn',
   rip: 'the table saw',
   onHand: 'on hand',

@@ -24,6 +24,7 @@ test('why a blade was chosen reads as a maker would say it', () => {
     lengthMm: 400,
     wants: [],
     tightestRadius: inches(1 / 4),
+    turning: 2 * Math.PI,
     corners: 8,
     sharpInsideCorners: 8,
     turnable: true,

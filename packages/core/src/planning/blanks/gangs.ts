@@ -1,6 +1,6 @@
 import { type Box, boxUnion, pathBox } from '../../geometry';
 import { keptIn, measureCut, openingRoom } from '../../patterns';
-import { type Body, cutsOf, type Part, type Ply, ruleOf, shapeOfPart } from '../../products';
+import { type Body, cutsOf, type Part, type Ply, ruleOf, shapeOfPart, wantsOf } from '../../products';
 import { err, ok, type Result } from '../../result';
 import { sumMm, toNm, TOUCHING } from '../../units';
 import { woodById } from '../../wood';
@@ -141,7 +141,7 @@ const gangCuts = ({ part, siblings }: CountedPart): GangCut[] =>
     ...shape,
     partId: part.id,
     rule: ruleOf(part, shape.cutId),
-    wants: part.wants,
+    wants: wantsOf(part, shape.cutId),
   }));
 
 /** What a cut is by its drawing alone. */

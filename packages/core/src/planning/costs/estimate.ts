@@ -1,6 +1,7 @@
 import {
   comfortOf,
   cornerShare,
+  curveMinutes,
   lineMinutes,
   plyUnder,
   slantedPace,
@@ -17,6 +18,12 @@ import { economyOf, factorsInForce, type FactorValues } from '../model/factors';
 import type { Minutes } from '../model/plan';
 import type { Shop } from '../model/shop';
 import type { Phase, PlannedCut, Stack, UnnamedStack } from '../model/stack';
+
+const MINUTES_PER_HOUR = 60;
+
+/** Minutes in money, minor units, by the shop's value of an hour. */
+export const worthOf = (minutes: number, { hourValueMinor }: Pick<Shop, 'hourValueMinor'>): number =>
+  (minutes / MINUTES_PER_HOUR) * hourValueMinor;
 
 export const NO_MINUTES: Minutes = {
   pattern: 0,
@@ -131,10 +138,11 @@ export function phaseMinutes(phase: Phase, stack: UnnamedStack, factors: FactorV
     drilling: factors.setUpDrill * bits.length + factors.drillHole * holes,
     // Through one of its holes, however many it has.
     threading: factors.threadBlade * goes * phase.cuts.filter(({ entries }) => entries > 0).length,
-    cutting: sum(({ measure: { lengthMm }, rule, choice: { blade } }) => {
+    cutting: sum(({ measure: { lengthMm, turning }, rule, choice: { blade } }) => {
       const slant = slantOf(rule);
       const line = lineMinutes({ lengthMm, pace: slantedPace(pace, slant) }, factors);
-      return goes * line * slowedBy((phase.heightMm * slant) / comfortOf(blade, hardnessN), factors);
+      const slowed = slowedBy((phase.heightMm * slant) / comfortOf(blade, hardnessN), factors);
+      return goes * (line * slowed + curveMinutes({ turning }, economyOf(factors)));
     }),
     corners: sum(({ measure: { corners, sharpInsideCorners }, choice: { blade } }) => {
       const turned = corners + sharpInsideCorners * (cornerShare(blade) - 1);
@@ -161,14 +169,14 @@ export function sawnPerMm(
   return { woodMm, worn: woodPace(plies, economyOf(factors)).wornPerMm };
 }
 
-/** What the blades cost that one pass wears out, minor units: each cut takes a share of the life of its own. */
+/** What the blades cost that one pass wears out, with their changes, minor units: each cut takes a share of the life of its own. */
 export function wornWorth(stack: UnnamedStack, shop: Shop): number {
   const factors = factorsInForce(shop.factors);
   const economy = economyOf(factors);
   return stack.phases.reduce((sum, phase) => {
     const { worn } = sawnPerMm(phase, stack, factors);
     return phase.cuts.reduce((total, { measure, rule, choice: { blade } }) => {
-      const price = blade.priceMinor ?? factors.bladePrice;
+      const price = (blade.priceMinor ?? factors.bladePrice) + worthOf(factors.changeBlade, shop);
       return total + wearingMm(measure, economy) * slantOf(rule) * worn * price;
     }, sum);
   }, 0);

@@ -4,6 +4,8 @@
  */
 export { compareCosts, costOf } from './compare';
 export { consumablesFor, filmSheetsFor } from './consumables';
+export { demandOf, demandsOfPhase } from './cut-demand';
+export type { SawnCut } from './cut-demand';
 export {
   addMinutes,
   begunMinutes,
@@ -19,7 +21,8 @@ export {
   timesMinutes,
   timesToSaw,
   totalMinutes,
+  worthOf,
 } from './estimate';
-export { bladeIds, heightCost, worthOf } from './pass-cost';
+export { bladeIds, heightCost } from './pass-cost';
 export { otherPatternWays, patternMinutes, patternsPut, peelMinutes } from './patterns-on';
 export type { OtherWay } from './patterns-on';

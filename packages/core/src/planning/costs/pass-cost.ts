@@ -1,21 +1,25 @@
-import { passMinutes, totalMinutes, wornWorth } from './estimate';
+import { costInCut } from '../../blades';
+import { demandsOfPhase } from './cut-demand';
+import { passMinutes, totalMinutes, wornWorth, worthOf } from './estimate';
+import { goesOf } from '../phases';
 import { factorsInForce } from '../model/factors';
-import type { Shop } from '../model/shop';
-import type { HeightCost, SawnStack, UnnamedStack } from '../model/stack';
-
-const MINUTES_PER_HOUR = 60;
-
-/** Minutes in money, minor units, by the shop's value of an hour. */
-export const worthOf = (minutes: number, { hourValueMinor }: Pick<Shop, 'hourValueMinor'>): number =>
-  (minutes / MINUTES_PER_HOUR) * hourValueMinor;
+import { bladePreferences, type Shop } from '../model/shop';
+import type { HeightCost, Phase, SawnStack, UnnamedStack } from '../model/stack';
 
 /**
- * What one pass of a stack costs, minor units, not rounded: its minutes, the blades it wears, and what is lost when it is
- * spoiled. A spoiled pass is sawn again, and the higher the stack the likelier that is (our estimate; factor `spoilShare`).
+ * Minutes that the cuts of one pass leave behind them: to smooth their faces, and what is lost on the average to burnt faces and lines
+ * that wander. By the same cost their blades are chosen by, see {@link costInCut}; they are not minutes at the saw.
  */
-function passCost(stack: UnnamedStack, minutes: number, shop: Shop): number {
-  const { spoilShare } = factorsInForce(shop.factors);
-  return (worthOf(minutes, shop) + wornWorth(stack, shop)) * (1 + spoilShare * stack.layers.length);
+export function qualityMinutes(stack: UnnamedStack, shop: Shop): number {
+  const { economy } = bladePreferences(shop);
+  const ofPhase = (phase: Phase): number =>
+    demandsOfPhase(phase, stack, economy).reduce((sum, demand, i) => {
+      const cut = phase.cuts[i];
+      if (!cut) return sum;
+      const { smoothing, risk } = costInCut(demand, cut.choice.blade, economy);
+      return sum + smoothing + risk;
+    }, 0);
+  return stack.phases.reduce((sum, phase) => sum + goesOf(phase) * ofPhase(phase), 0);
 }
 
 /** Every blade of a stack, once. */
@@ -23,14 +27,22 @@ export const bladeIds = ({ phases }: Pick<SawnStack, 'phases'>): string[] => [
   ...new Set(phases.flatMap(({ cuts }) => cuts.map(({ choice }) => choice.blade.id))),
 ];
 
-/** What a layer of a stack costs of which there are so many passes, and its minutes. */
+/**
+ * What a layer of a stack costs of which there are so many passes, minor units, not rounded: the minutes of a pass, what its cuts leave to
+ * smooth and put at risk, the blades it wears with their changes, and what is lost when it is spoiled. A spoiled pass is sawn again, and
+ * the higher the stack the likelier that is (our estimate; factor `spoilShare`).
+ */
 export function heightCost(stack: UnnamedStack, shop: Shop, passes: number): HeightCost {
   const layers = stack.layers.length;
   const minutes = totalMinutes(passMinutes(stack, shop, passes));
+  const quality = qualityMinutes(stack, shop);
+  const { spoilShare } = factorsInForce(shop.factors);
+  const cost = (worthOf(minutes + quality, shop) + wornWorth(stack, shop)) * (1 + spoilShare * layers);
   return {
     layers,
     minutesPerLayer: minutes / layers,
-    costPerLayerMinor: passCost(stack, minutes, shop) / layers,
+    qualityPerLayer: quality / layers,
+    costPerLayerMinor: cost / layers,
     blades: bladeIds(stack),
   };
 }

@@ -14,6 +14,7 @@ export type FactorId =
   | 'fastestFeed'
   | 'strainedShare'
   | 'turnCorner'
+  | 'turnRound'
   | 'changeBlade'
   | 'setTilt'
   | 'glueBlank'
@@ -67,6 +68,7 @@ export const FACTORS: readonly Factor[] = [
     TYPICAL_ECONOMY.strainedShare,
   ),
   estimate('turnCorner', 'Turning one corner', 'min', TYPICAL_ECONOMY.cornerMinutes),
+  estimate('turnRound', 'Turning the work once round in curves', 'min', TYPICAL_ECONOMY.roundMinutes),
   estimate('changeBlade', 'Changing a blade', 'min', TYPICAL_ECONOMY.changeMinutes),
   estimate('setTilt', 'Setting the table to another tilt', 'min', 2),
   estimate('glueBlank', 'Gluing one board to another', 'min', 3),
@@ -118,6 +120,7 @@ export function economyOf(f: FactorValues): Omit<BladeEconomy, 'hourMinor'> {
     fastestFeed: f.fastestFeed,
     strainedShare: f.strainedShare,
     cornerMinutes: f.turnCorner,
+    roundMinutes: f.turnRound,
     changeMinutes: f.changeBlade,
     bladeMinor: f.bladePrice,
   };

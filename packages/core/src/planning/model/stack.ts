@@ -233,7 +233,9 @@ export interface HeightCost {
   readonly layers: number;
   /** Hands-on minutes without changing blades. */
   readonly minutesPerLayer: number;
-  /** The minutes by the value of an hour, blades worn, and what is lost now and then; minor units, not rounded. */
+  /** Minutes to smooth what its cuts leave, and lost on the average to burnt faces and lines that wander; not at the saw. */
+  readonly qualityPerLayer: number;
+  /** All these minutes by the value of an hour, blades worn, and what is lost now and then; minor units, not rounded. */
   readonly costPerLayerMinor: number;
   /** Ids of the blades that saw it. */
   readonly blades: readonly string[];

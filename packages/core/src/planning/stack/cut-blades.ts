@@ -7,34 +7,16 @@ import {
   type BladeFault,
   type BladePreferences,
   sawingHints,
-  slantedPace,
   woodPace,
   type CutDemand,
-  type CutWant,
   type HintedCut,
   type SawingHint,
-  type WoodPace,
 } from '../../blades';
-import type { CutMeasure } from '../../patterns';
 import type { Result } from '../../result';
-import { snapMm } from '../../units';
-import { pliesUnder } from '../costs';
-import { gangOfLayer, isTilted, slantOf } from '../blanks';
+import { demandOf, demandsOfPhase, type SawnCut } from '../costs';
+import { gangOfLayer, isTilted } from '../blanks';
 import { bladePreferences, type Shop } from '../model/shop';
 import type { Phase, PlannedCut, SawnStack } from '../model/stack';
-
-/** A cut as it lies under the blade: the wood, its height in mm, and whether the work can be turned about the blade. */
-export interface SawnCut {
-  readonly measure: CutMeasure;
-  /** Of an inside cut the largest hole there is room for, mm; else null. */
-  readonly openingMm: number | null;
-  /** Of the hardest layer. */
-  readonly hardnessN: number;
-  readonly heightMm: number;
-  readonly pace: WoodPace;
-  readonly turnable: boolean;
-  readonly wants: readonly CutWant[];
-}
 
 /**
  * Blades for a cut from a drawer, the best first: the one place that asks for them, so that plan, pattern and
@@ -46,37 +28,11 @@ export const bladesForCut = (
   drawer: readonly Blade[],
 ): Result<readonly BladeChoice[], BladeFault> => chooseBlades(demandOf(cut), drawer, preferences);
 
-const demandOf = ({ measure, openingMm, hardnessN, heightMm, pace, turnable, wants }: SawnCut): CutDemand => ({
-  hardnessN,
-  heightMm: snapMm(heightMm),
-  pace,
-  lengthMm: measure.lengthMm,
-  tightestRadius: measure.tightest?.radius ?? null,
-  corners: measure.corners,
-  sharpInsideCorners: measure.sharpInsideCorners,
-  turnable,
-  openingMm,
-  wants,
-});
-
 /** What a planned cut asks of a blade. */
-function demandOfPlanned(
-  { measure, openingMm, rule, reach, wants }: PlannedCut,
-  phase: Phase,
-  stack: SawnStack,
-  { economy }: BladePreferences,
-): CutDemand {
-  const plies = pliesUnder(phase, stack);
-  const slant = slantOf(rule);
-  return demandOf({
-    measure,
-    openingMm,
-    hardnessN: Math.max(...plies.map(({ hardnessN }) => hardnessN)),
-    heightMm: phase.heightMm * slant,
-    pace: slantedPace(woodPace(plies, economy), slant),
-    turnable: reach !== 'standing',
-    wants,
-  });
+function demandOfPlanned(cut: PlannedCut, phase: Phase, stack: SawnStack, { economy }: BladePreferences): CutDemand {
+  const [demand] = demandsOfPhase({ ...phase, cuts: [cut] }, stack, economy);
+  if (!demand) throw new RangeError('a cut asks something of a blade');
+  return demand;
 }
 
 /** The blade of a planned cut beside the next sizes down and up that are in the drawer. */

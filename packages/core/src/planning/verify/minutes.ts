@@ -75,6 +75,7 @@ export function minutesOfPhase(phase: Phase, stack: PlannedStack, shop: Shop, sh
     const feed = Math.min(f.fastestFeed, (perMinute * goes * measure.lengthMm) / slanted(cut));
     const height = (phase.heightMm * slanted(cut)) / measure.lengthMm;
     cutting += ((goes * measure.lengthMm) / feed) * longer(height / comfortOf(choice.blade, hardest), f.strainedShare);
+    cutting += goes * f.turnRound * (measure.turning / (2 * Math.PI));
     const turned = choice.blade.form === 'spiral' ? 0 : choice.blade.widthMm ** 2 / FIVE_WIDE ** 2;
     corners += goes * f.turnCorner * (measure.corners - measure.sharpInsideCorners * (1 - turned));
   }

@@ -1,15 +1,13 @@
-import { comfortOf, pierceBit, plyUnder, slantedPace, STRETCH, woodPace } from '../../blades';
 import { boxGrown, moved, movePath, type Affine, type Path } from '../../geometry';
 import { keptIn, measureCut, openingRoom, pierceHolesFor } from '../../patterns';
 import { cutsOf, shapeOfPart, type Part } from '../../products';
 import { compareMm } from '../../units';
 import { NEWTONS_PER_POUND_FORCE } from '../../wood';
-import { bladesForCut } from '../stack';
 import { judgeReach, shortKey } from '../blanks';
 import type { PlanInput } from '../model/input';
 import type { PlannedStack } from '../model/plan';
-import { bladePreferences } from '../model/shop';
 import type { Phase, PlannedCut, PlannedHole } from '../model/stack';
+import { bladeWrong } from './blades';
 import { isSame, marginOf, type ExpectedGang } from './expected';
 import { isOneHole, isOneLine } from './families';
 import { gangsOfPhase } from './minutes';
@@ -209,7 +207,7 @@ function cutWrong(
 ): string[] {
   const wrong: string[] = [];
   const say = (is: boolean, what: string): void => void (is && wrong.push(what));
-  const { choice, measure, openingMm, reach, kind, twins } = cut;
+  const { measure, openingMm, reach, kind, twins } = cut;
   const gang = own.find(({ parts }) => placeOf(cut.cutId, parts));
   const part = gang && placeOf(cut.cutId, gang.parts);
   const drawn = part && cutsOf(part).find((one) => one.cut.id === cut.cutId);
@@ -222,6 +220,8 @@ function cutWrong(
     Math.abs(tiltDegrees) > Math.max(input.shop.saw.tiltLeftDegrees, input.shop.saw.tiltRightDegrees),
     'is tilted further than the table goes',
   );
+  const wants = new Set(idsOf(cut).flatMap((id) => own.flatMap(({ parts }) => placeOf(id, parts)?.cutWants[id] ?? [])));
+  say(cut.wants.length !== wants.size || cut.wants.some((want) => !wants.has(want)), 'what it wants of a blade');
   const blank = boxGrown(gang.box, marginOf(input));
   say(reach !== judgeReach(drawn.cut.path, blank, input.shop.saw.reach.mm), 'its reach');
   const line = lineOf(cut.cutId, stack.gangs, own);
@@ -242,7 +242,7 @@ function cutWrong(
   const room = kind === 'inside' && least.length > 0 ? Math.min(...least) : null;
   say(openingMm !== room, 'the room in its opening');
   say(cut.entries !== entriesWanted(cut, phase, stack, own, input), 'its entry holes');
-  return stack.passesToCut === 0 ? wrong : [...wrong, ...bladeWrong(cut, choice, phase, stack, input)];
+  return stack.passesToCut === 0 ? wrong : [...wrong, ...bladeWrong(cut, phase, stack, input)];
 }
 
 /** Entry holes: one where a bit goes in, two in very hard wood where the shop wants them and both have room. */
@@ -284,41 +284,4 @@ function roomOf(id: string, own: readonly ExpectedGang[]): readonly number[] {
     return room;
   }
   return [];
-}
-
-function bladeWrong(
-  { kind, measure, openingMm, reach, rule, wants }: PlannedCut,
-  { blade, strained, bitMm, reasons }: PlannedCut['choice'],
-  phase: Phase,
-  stack: PlannedStack,
-  { shop, drawer }: PlanInput,
-): string[] {
-  const wrong: string[] = [];
-  const say = (is: boolean, what: string): void => void (is && wrong.push(what));
-  // At a tilt the blade goes through more wood.
-  const heightMm = phase.heightMm / Math.cos((rule.tiltDegrees * Math.PI) / 180);
-  // The hardest of the woods under the blade limits it.
-  const boards = gangsOfPhase(phase, stack).flatMap(({ plies }) => plies);
-  const hardnessN = boards.reduce((most, { wood }) => Math.max(most, wood.hardnessN), 0);
-  const held = drawer.find(({ id }) => id === blade.id);
-  say(!held?.inDrawer || !isSame(held, blade), `blade ${blade.id} is not in the drawer`);
-  say(blade.ends !== shop.saw.ends, `blade ${blade.id} does not fit the saw`);
-  const comfort = comfortOf(blade, hardnessN);
-  say(compareMm(heightMm, comfort * STRETCH) > 0, `blade ${blade.id} cannot saw ${String(heightMm)} mm`);
-  say(strained !== compareMm(heightMm, comfort) > 0, `blade ${blade.id} is strained, or not, otherwise than said`);
-  const bit = kind === 'inside' ? pierceBit(blade) : null;
-  say(bitMm !== bit, `a bit of ${String(bitMm)} mm`);
-  say(bit !== null && openingMm !== null && compareMm(bit, openingMm) > 0, 'its opening has no room for the bit');
-  say(reasons.length === 0, 'no reason is given');
-  const preferences = bladePreferences(shop);
-  const under = phase.singly ? boards.slice(0, boards.length / phase.layerIds.length) : boards;
-  const plies = under.map(({ thicknessMm, wood }) => plyUnder(wood, thicknessMm));
-  const pace = slantedPace(woodPace(plies, preferences.economy), heightMm / phase.heightMm);
-  const sawn = { measure, openingMm, hardnessN, heightMm, pace, turnable: reach !== 'standing', wants };
-  const able = bladesForCut(sawn, preferences, drawer);
-  say(
-    !able.ok || !able.value.some((one) => one.blade.id === blade.id),
-    `blade ${blade.id} is no choice for it in this shop`,
-  );
-  return wrong;
 }

@@ -1,4 +1,5 @@
 import { beforeAll, expect, test } from '@jest/globals';
+import type { CutWant } from '../../blades';
 import type { CutRule, Part } from '../../products';
 import { inches } from '../../units';
 import { circle, inputFor, part, planned, rectangle, template } from '../fixtures.test-support';
@@ -19,7 +20,11 @@ const framed = (id: string, changes: Partial<Part>): Part =>
   });
 const eighth = { mm: inches(1 / 8), typed: '1/8' };
 const parts = [
-  framed('rim', { cutRules: { 'rim i': rule({ tiltDegrees: 20, kept: 'handle' }) }, pinnedLayers: 3 }),
+  framed('rim', {
+    cutRules: { 'rim i': rule({ tiltDegrees: 20, kept: 'handle' }) },
+    cutWants: { 'rim i': ['narrow-kerf'] },
+    pinnedLayers: 3,
+  }),
   framed('pendant', { thickness: eighth, gluedTo: [{ woodId: 'walnut', thickness: eighth }], variantId: 'x' }),
   framed('clean', { woodId: 'white-pine', apartClean: true, pinnedLayers: 4 }),
 ];
@@ -69,7 +74,13 @@ const phaseOf = (partId: string, change: (phase: Phase) => Partial<Phase>): Muta
 const ruleOfCut = (partId: string, change: (cut: PlannedCut) => CutRule): Mutant =>
   phaseOf(partId, ({ cuts }) => ({ cuts: cuts.map((cut) => ({ ...cut, rule: change(cut) })) }));
 
+const wantsOfCuts = (partId: string, wants: readonly CutWant[]): Mutant =>
+  phaseOf(partId, ({ cuts }) => ({ cuts: cuts.map((cut) => ({ ...cut, wants })) }));
+
 const MUTANTS: readonly (readonly [string, Mutant])[] = [
+  ['what a cut wants left out', wantsOfCuts('rim', [])],
+  ['a want of one cut given to all', wantsOfCuts('rim', ['narrow-kerf'])],
+  ['a want invented', wantsOfCuts('clean', ['clean-underside'])],
   ['a tilted cut level', ruleOfCut('rim', ({ rule: own }) => ({ ...own, tiltDegrees: 0 }))],
   ['a tilt to the other side', ruleOfCut('rim', ({ rule: own }) => ({ ...own, tiltDegrees: -own.tiltDegrees || 5 }))],
   ['every cut tilted', ruleOfCut('clean', () => rule({ tiltDegrees: 10 }))],

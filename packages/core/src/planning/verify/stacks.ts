@@ -8,6 +8,7 @@ import type { Minutes, Plan, PlannedStack } from '../model/plan';
 import type { HeightCost, StackedGang } from '../model/stack';
 import { stackWarnings } from '../stack';
 import { boxGrown } from '../../geometry';
+import { qualityOf } from './blades';
 import { marksOf } from './counts';
 import { isSame, marginOf, type ExpectedGang } from './expected';
 import { heldWrong } from './held';
@@ -184,20 +185,23 @@ function layersWrong({ key, gangs, layers }: PlannedStack): string[] {
 /** What it says of heights holds for its own height, from the minutes and the wear reckoned again. */
 function heightsWrong(stack: PlannedStack, passMinutes: Minutes, { shop }: PlanInput): string[] {
   const { layers, heights, phases } = stack;
-  const { bladePrice, spoilShare } = factorsInForce(shop.factors);
+  const { bladePrice, changeBlade, spoilShare } = factorsInForce(shop.factors);
+  const hour = shop.hourValueMinor / 60;
   const minutes = Object.values(passMinutes).reduce((sum, part) => sum + part, 0);
   const blades = phases.reduce((sum, phase) => {
     const { worn } = perMm(phase, stack, shop);
     return phase.cuts.reduce((paid, cut) => {
       const { priceMinor } = cut.choice.blade;
-      return paid + wearing(cut, shop) * worn * (priceMinor === null ? bladePrice : priceMinor);
+      return paid + wearing(cut, shop) * worn * ((priceMinor === null ? bladePrice : priceMinor) + changeBlade * hour);
     }, sum);
   }, 0);
-  const paid = (minutes / 60) * shop.hourValueMinor + blades;
+  const quality = qualityOf(stack, shop);
+  const paid = (minutes + quality) * hour + blades;
   const right = {
     blades: [...new Set(phases.flatMap(({ cuts }) => cuts.map(({ choice }) => choice.blade.id)))],
     layers: layers.length,
     minutesPerLayer: minutes / layers.length,
+    qualityPerLayer: quality / layers.length,
     costPerLayerMinor: (paid * (1 + spoilShare * layers.length)) / layers.length,
   };
   const told = heights.find((height) => height.layers === layers.length);
@@ -207,7 +211,7 @@ function heightsWrong(stack: PlannedStack, passMinutes: Minutes, { shop }: PlanI
 
 const isNear = (told: HeightCost, right: HeightCost): boolean =>
   isSame([...told.blades].sort(), [...right.blades].sort()) &&
-  (['minutesPerLayer', 'costPerLayerMinor'] as const).every(
+  (['minutesPerLayer', 'qualityPerLayer', 'costPerLayerMinor'] as const).every(
     (field) => Math.abs(told[field] - right[field]) <= SAME_SHARE * Math.max(1, right[field]),
   );
 

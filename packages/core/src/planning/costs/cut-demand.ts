@@ -1,0 +1,53 @@
+import { slantedPace, woodPace, type BladeEconomy, type CutDemand, type CutWant, type WoodPace } from '../../blades';
+import type { CutMeasure } from '../../patterns';
+import { snapMm } from '../../units';
+import { slantOf } from '../blanks';
+import type { Phase, PlannedCut, UnnamedStack } from '../model/stack';
+import { pliesUnder } from './estimate';
+
+/** A cut as it lies under the blade: the wood, its height in mm, and whether the work can be turned about the blade. */
+export interface SawnCut {
+  readonly measure: CutMeasure;
+  /** Of an inside cut the largest hole there is room for, mm; else null. */
+  readonly openingMm: number | null;
+  /** Of the hardest layer. */
+  readonly hardnessN: number;
+  readonly heightMm: number;
+  readonly pace: WoodPace;
+  readonly turnable: boolean;
+  readonly wants: readonly CutWant[];
+}
+
+/** What a cut asks of a blade. */
+export const demandOf = ({ measure, openingMm, hardnessN, heightMm, pace, turnable, wants }: SawnCut): CutDemand => ({
+  hardnessN,
+  heightMm: snapMm(heightMm),
+  pace,
+  lengthMm: measure.lengthMm,
+  tightestRadius: measure.tightest?.radius ?? null,
+  turning: measure.turning,
+  corners: measure.corners,
+  sharpInsideCorners: measure.sharpInsideCorners,
+  turnable,
+  openingMm,
+  wants,
+});
+
+/** What the cuts of a phase ask of their blades, in their order. */
+export function demandsOfPhase(phase: Phase, stack: UnnamedStack, economy: BladeEconomy): CutDemand[] {
+  const plies = pliesUnder(phase, stack);
+  const hardnessN = Math.max(...plies.map((ply) => ply.hardnessN));
+  const pace = woodPace(plies, economy);
+  return phase.cuts.map(({ measure, openingMm, rule, reach, wants }: PlannedCut) => {
+    const slant = slantOf(rule);
+    return demandOf({
+      measure,
+      openingMm,
+      hardnessN,
+      heightMm: phase.heightMm * slant,
+      pace: slantedPace(pace, slant),
+      turnable: reach !== 'standing',
+      wants,
+    });
+  });
+}

@@ -39,10 +39,12 @@ export function WhyLayers({ stack }: { readonly stack: PlannedStack }) {
   );
 }
 
-/** `takes 2 min at the saw, and 3 min in smoothing and what burns or wanders`; the second part was not always reckoned. */
+/** `takes 2 min, leaves 3 min to smooth and lose to what burns or wanders`; the second part was not always reckoned. */
 const takesWords = ({ minutesPerLayer, qualityPerLayer }: HeightCost): string =>
-  `takes ${formatMinutes(minutesPerLayer)} at the saw` +
-  (qualityPerLayer > 0 ? `, ${formatMinutes(qualityPerLayer)} in smoothing and in what burns or wanders` : '');
+  `takes ${formatMinutes(minutesPerLayer)}` +
+  (qualityPerLayer > 0
+    ? `, leaves ${formatMinutes(qualityPerLayer)} to smooth and to lose to what burns or wanders`
+    : '');
 
 function Heights({ stack }: { readonly stack: PlannedStack }) {
   const { currency } = useShop();
@@ -55,7 +57,7 @@ function Heights({ stack }: { readonly stack: PlannedStack }) {
       <Typography>{limitWords(limitedBy)}</Typography>
       {today && (
         <Typography>
-          In this stack a layer {takesWords(today)} and costs{' '}
+          In this stack a layer {takesWords(today)}, and costs{' '}
           <b>{formatMoney(Math.round(today.costPerLayerMinor), currency)}</b>.
           {higher && (
             <>

@@ -6,13 +6,13 @@ test('a layer is dragged onto another stack, or moved by keys; the wish has its 
 }) => {
   await page.goto(`${app.address}/demo/`);
   await page.getByRole('link', { name: /Spring fair stock/ }).click();
-  const stack = page.getByRole('article', { name: /^Lantern money box, Front \/ Back/ });
-  const handle = stack.getByRole('button', { name: 'Move a layer of Back' });
+  const stack = page.getByRole('article', { name: /^Harbour tray puzzle, Tray \/ Backer/ });
+  const handle = stack.getByRole('button', { name: 'Move a layer of Backer' });
   await expect(handle).toBeVisible();
   const wishes = page.getByRole('region', { name: 'Your wishes for the stacks' });
 
-  // By the pointer, on a screen that shows them both, onto the stack of backs.
-  const target = page.getByRole('article', { name: /^Lantern money box, Back/ });
+  // By the pointer, on a screen that shows them both, onto the stack of backers.
+  const target = page.getByRole('article', { name: /^Harbour tray puzzle, Backer/ });
   await page.setViewportSize({ width: 1280, height: 5000 });
   const [from, to] = [await handle.boundingBox(), await target.boundingBox()];
   if (!from || !to) throw new Error('the stacks are not drawn');
@@ -37,8 +37,8 @@ test('a layer is dragged onto another stack, or moved by keys; the wish has its 
   await handle.focus();
   await page.keyboard.press('Enter');
   await page.getByRole('menuitem', { name: 'A pass of its own' }).press('Enter');
-  await expect(wishes).toContainText('1 pass of 1 × Back');
+  await expect(wishes).toContainText('1 pass of 1 × Backer');
   await page.reload();
-  await expect(wishes).toContainText('1 pass of 1 × Back');
+  await expect(wishes).toContainText('1 pass of 1 × Backer');
   await expect(page.getByText(/Outline first, then split: that order (costs|saves)/)).toBeVisible();
 });

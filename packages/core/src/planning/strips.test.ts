@@ -1,8 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import Papa from 'papaparse';
 import { tried } from '../cases.test-support';
 import { pathBox } from '../geometry';
-import { defaultPatternOptions, ordersOfPlan, patternsFor, patternSheets } from '../sheets';
+import { drillCard } from '../bench';
+import { cutSheet, defaultPatternOptions, drillListCsv, ordersOfPlan, patternsFor, patternSheets } from '../sheets';
 import { inches } from '../units';
 import { placesOn } from './blanks';
 import { totalMinutes } from './costs';
@@ -86,6 +88,25 @@ describe('forty wheels, by hand from the count to the minutes', () => {
       return Math.abs(maxX - minX - size) < 1e-6 && Math.abs(maxY - minY - size) < 1e-6;
     });
     expect(rims).toHaveLength(14);
+  });
+
+  test('the drill list has the holes of a full blank and of the last, the sheet the patterns that are put on', () => {
+    const { revisions, shop } = wheels(10);
+    const card = drillCard(stack, stack.phases[0]!, revisions);
+    const rows = Papa.parse<Record<string, string>>(drillListCsv([stack], [card]), { header: true }).data;
+    expect(rows.map((row) => [Number(row['passes on the blank']), Number(row['blanks'])])).toEqual([
+      ...Array.from({ length: 14 }, () => [14, 2]),
+      ...Array.from({ length: 12 }, () => [12, 1]),
+    ]);
+    const holes = rows.reduce((sum, row) => sum + Number(row['blanks']), 0);
+    expect(holes).toBe(40);
+    // The first axle is half a wheel and a margin from the edges, the sixth above it, the last of a full blank fourth in the third row.
+    const at = (i: number) =>
+      ['x from left of blank (mm)', 'y from bottom of blank (mm)'].map((column) => Number(rows[i]![column]));
+    expect(at(0)).toEqual([25.4, 25.4]);
+    expect(at(5)).toEqual([25.4, expect.closeTo(25.4 + inches(1.75), 2)]);
+    expect(at(13)).toEqual([expect.closeTo(25.4 + 3 * inches(1.75), 2), expect.closeTo(25.4 + 2 * inches(1.75), 2)]);
+    expect(cutSheet(plan, revisions, shop).patterns).toMatchObject([{ copies: 3, abreast: 14 }]);
   });
 });
 

@@ -1,5 +1,6 @@
 import { boxGrown, circlePath, mapPath, type Box, type Path } from '../geometry';
 import {
+  abreastOf,
   bitsOf,
   gangName,
   gangOfLayer,
@@ -12,6 +13,7 @@ import {
   type Run,
   type Shop,
   type StackedGang,
+  stripsFor,
 } from '../planning';
 import { cutsOf, type Part, type TemplateRevision } from '../products';
 import { checkBarMm } from './furniture';
@@ -39,7 +41,10 @@ export interface PatternDrawing {
   readonly outlines: readonly Path[];
   /** Every line within the outlines: inside cuts, through cuts and drilled holes. */
   readonly insideCuts: readonly Path[];
+  /** Patterns to put on, each for the passes of one blank. */
   readonly copies: number;
+  /** The most passes that lie side by side under one of them. */
+  readonly abreast: number;
   readonly fit: Fit;
 }
 
@@ -69,6 +74,7 @@ interface PatternOnTop {
   readonly gang: StackedGang;
   readonly stackKeys: readonly string[];
   readonly copies: number;
+  readonly abreast: number;
 }
 
 /** The patterns that stacks need: of each gang that lies on top while something is sawn, as often as it does. */
@@ -77,15 +83,21 @@ function patternsOnTop(stacks: readonly PlannedStack[]): PatternOnTop[] {
   for (const stack of stacks)
     for (const { layerId } of patternsPut(stack)) {
       const gang = gangOfLayer(layerId, stack);
-      const known = patterns.get(gang.key) ?? { gang, stackKeys: [], copies: 0 };
+      const known = patterns.get(gang.key) ?? { gang, stackKeys: [], copies: 0, abreast: 1 };
       const stackKeys = [...new Set([...known.stackKeys, stack.key])];
-      patterns.set(gang.key, { gang, stackKeys, copies: known.copies + stack.passesToCut });
+      const { strip, passesToCut } = stack;
+      patterns.set(gang.key, {
+        gang,
+        stackKeys,
+        copies: known.copies + stripsFor(strip, passesToCut),
+        abreast: Math.max(known.abreast, abreastOf(strip, passesToCut)),
+      });
     }
   return [...patterns.values()];
 }
 
 function drawingOf(
-  { gang, stackKeys, copies }: PatternOnTop,
+  { gang, stackKeys, copies, abreast }: PatternOnTop,
   known: ReadonlyMap<string, Part>,
   shop: Shop,
 ): PatternDrawing {
@@ -102,6 +114,7 @@ function drawingOf(
       ...parts.flatMap(({ holes }) => holes.map(({ center, diameterMm }) => circlePath(center, diameterMm / 2))),
     ],
     copies,
+    abreast,
     fit: fitOnPage(box, shop.paper),
   };
 }

@@ -219,6 +219,7 @@ describe('paper', () => {
       marks: [],
       datum: null,
       copies: 2,
+      abreast: 5,
     };
     const sheet = (fit: 'upright' | 'turned' | 'too-large') => ({
       patterns: [{ ...pattern, fit }],
@@ -227,6 +228,9 @@ describe('paper', () => {
     });
     expect(draw(<PatternPages sheet={sheet('upright')} />)).toContain('width="102mm" height="62mm"');
     expect(draw(<PatternPages sheet={sheet('turned')} />)).toContain('width="62mm" height="102mm"');
+    expect(words(<PatternPages sheet={sheet('upright')} />, 'mm')).toContain(
+      'T: Board: 2 copies, up to 5 side by side on each; print those from Patterns',
+    );
     expect(words(<PatternPages sheet={sheet('too-large')} />, 'mm')).toContain(
       'Larger than the paper (102 mm × 62 mm): not to scale',
     );

@@ -63,11 +63,12 @@ export function PatternPages({ sheet }: { readonly sheet: CutSheet }) {
 }
 
 function PatternPage({ pattern, letter }: { readonly pattern: PatternDrawing; readonly letter: string }) {
-  const { fit, copies, title } = pattern;
+  const { fit, copies, abreast, title } = pattern;
   return (
     <figure>
       <figcaption>
         <b>{letter}</b> {title}: {copies} {copies === 1 ? 'copy' : 'copies'}
+        {abreast > 1 && `, up to ${String(abreast)} side by side on each; print those from Patterns`}
       </figcaption>
       {fit === 'too-large' ? <TooLarge pattern={pattern} /> : <TrueSize pattern={pattern} />}
     </figure>

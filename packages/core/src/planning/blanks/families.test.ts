@@ -57,6 +57,17 @@ describe('what may be cut together', () => {
     expect(families[0]!.members[1]).toMatchObject({ at: { e: -300, f: 0 }, turnedOver: false });
   });
 
+  test('layers that are sawn alike are of one kind, but for one whose cut wants another blade', () => {
+    const hole = (id: string) => [{ id, line: null, path: circle(8, 25, 20) }];
+    const parts = [
+      part('a', { outline: boot('ao'), insideCuts: hole('ai') }),
+      part('b', { outline: boot('bo'), insideCuts: hole('bi') }),
+      part('c', { outline: boot('co'), insideCuts: hole('ci'), cutWants: { ci: ['narrow-kerf'] } }),
+    ];
+    const [family] = familiesOf(inputFor([template('toy', parts)], 2, free));
+    expect(family!.members.map(({ kind }) => kind)).toEqual([0, 0, 1]);
+  });
+
   test('left and right: the second is turned over, and its show face lies down', async () => {
     const [left, right] = [part('left', { outline: boot('l') }), part('right', { outline: boot('r', 0, -1) })];
     const input = inputFor([template('pair', [left, right])], 1, free);

@@ -1,5 +1,6 @@
 import { IDENTITY, inOrder, turnsOver, undo, type Affine } from '../../geometry';
 import { isSameCut, isSameHole, placeOn } from '../../products';
+import { LARGEST_BIT } from '../../blades';
 import { toNm } from '../../units';
 import { isTilted } from './tilt';
 import type { StackWishes } from '../model/wishes';
@@ -141,10 +142,19 @@ function isAlike({ gang: one }: Member, gang: Gang, move: Affine): boolean {
     return false;
   if (one.cuts.length !== gang.cuts.length || one.holes.length !== gang.holes.length) return false;
   return (
-    gang.cuts.every((cut) => one.cuts.some((other) => isSameCut(cut, other, move))) &&
+    gang.cuts.every((cut) => one.cuts.some((other) => isSameCut(cut, other, move) && asksTheSame(cut, other))) &&
     gang.holes.every((hole) => one.holes.some((other) => isSameHole(hole, other, move)))
   );
 }
+
+/** True of cuts that ask the same of a blade: they want the same, and have room for the same bits. */
+const asksTheSame = (one: GangCut, other: GangCut): boolean =>
+  [...one.wants].sort().join() === [...other.wants].sort().join() &&
+  (one.openingMm === other.openingMm || Math.abs(roomOf(one) - roomOf(other)) < SAME_ROOM);
+
+/** Holes that differ by no more take the same bits, mm. */
+const SAME_ROOM = 0.01;
+const roomOf = ({ openingMm }: GangCut): number => Math.min(openingMm ?? LARGEST_BIT, LARGEST_BIT);
 
 function familyOf(members: readonly Member[]): Family {
   const between = (from: number, onto: number): Affine =>

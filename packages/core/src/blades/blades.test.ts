@@ -20,8 +20,10 @@ import { WOODS } from '../wood';
 import { demandOf, LARGER as larger, outlineIn as demand, SMALLER as smaller } from './demands.test-support';
 import { tried } from '../cases.test-support';
 
-const chosen = (cut: CutDemand, preferences: BladePreferences) => {
-  const result = chooseBlades(cut, TYPICAL_BLADES, preferences);
+const EVERY_KIND = TYPICAL_BLADES.map((blade) => ({ ...blade, inDrawer: true }));
+
+const chosen = (cut: CutDemand, preferences: BladePreferences, drawer: readonly Blade[] = TYPICAL_BLADES) => {
+  const result = chooseBlades(cut, drawer, preferences);
   if (!result.ok) throw new Error(result.error.message);
   return result.value;
 };
@@ -29,7 +31,8 @@ const first = (cut: CutDemand, preferences: BladePreferences) => chosen(cut, pre
 
 describe('what a maker would pick', () => {
   // Common practice, no published source. Corners: none 0, few up to 4, some up to 12, many above. The answer of the school
-  // that goes larger first, then that of the other; where they agree it is no border case.
+  // that goes larger first, then that of the other; where they agree it is no border case. In a common drawer and in one with every
+  // kind of teeth.
   test.each([
     ['birch-plywood', 1 / 4, 3 / 8, [5, 8, 12], '5', '3'],
     ['birch-plywood', 1 / 2, 1 / 16, [13, 20, 60], '5', '5'],
@@ -45,12 +48,14 @@ describe('what a maker would pick', () => {
     const [wood, height, radius, counts, large, small] = row;
     for (const corners of counts)
       for (const lengthMm of [150, 300, 600, 1200])
-        for (const [preferences, size] of [
-          [larger, large],
-          [smaller, small],
+        for (const [preferences, size, drawer] of [
+          [larger, large, TYPICAL_BLADES],
+          [smaller, small, TYPICAL_BLADES],
+          [larger, large, EVERY_KIND],
+          [smaller, small, EVERY_KIND],
         ] as const) {
           const cut = demand(wood, height, radius, corners, { lengthMm });
-          const [choice, other] = chosen(cut, preferences);
+          const [choice, other] = chosen(cut, preferences, drawer);
           expect([corners, lengthMm, choice!.blade.size]).toEqual([corners, lengthMm, size]);
           const rules = choice!.reasons.map(({ rule }) => rule);
           expect(rules).toContain('comfort-height');

@@ -141,7 +141,7 @@ export function costInCut(cut: CutDemand, blade: Blade, economy: BladeEconomy): 
   return { line, sawing, smoothing, risk, wear, total: sawing + smoothing + risk + wear };
 }
 
-/** How far a blade that is pushed against the wood bends off its line, the less the thinner it is and the more the line curves. */
+/** What a blade loses to bending off its line: the more, the harder it is pushed against the wood; the less, the more the line curves. */
 function bendingShare({ pace, tightestRadius }: CutDemand, blade: Blade, { fastestFeed }: BladeEconomy): number {
   if (!isFlat(blade)) return 0;
   const pushed = Math.min(1, pace.minutesPerMm * fastestFeed) ** PUSH;
@@ -167,6 +167,7 @@ function roughness(cut: CutDemand, blade: Blade): number {
   return face + torn + packed + tight + loose + splinters + tooWide(cut, blade);
 }
 
+/** What is lost where a blade is nearly as wide as the lines between two corners are long. */
 function tooWide({ corners, lengthMm }: CutDemand, blade: Blade): number {
   const widths = isFlat(blade) ? (blade.widthMm * corners) / lengthMm : 0;
   return TOO_WIDE * Math.max(0, widths - 1 / WIDTHS_TO_A_CORNER) ** 2;

@@ -199,6 +199,19 @@ const MUTANTS: readonly (readonly [string, (plan: Plan) => Plan])[] = [
     stack(({ heights }) => ({ heights: heights.map((height) => ({ ...height, minutesPerLayer: 0 })) })),
   ],
   [
+    'a height that leaves nothing to smooth',
+    stack(({ heights }) => ({ heights: heights.map((height) => ({ ...height, qualityPerLayer: 0 })) })),
+  ],
+  [
+    'curves in no time',
+    stack(({ phases }) => ({
+      phases: phases.map((phase) => ({
+        ...phase,
+        cuts: phase.cuts.map((cut) => ({ ...cut, measure: { ...cut.measure, turning: 0 } })),
+      })),
+    })),
+  ],
+  [
     'a height without its blade',
     stack(({ heights }) => ({ heights: heights.map((height) => ({ ...height, blades: [] })) })),
   ],

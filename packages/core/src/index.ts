@@ -198,6 +198,7 @@ export {
   sameOutlineAs,
   withRule,
   withWant,
+  withWants,
   HOLE_FITS,
   holeUseOf,
   withHoleUse,

@@ -115,23 +115,31 @@ export const lineMinutes = (
   { fastestFeed }: Pick<BladeEconomy, 'fastestFeed'>,
 ): number => lengthMm * Math.max(pace.minutesPerMm, 1 / fastestFeed);
 
-/** Minutes that curves take beside the length of their line: by so much the work is turned meanwhile, whatever the blade. */
-export const curveMinutes = (
-  { turning }: Pick<CutDemand, 'turning'>,
-  { roundMinutes }: Pick<BladeEconomy, 'roundMinutes'>,
-): number => roundMinutes * (turning / (2 * Math.PI));
+/** Minutes at the saw: following a line with its curves, for which the work is turned whatever the blade, and turning in its corners. */
+export function sawingMinutes(
+  cut: CutDemand,
+  blade: Blade,
+  economy: Omit<BladeEconomy, 'hourMinor'>,
+): { readonly cutting: number; readonly corners: number } {
+  const slowed = slowedBy(cut.heightMm / comfortOf(blade, cut.hardnessN), economy);
+  const turned = cut.corners + cut.sharpInsideCorners * (cornerShare(blade) - 1);
+  return {
+    cutting: lineMinutes(cut, economy) * slowed + economy.roundMinutes * (cut.turning / (2 * Math.PI)),
+    corners: turned * economy.cornerMinutes,
+  };
+}
 
 /**
  * What a blade takes for a cut, in minutes: the one cost by which blades are chosen. Sawing at the pace that height and wood
- * allow it, corners and curves (a wide blade turns slower), smoothing, the risk of a spoiled piece, and its own wear by
+ * allow it, its curves and corners (a wide blade turns slower in those), smoothing, the risk of a spoiled piece, and its own wear by
  * the shop's value of an hour. Its terms and figures are written out in docs/figures.md.
  */
 export function costInCut(cut: CutDemand, blade: Blade, economy: BladeEconomy): CutCost {
   const line = lineMinutes(cut, economy);
   const share = cut.heightMm / comfortOf(blade, cut.hardnessN);
   const slowed = slowedBy(share, economy);
-  const turned = cut.corners + cut.sharpInsideCorners * (cornerShare(blade) - 1);
-  const sawing = line * slowed + curveMinutes(cut, economy) + turned * economy.cornerMinutes;
+  const { cutting, corners } = sawingMinutes(cut, blade, economy);
+  const sawing = cutting + corners;
   const smoothing = line * (roughness(cut, blade) + curveShare(cut, blade)) + raggedMinutes(cut, blade);
   const risk =
     line * (Math.max(0, LOSS_AT_COMFORT * hardship(share) - (slowed - 1)) + bendingShare(cut, blade, economy));

@@ -19,7 +19,7 @@ export {
 export type { Blade, BladeEnds, BladeFigure, BladeSize, CurveTaken, FigureSource, ToothForm } from './blade';
 export { chooseBlades, mayEnter, usableBlades } from './choose';
 export type { BladeChoice, BladeFault, BladePreferences } from './choose';
-export { comfortOf, cornerShare, curveMinutes, costInCut, lineMinutes, slowedBy, VERY_HARD_N } from './cost';
+export { comfortOf, costInCut, sawingMinutes, VERY_HARD_N } from './cost';
 export type { CutCost } from './cost';
 export { CUT_WANTS } from './demand';
 export type { CutDemand, CutWant } from './demand';

@@ -59,14 +59,14 @@ const BITS: readonly number[] = [
 /** A circle this near a bit's size is that bit's hole, mm. */
 const BIT_TOLERANCE = 0.05;
 
-/** The bit that makes this line in one go, mm, or null: a full circle of a usual size. */
-export function bitFor({ path }: Pick<Line, 'path'>): number | null {
+/** The bit that makes this line in one go, mm, or null: a full circle of the size of one of `bits`, of the usual ones where none are given. */
+export function bitFor({ path }: Pick<Line, 'path'>, bits: readonly number[] = BITS): number | null {
   const circle = circleDrawn(path);
-  return circle && bitOf(circle.radius);
+  return circle && bitOf(circle.radius, bits);
 }
 
-const bitOf = (radius: number): number | null =>
-  BITS.find((bit) => Math.abs(bit - 2 * radius) <= BIT_TOLERANCE) ?? null;
+const bitOf = (radius: number, bits: readonly number[] = BITS): number | null =>
+  bits.find((bit) => Math.abs(bit - 2 * radius) <= BIT_TOLERANCE) ?? null;
 
 /** Circles whose radii differ by less were drawn alike, whatever the last digits of the file say, mm. */
 const SAME_RADIUS = 0.01;

@@ -28,7 +28,9 @@ interface WithRules {
 
 export const ruleOf = ({ cutRules }: WithRules, cutId: string): CutRule => cutRules[cutId] ?? PLAIN_CUT;
 
-const isPlain = ({ line, tiltDegrees, kept }: CutRule): boolean => line === 'on' && tiltDegrees === 0 && kept === null;
+/** True of a cut on its line, square to the table, whose waste is thrown away. */
+export const isPlain = ({ line, tiltDegrees, kept }: CutRule): boolean =>
+  line === 'on' && tiltDegrees === 0 && kept === null;
 
 /** The part with another rule for a cut; a plain one is not kept. */
 export function withRule<P extends WithRules>(part: P, cutId: string, changes: Partial<CutRule>): P {

@@ -16,7 +16,12 @@ const AGAINST: Partial<Record<CutWant, CutWant>> = { 'room-for-paint': 'narrow-k
 /** The part with a want of a cut put on or off; what goes against it is let go. */
 export function withWant<P extends WithWants>(part: P, cutId: string, want: CutWant, isOn: boolean): P {
   const before = wantsOf(part, cutId).filter((one) => one !== want && !(isOn && one === AGAINST[want]));
-  const now = CUT_WANTS.filter((one) => before.includes(one) || (isOn && one === want));
+  return withWants(part, cutId, isOn ? [...before, want] : before);
+}
+
+/** The part with just these wants of a cut, in the order of their list; one that wants nothing is not kept. */
+export function withWants<P extends WithWants>(part: P, cutId: string, wants: readonly CutWant[]): P {
   const { [cutId]: _none, ...others } = part.cutWants;
+  const now = CUT_WANTS.filter((one) => wants.includes(one));
   return { ...part, cutWants: now.length === 0 ? others : { ...others, [cutId]: now } };
 }

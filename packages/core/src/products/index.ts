@@ -5,7 +5,7 @@ export { asMeant, giveToBoth, mirrorPairs, missingFeatures } from './missing';
 export type { MissingFeature } from './missing';
 export { drillableCuts, drilledInstead } from './drillable';
 export type { Drillable } from './drillable';
-export { wantsOf, withWant } from './cut-wants';
+export { wantsOf, withWant, withWants } from './cut-wants';
 export { KEPT_WASTE, LINE_RULES, PLAIN_CUT, ruleOf, withRule } from './cut-rule';
 export type { CutRule, KeptWaste, LineRule } from './cut-rule';
 export { cardOf } from './card';

@@ -12,6 +12,7 @@ import {
   wantsOf,
   withRule,
   withWant,
+  withWants,
   type CutRule,
   type Part,
 } from '@rapid-jig/core';
@@ -158,8 +159,7 @@ interface WantsProps extends CutRulesProps {
 function Wants({ part, cutId, all, onChange }: WantsProps) {
   const wants = wantsOf(part, cutId);
   const isOfAll = all.every((id) => wantsOf(part, id).join() === wants.join());
-  const forAll = (): Part =>
-    all.reduce((one, id) => CUT_WANTS.reduce((own, want) => withWant(own, id, want, wants.includes(want)), one), part);
+  const forAll = (): Part => all.reduce((one, id) => withWants(one, id, wants), part);
   return (
     <Box>
       {CUT_WANTS.map((want) => (

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { Part, Template } from '@rapid-jig/core';
+import { AS_DRAWN, type Part, type Template } from '@rapid-jig/core';
 
 interface SawnPart {
   readonly name: string;
@@ -33,13 +33,7 @@ export const sawnPart = ({ name, woodId, corners }: SawnPart): Part => ({
   datum: null,
   sharedBlank: null,
   pinnedLayers: null,
-  gluedTo: [],
-  variantId: null,
-  apartClean: false,
-  cutRules: {},
-  cutWants: {},
-  holeUses: {},
-  laid: null,
+  ...AS_DRAWN,
 });
 
 /** A template of these parts and nothing else. */

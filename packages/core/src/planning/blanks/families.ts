@@ -149,8 +149,7 @@ function isAlike({ gang: one }: Member, gang: Gang, move: Affine): boolean {
 
 /** True of cuts that ask the same of a blade: they want the same, and have room for the same bits. */
 const asksTheSame = (one: GangCut, other: GangCut): boolean =>
-  [...one.wants].sort().join() === [...other.wants].sort().join() &&
-  (one.openingMm === other.openingMm || Math.abs(roomOf(one) - roomOf(other)) < SAME_ROOM);
+  [...one.wants].sort().join() === [...other.wants].sort().join() && Math.abs(roomOf(one) - roomOf(other)) < SAME_ROOM;
 
 /** Holes that differ by no more take the same bits, mm. */
 const SAME_ROOM = 0.01;

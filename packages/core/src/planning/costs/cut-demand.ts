@@ -1,9 +1,17 @@
-import { slantedPace, woodPace, type BladeEconomy, type CutDemand, type CutWant, type WoodPace } from '../../blades';
+import {
+  plyUnder,
+  slantedPace,
+  woodPace,
+  type BladeEconomy,
+  type CutDemand,
+  type CutWant,
+  type SawnPly,
+  type WoodPace,
+} from '../../blades';
 import type { CutMeasure } from '../../patterns';
 import { snapMm } from '../../units';
-import { slantOf } from '../blanks';
+import { gangOfLayer, slantOf } from '../blanks';
 import type { Phase, PlannedCut, UnnamedStack } from '../model/stack';
-import { pliesUnder } from './estimate';
 
 /** A cut as it lies under the blade: the wood, its height in mm, and whether the work can be turned about the blade. */
 export interface SawnCut {
@@ -33,12 +41,16 @@ export const demandOf = ({ measure, openingMm, hardnessN, heightMm, pace, turnab
   wants,
 });
 
-/** What the cuts of a phase ask of their blades, in their order. */
-export function demandsOfPhase(phase: Phase, stack: UnnamedStack, economy: BladeEconomy): CutDemand[] {
-  const plies = pliesUnder(phase, stack);
+/** What each of the cuts of a phase asks of its blade; what lies under the blade is worked out once. */
+export function demandIn(
+  phase: Phase,
+  stack: UnnamedStack,
+  economy: Omit<BladeEconomy, 'hourMinor'>,
+): (cut: PlannedCut) => CutDemand {
+  const plies = pliesOf(phase.singly ? phase.layerIds.slice(0, 1) : phase.layerIds, stack);
   const hardnessN = Math.max(...plies.map((ply) => ply.hardnessN));
   const pace = woodPace(plies, economy);
-  return phase.cuts.map(({ measure, openingMm, rule, reach, wants }: PlannedCut) => {
+  return ({ measure, openingMm, rule, reach, wants }) => {
     const slant = slantOf(rule);
     return demandOf({
       measure,
@@ -49,5 +61,9 @@ export function demandsOfPhase(phase: Phase, stack: UnnamedStack, economy: Blade
       turnable: reach !== 'standing',
       wants,
     });
-  });
+  };
 }
+
+/** The boards of layers. */
+export const pliesOf = (layerIds: readonly string[], stack: UnnamedStack): SawnPly[] =>
+  layerIds.flatMap((id) => gangOfLayer(id, stack).plies.map(({ thicknessMm, wood }) => plyUnder(wood, thicknessMm)));

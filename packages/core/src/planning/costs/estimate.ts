@@ -1,23 +1,13 @@
-import {
-  comfortOf,
-  cornerShare,
-  curveMinutes,
-  lineMinutes,
-  plyUnder,
-  slantedPace,
-  slowedBy,
-  wearingMm,
-  woodPace,
-  type SawnPly,
-} from '../../blades';
+import { sawingMinutes, wearingMm, woodPace } from '../../blades';
 import { compareMm } from '../../units';
-import { gangOfLayer, slantOf, stripsFor } from '../blanks';
+import { slantOf, stripsFor } from '../blanks';
 import { goesOf, type Handling, handlingOf } from '../phases';
+import { demandIn, pliesOf } from './cut-demand';
 import { patternMinutes, peelMinutes } from './patterns-on';
 import { economyOf, factorsInForce, type FactorValues } from '../model/factors';
 import type { Minutes } from '../model/plan';
 import type { Shop } from '../model/shop';
-import type { Phase, PlannedCut, Stack, UnnamedStack } from '../model/stack';
+import type { Phase, Stack, UnnamedStack } from '../model/stack';
 
 const MINUTES_PER_HOUR = 60;
 
@@ -127,10 +117,9 @@ function readyMinutes(stack: UnnamedStack, factors: FactorValues, handled: Handl
 /** Of a phase what is drilled, threaded and sawn; the drill is set up for each bit. */
 export function phaseMinutes(phase: Phase, stack: UnnamedStack, factors: FactorValues): Minutes {
   const goes = goesOf(phase);
-  const plies = pliesUnder(phase, stack);
-  const hardnessN = Math.max(...plies.map((ply) => ply.hardnessN));
-  const pace = woodPace(plies, economyOf(factors));
-  const sum = (of: (cut: PlannedCut) => number): number => phase.cuts.reduce((total, cut) => total + of(cut), 0);
+  const economy = economyOf(factors);
+  const demandOfCut = demandIn(phase, stack, economy);
+  const sawn = phase.cuts.map((cut) => sawingMinutes(demandOfCut(cut), cut.choice.blade, economy));
   const bits = bitsOf([phase]);
   const holes = bits.reduce((total, { count }) => total + count, 0);
   return {
@@ -138,25 +127,10 @@ export function phaseMinutes(phase: Phase, stack: UnnamedStack, factors: FactorV
     drilling: factors.setUpDrill * bits.length + factors.drillHole * holes,
     // Through one of its holes, however many it has.
     threading: factors.threadBlade * goes * phase.cuts.filter(({ entries }) => entries > 0).length,
-    cutting: sum(({ measure: { lengthMm, turning }, rule, choice: { blade } }) => {
-      const slant = slantOf(rule);
-      const line = lineMinutes({ lengthMm, pace: slantedPace(pace, slant) }, factors);
-      const slowed = slowedBy((phase.heightMm * slant) / comfortOf(blade, hardnessN), factors);
-      return goes * (line * slowed + curveMinutes({ turning }, economyOf(factors)));
-    }),
-    corners: sum(({ measure: { corners, sharpInsideCorners }, choice: { blade } }) => {
-      const turned = corners + sharpInsideCorners * (cornerShare(blade) - 1);
-      return goes * turned * factors.turnCorner;
-    }),
+    cutting: sawn.reduce((total, { cutting }) => total + goes * cutting, 0),
+    corners: sawn.reduce((total, { corners }) => total + goes * corners, 0),
   };
 }
-
-/** The boards under the blade in a phase: sawn one by one, those of one layer. */
-export const pliesUnder = ({ layerIds, singly }: Phase, stack: UnnamedStack): SawnPly[] =>
-  pliesOf(singly ? layerIds.slice(0, 1) : layerIds, stack);
-
-const pliesOf = (layerIds: readonly string[], stack: UnnamedStack): SawnPly[] =>
-  layerIds.flatMap((id) => gangOfLayer(id, stack).plies.map(({ thicknessMm, wood }) => plyUnder(wood, thicknessMm)));
 
 /** All layers of a phase: mm of wood sawn for each mm of a line sawn square, and the share of a blade's life that it takes. */
 export function sawnPerMm(

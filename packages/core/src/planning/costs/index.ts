@@ -4,7 +4,7 @@
  */
 export { compareCosts, costOf } from './compare';
 export { consumablesFor, filmSheetsFor } from './consumables';
-export { demandOf, demandsOfPhase } from './cut-demand';
+export { demandIn, demandOf } from './cut-demand';
 export type { SawnCut } from './cut-demand';
 export {
   addMinutes,
@@ -16,7 +16,6 @@ export {
   NO_MINUTES,
   passMinutes,
   phaseMinutes,
-  pliesUnder,
   sawnPerMm,
   timesMinutes,
   timesToSaw,

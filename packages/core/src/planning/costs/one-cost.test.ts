@@ -6,7 +6,7 @@ import { inputFor, part, planned, rectangle, template } from '../fixtures.test-s
 import { bladePreferences } from '../model/shop';
 import type { Plan } from '../model/plan';
 import { verifyPlan } from '../verify';
-import { demandsOfPhase } from './cut-demand';
+import { demandIn } from './cut-demand';
 
 /** A star of five points, 5 mm across, about a place. */
 function star(x: number, y: number): Path {
@@ -59,8 +59,9 @@ test('what a stack leaves to smooth is what its blades were chosen by, cut by cu
   const [stack] = plan.stacks;
   const { economy } = bladePreferences(input.shop);
   const left = stack!.phases.flatMap((phase) =>
-    demandsOfPhase(phase, stack!, economy).map((demand, i) => {
-      const chosen = costInCut(demand, phase.cuts[i]!.choice.blade, economy);
+    phase.cuts.map((cut) => {
+      const demand = demandIn(phase, stack!, economy)(cut);
+      const chosen = costInCut(demand, cut.choice.blade, economy);
       // No other blade of the drawer would cost less by more than the border in which the school and the teeth that are liked decide.
       const others = TYPICAL_BLADES.filter(({ inDrawer, form }) => inDrawer && form !== 'spiral');
       const able = others.filter((blade) => comfortOf(blade, demand.hardnessN) * STRETCH >= demand.heightMm);

@@ -1,5 +1,5 @@
 import { costInCut } from '../../blades';
-import { demandsOfPhase } from './cut-demand';
+import { demandIn } from './cut-demand';
 import { passMinutes, totalMinutes, wornWorth, worthOf } from './estimate';
 import { goesOf } from '../phases';
 import { factorsInForce } from '../model/factors';
@@ -12,13 +12,13 @@ import type { HeightCost, Phase, SawnStack, UnnamedStack } from '../model/stack'
  */
 export function qualityMinutes(stack: UnnamedStack, shop: Shop): number {
   const { economy } = bladePreferences(shop);
-  const ofPhase = (phase: Phase): number =>
-    demandsOfPhase(phase, stack, economy).reduce((sum, demand, i) => {
-      const cut = phase.cuts[i];
-      if (!cut) return sum;
-      const { smoothing, risk } = costInCut(demand, cut.choice.blade, economy);
+  const ofPhase = (phase: Phase): number => {
+    const demandOfCut = demandIn(phase, stack, economy);
+    return phase.cuts.reduce((sum, cut) => {
+      const { smoothing, risk } = costInCut(demandOfCut(cut), cut.choice.blade, economy);
       return sum + smoothing + risk;
     }, 0);
+  };
   return stack.phases.reduce((sum, phase) => sum + goesOf(phase) * ofPhase(phase), 0);
 }
 

@@ -8,12 +8,11 @@ import {
   type BladePreferences,
   sawingHints,
   woodPace,
-  type CutDemand,
   type HintedCut,
   type SawingHint,
 } from '../../blades';
 import type { Result } from '../../result';
-import { demandOf, demandsOfPhase, type SawnCut } from '../costs';
+import { demandIn, demandOf, type SawnCut } from '../costs';
 import { gangOfLayer, isTilted } from '../blanks';
 import { bladePreferences, type Shop } from '../model/shop';
 import type { Phase, PlannedCut, SawnStack } from '../model/stack';
@@ -28,13 +27,6 @@ export const bladesForCut = (
   drawer: readonly Blade[],
 ): Result<readonly BladeChoice[], BladeFault> => chooseBlades(demandOf(cut), drawer, preferences);
 
-/** What a planned cut asks of a blade. */
-function demandOfPlanned(cut: PlannedCut, phase: Phase, stack: SawnStack, { economy }: BladePreferences): CutDemand {
-  const [demand] = demandsOfPhase({ ...phase, cuts: [cut] }, stack, economy);
-  if (!demand) throw new RangeError('a cut asks something of a blade');
-  return demand;
-}
-
 /** The blade of a planned cut beside the next sizes down and up that are in the drawer. */
 export const besideCut = (
   cut: PlannedCut,
@@ -42,14 +34,15 @@ export const besideCut = (
   stack: SawnStack,
   drawer: readonly Blade[],
   preferences: BladePreferences,
-): BesideChoice => besideChoice(demandOfPlanned(cut, phase, stack, preferences), cut.choice.blade, drawer, preferences);
+): BesideChoice =>
+  besideChoice(demandIn(phase, stack, preferences.economy)(cut), cut.choice.blade, drawer, preferences);
 
 /** How a planned cut is sawn: speed, feed, corners, curves, and where the wood burns. */
 export function hintsForCut(cut: PlannedCut, phase: Phase, stack: SawnStack, shop: Shop): SawingHint[] {
   const preferences = bladePreferences(shop);
   const gangs = phase.layerIds.map((id) => gangOfLayer(id, stack));
   const hinted: HintedCut = {
-    ...demandOfPlanned(cut, phase, stack, preferences),
+    ...demandIn(phase, stack, preferences.economy)(cut),
     woodIds: gangs.flatMap(({ plies }) => plies.map(({ wood }) => wood.id)),
     isTilted: isTilted(cut.rule),
     wasteMm: cut.openingMm ?? Math.min(...gangs.map(({ blank }) => blank.margin)),

@@ -17,22 +17,25 @@ import type { Phase, PlannedCut } from '../model/stack';
 import { isSame } from './expected';
 import { gangsOfPhase } from './minutes';
 
-/** What a cut asks of a blade, from the boards under it; at a tilt the blade goes through more wood, and the hardest limits it. */
-function demandHere(cut: PlannedCut, phase: Phase, stack: PlannedStack, shop: Shop): CutDemand {
-  const { lengthMm, corners, sharpInsideCorners, turning, tightest } = cut.measure;
+/** What cuts of a phase ask of a blade, from the boards under it; at a tilt the blade goes through more wood, and the hardest limits it. */
+function demandsHere(phase: Phase, stack: PlannedStack, shop: Shop): (cut: PlannedCut) => CutDemand {
   const boards = gangsOfPhase(phase, stack).flatMap(({ plies }) => plies);
   const under = phase.singly ? boards.slice(0, boards.length / phase.layerIds.length) : boards;
-  const more = 1 / Math.cos((cut.rule.tiltDegrees * Math.PI) / 180);
   const plies = under.map(({ thicknessMm, wood }) => plyUnder(wood, thicknessMm));
-  return {
-    hardnessN: boards.reduce((most, { wood }) => Math.max(most, wood.hardnessN), 0),
-    heightMm: snapMm(phase.heightMm * more),
-    pace: slantedPace(woodPace(plies, bladePreferences(shop).economy), more),
-    ...{ lengthMm, corners, sharpInsideCorners, turning },
-    tightestRadius: tightest === null ? null : tightest.radius,
-    turnable: cut.reach !== 'standing',
-    openingMm: cut.openingMm,
-    wants: cut.wants,
+  const hardnessN = boards.reduce((most, { wood }) => Math.max(most, wood.hardnessN), 0);
+  const pace = woodPace(plies, bladePreferences(shop).economy);
+  return ({ measure: { lengthMm, corners, sharpInsideCorners, turning, tightest }, rule, reach, openingMm, wants }) => {
+    const more = 1 / Math.cos((rule.tiltDegrees * Math.PI) / 180);
+    return {
+      hardnessN,
+      heightMm: snapMm(phase.heightMm * more),
+      pace: slantedPace(pace, more),
+      ...{ lengthMm, corners, sharpInsideCorners, turning },
+      tightestRadius: tightest === null ? null : tightest.radius,
+      turnable: reach !== 'standing',
+      openingMm,
+      wants,
+    };
   };
 }
 
@@ -42,7 +45,7 @@ export function bladeWrong(cut: PlannedCut, phase: Phase, stack: PlannedStack, {
   const say = (is: boolean, what: string): void => void (is && wrong.push(what));
   const { kind, openingMm, choice } = cut;
   const { blade, strained, bitMm, reasons } = choice;
-  const demand = demandHere(cut, phase, stack, shop);
+  const demand = demandsHere(phase, stack, shop)(cut);
   const { heightMm, hardnessN } = demand;
   const held = drawer.find(({ id }) => id === blade.id);
   say(!held?.inDrawer || !isSame(held, blade), `blade ${blade.id} is not in the drawer`);
@@ -66,10 +69,12 @@ export function bladeWrong(cut: PlannedCut, phase: Phase, stack: PlannedStack, {
 export function qualityOf(stack: PlannedStack, shop: Shop): number {
   const { economy } = bladePreferences(shop);
   let minutes = 0;
-  for (const phase of stack.phases)
+  for (const phase of stack.phases) {
+    const demandOf = demandsHere(phase, stack, shop);
     for (const cut of phase.cuts) {
-      const { total, sawing, wear } = costInCut(demandHere(cut, phase, stack, shop), cut.choice.blade, economy);
+      const { total, sawing, wear } = costInCut(demandOf(cut), cut.choice.blade, economy);
       minutes += (total - sawing - wear) * (phase.singly ? phase.layerIds.length : 1);
     }
+  }
   return minutes;
 }

@@ -15,7 +15,7 @@ export interface Member {
   /** From the frame of its drawing into that of the first member. */
   readonly at: Affine;
   readonly turnedOver: boolean;
-  /** Members of one kind are of one wood and thickness and have the same cuts and holes: any may lie where another does. */
+  /** Members of one kind are of one wood and thickness, have the same cuts and holes and the same place in a body: any may lie where another does. */
   readonly kind: number;
 }
 
@@ -116,7 +116,10 @@ export function splitByKind({ members }: Family): Family[] {
   });
 }
 
-/** The kind of a gang in a family: that of a member which is the same in all that is sawn, or the next. */
+/**
+ * The kind of a gang in a family: that of a member which is the same in all that is sawn and in its place in a body, or the next. Where
+ * those are too many the place in a body makes no kinds.
+ */
 function kindIn(
   family: readonly Member[],
   gang: Gang,
@@ -124,15 +127,22 @@ function kindIn(
   { apart, most }: Pick<StackWishes, 'apart' | 'most'>,
 ): number {
   const mostOf = ({ parts }: Gang): number => Math.min(...parts.map(({ partId }) => most[partId] ?? Infinity));
-  const same = family.find(
+  const same = family.filter(
     (member) =>
       !staysApart(member.gang, apart) &&
       !staysApart(gang, apart) &&
       mostOf(member.gang) === mostOf(gang) &&
       isAlike(member, gang, inOrder(at, undo(member.at))),
   );
-  return same ? same.kind : Math.max(...family.map(({ kind }) => kind)) + 1;
+  const next = Math.max(...family.map(({ kind }) => kind)) + 1;
+  const own = same.find((member) => hasPlaceOf(member.gang, gang)) ?? (next < MOST_KINDS ? undefined : same[0]);
+  return own ? own.kind : next;
 }
+
+/** True where the order of a body cannot tell one gang from another: both are outside one, or follow each other in it. */
+const hasPlaceOf = ({ bodyId, bodyPlaces: own }: Gang, { bodyId: otherId, bodyPlaces: other }: Gang): boolean =>
+  bodyId === otherId &&
+  (own === null || other === null || own.last + 1 === other.first || other.last + 1 === own.first);
 
 const pliesIn = ({ plies }: Gang): string =>
   plies.map(({ wood, thicknessMm }) => `${wood.id} ${String(toNm(thicknessMm))}`).join();

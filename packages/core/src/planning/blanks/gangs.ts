@@ -71,6 +71,7 @@ function gangOf(group: readonly CountedPart[], input: Pick<PlanInput, 'run' | 's
   const plies = boards.value;
   const [{ wood, nominalMm }, ...under] = plies;
   const { shop, run } = input;
+  const body = bodyOf(first);
   const box = boxUnion(group.map((item) => pathBox(item.part.outline.path)));
   return ok({
     key: shortKey({
@@ -91,7 +92,8 @@ function gangOf(group: readonly CountedPart[], input: Pick<PlanInput, 'run' | 's
     apartClean: part.apartClean,
     grain: part.grain,
     pinnedLayers: part.pinnedLayers,
-    bodyId: bodyOf(first)?.id ?? null,
+    bodyId: body?.id ?? null,
+    bodyPlaces: body ? { first: body.layers.indexOf(part.id), last: body.layers.lastIndexOf(part.id) } : null,
     cuts: group.flatMap(gangCuts),
     holes: group.flatMap(({ part: { id, holes } }) =>
       holes.map((hole) => ({ holeId: hole.id, partId: id, center: hole.center, diameterMm: hole.diameterMm })),

@@ -3,7 +3,7 @@ import type { Result } from '../../result';
 import { eventsOfGangs, type Family, gangKeyOf, stackKey } from '../blanks';
 import { isPhaseDone, lastPhases } from '../phases';
 import type { PlanError } from '../model/input';
-import { type MemberMix, memberMix } from '../stack';
+import type { MemberMix } from '../stack';
 import type { BegunPass, Gang, SawnStack } from '../model/stack';
 
 /** A mix of a family of which passes are sawn. */
@@ -70,7 +70,7 @@ function uniformMixes(members: Family['members'], passes: readonly PassSawn[]): 
   );
 }
 
-/** The mix that layers are of; undefined where some are of no member. */
+/** The mix that layers are of, in their order; undefined where some are of no member. */
 function mixOfLayers(places: ReadonlyMap<string, number>, layerIds: readonly string[]): MemberMix | undefined {
   const counts = new Map<number, number>();
   for (const id of layerIds) {
@@ -78,7 +78,7 @@ function mixOfLayers(places: ReadonlyMap<string, number>, layerIds: readonly str
     if (place === undefined) return undefined;
     counts.set(place, (counts.get(place) ?? 0) + 1);
   }
-  return memberMix(counts);
+  return [...counts].map(([place, count]) => ({ place, count }));
 }
 
 /** Keys of the phases of a pass that are still to do. */

@@ -4,14 +4,15 @@ import { err, ok, type Result } from '../../result';
 import { compareMm } from '../../units';
 import type { Way } from './best-passes';
 import { bestOfRun, familyChoice } from './best-run';
-import { eventsOfGangs, type Family, mostOn, passesOf, sawnTogether } from '../blanks';
+import { eventsOfGangs, type Family, layersOfGang, passesOf, sawnTogether } from '../blanks';
 import { withinBudget } from './family-budget';
 import {
-  bladesServe,
-  contextAt,
+  contextOf,
   countsOf,
   type FamilyContext,
   heldOf,
+  inBestOrder,
+  SAME_MINUTES,
   layerLimit,
   layersInAll,
   type MemberMix,
@@ -21,17 +22,17 @@ import {
   sawnStack,
   unnamedStack,
 } from '../stack';
-import { allotToMembers, byKind, onesOfKinds, type MemberPasses } from './kinds';
+import { allotToMembers, byKind, type MemberPasses } from './kinds';
 import { factorsInForce } from '../model/factors';
 import type { PlanError, PlanFault, PlanInput } from '../model/input';
 import type { Shop } from '../model/shop';
 import type { HeightCost, LayerLimit, Phase, SawnStack, Stack } from '../model/stack';
 import type { PinnedStack } from '../model/wishes';
-import type { MixCost } from './mix-cost';
-import { keepsApart, layersIn, mixesWithin } from './mixes';
-import { bladeIds, heightCost, worthOf } from '../costs';
-import { isWeighed, type Mix } from '../phases';
+import { keepsApart } from './mixes';
+import { bladeIds, heightCost, patternMinutes, worthOf } from '../costs';
+import { isWeighed } from '../phases';
 import { pinnedMix, type PinnedMix } from './pinned';
+import { type Priced, pricesOf } from './prices';
 import { layersOfPass, sawnMixes, type SawnMix } from './sawn-mixes';
 
 /** A family with all that its cheapest passes are chosen from. */
@@ -44,15 +45,6 @@ interface OpenFamily {
   readonly pinned: readonly MemberPasses[];
   readonly sawn: readonly SawnMix[];
   readonly priced: Priced;
-}
-
-/** What stacks of each mix of kinds cost. */
-interface Priced {
-  readonly mixes: readonly MixCost[];
-  /** What a layer costs in the cheapest mix of each number of layers. */
-  readonly heights: ReadonlyMap<number, HeightCost>;
-  /** False where what passes share that lie side by side could only be shared out evenly. */
-  readonly isExact: boolean;
 }
 
 export interface ChosenStacks {
@@ -93,19 +85,30 @@ export async function chooseStacks(
     input.run.stacks.patient,
   );
   const stacks: Stack[] = [];
+  let isAsPriced = true;
   for (const [i, family] of open.entries()) {
     const made = stacksOf(family, ways[i], work);
     if (!made.ok) return made;
     stacks.push(...made.value);
+    isAsPriced &&= made.value.every((stack) => costsAsPriced(stack, family));
   }
   const held = open.flatMap(({ pinned }) => pinned);
   const pinsLeftOut = pins.flatMap(({ pin, mix }) => (mix && held.some((one) => one.mix === mix.mix) ? [] : [pin]));
   const proven =
     isWhole &&
+    isAsPriced &&
     open.every(({ priced }) => priced.isExact) &&
     ways.every((way) => way.proven) &&
     stacks.every(({ phases }) => isWeighed(phases.filter(isInner)));
   return ok({ stacks, pinsLeftOut, proven });
+}
+
+/** False where the order of its layers, as a body or a pass that is begun wants it, takes more patterns than its kinds were priced with. */
+function costsAsPriced(stack: Stack, { context: { family, input }, priced }: OpenFamily): boolean {
+  if (stack.passesToCut === 0 || stack.gangs.length < 2) return true;
+  const layers = family.members.map(({ gang }) => layersOfGang(gang.key, stack));
+  const factors = factorsInForce(input.shop.factors);
+  return patternMinutes(stack, factors) <= priced.patternMinutesOf(byKind(family, layers)) + SAME_MINUTES;
 }
 
 const isInner = ({ cuts }: Phase): boolean => cuts.every(({ kind }) => kind !== 'outside');
@@ -139,20 +142,13 @@ function openFamily(
         ];
   for (const { mix, passes } of pinned) takeFrom(pending, mix, passes);
   const wanted = pending.map((count) => Math.max(0, count));
-  const costs = costsOf(context, limit.value, wanted);
+  const costs = pricesOf(context, limit.value, wanted);
   if (!costs.ok) return costs;
   const highest = Math.max(1, ...costs.value.heights.keys());
   const told: LayerLimit =
     highest < limit.value.layers && pinnedLayers === null ? { rule: 'blades', layers: highest } : limit.value;
   return ok({ context, limit: told, wanted, pinned, sawn, priced: costs.value });
 }
-
-/** The context of just the members of a mix, whose layers {@link countsOf} says. */
-const contextOf = (mix: MemberMix, context: FamilyContext): FamilyContext =>
-  contextAt(
-    context,
-    mix.map(({ place }) => place),
-  );
 
 /** Takes the layers of so many passes of a mix off what members want. */
 function takeFrom(wanted: number[], mix: MemberMix, passes: number): void {
@@ -173,55 +169,6 @@ const begunOf = (mix: MemberMix, sawn: readonly SawnMix[]): number => {
   return own ? own.done.length + own.begun.length : 0;
 };
 
-/**
- * Every mix that saw, blades and wishes allow, priced. Each member alone and single is always among them. Of one member alone it is
- * priced for every number of passes that lie side by side; of several, each pass has its even share of what those of the same members
- * take.
- */
-function costsOf(context: FamilyContext, { layers }: LayerLimit, wanted: readonly number[]): Result<Priced, PlanError> {
-  const ones = contextAt(context, onesOfKinds(context.family));
-  const { family, input } = ones;
-  const { shop, run } = input;
-  const heightMm = shop.saw.maxHeight.mm;
-  const pinnedLayers = family.members[0]?.gang.pinnedLayers ?? null;
-  const asked = byKind(context.family, wanted);
-  const mixes =
-    pinnedLayers === null
-      ? mixesWithin(family.members, { wanted: asked, layers, heightMm, wishes: run.stacks })
-      : [[pinnedLayers]];
-  const isAlone = wanted.filter((count) => count > 0).length <= 1;
-  const priced: MixCost[] = [];
-  const heights = new Map<number, HeightCost>();
-  let isExact = true;
-  for (const mix of mixes) {
-    if (layersIn(mix) > 1 && pinnedLayers === null && !bladesServe(ones, mix)) continue;
-    const stack = unnamedStack(ones, mix);
-    if (!stack.ok) return stack;
-    const passes = passesWithin(mix, context.family, wanted);
-    const height = heightCost(stack.value, shop, passes);
-    const known = heights.get(height.layers);
-    if (!known || height.costPerLayerMinor < known.costPerLayerMinor) heights.set(height.layers, height);
-    const most = Math.min(mostOn(stack.value.strip), passes);
-    const side = isAlone ? Array.from({ length: most }, (_none, i) => i + 1) : [1];
-    if (!isAlone && most > 1) isExact = false;
-    for (const abreast of side) {
-      const own = isAlone ? heightCost(stack.value, shop, abreast) : height;
-      const all = mix.map((count) => count * abreast);
-      priced.push({ mix: all, abreast, cost: own.costPerLayerMinor * layersIn(all), blades: own.blades });
-    }
-  }
-  return ok({ mixes: priced, heights, isExact });
-}
-
-/** How many passes of a mix of kinds may be of the same members, and so lie side by side; at least one. */
-function passesWithin(mix: Mix, { members }: Pick<Family, 'members'>, wanted: readonly number[]): number {
-  const most = mix.flatMap((count, kind) => {
-    const own = members.map((member, i) => (member.kind === kind ? (wanted[i] ?? 0) : 0));
-    return count > 0 ? [Math.floor(Math.max(...own) / count)] : [];
-  });
-  return Math.max(1, Math.min(...most));
-}
-
 /** Blades of passes that are sawn, begun or pinned; what cannot be drawn again counts for none. */
 function bladesInUse({ context, sawn, pinned }: OpenFamily): string[] {
   const mixes = [...sawn, ...pinned.filter(({ passes }) => passes > 0)].map(({ mix }) => mix);
@@ -236,21 +183,13 @@ function stacksOf(family: OpenFamily, way: Way | undefined, work: WorkDone): Res
   const { context, sawn, pinned, limit, priced } = family;
   const chosen = allotToMembers(context.family, way?.stacks ?? [], family.wanted);
   const todo = [...pinned, ...chosen].filter(({ passes }) => passes > 0);
-  const mixes = new Map<string, { readonly mix: MemberMix; passesToCut: number; own?: SawnMix }>();
-  const named = (mix: MemberMix) => {
-    const name = mixName(mix);
-    const known = mixes.get(name) ?? { mix, passesToCut: 0 };
-    mixes.set(name, known);
-    return known;
-  };
-  for (const { mix, passes } of todo) named(mix).passesToCut += passes;
-  for (const own of sawn) named(own.mix).own = own;
+  const mixes = mixesToSaw(todo, sawn, context);
   const ready = context.family.members.map(({ gang }) =>
     layersReady({ standing: eventsOfGangs(work, [gang.key]) }, gang.key, (pass) => layersOfPass(pass, gang)),
   );
   const limitedBy = limitOf(limit, todo);
   const stacks: Stack[] = [];
-  const highestFirst = [...mixes.values()].sort((a, b) => layersInAll(b.mix) - layersInAll(a.mix));
+  const highestFirst = mixes.sort((a, b) => layersInAll(b.mix) - layersInAll(a.mix));
   for (const { mix, passesToCut, own } of highestFirst) {
     const inMix = contextOf(mix, context);
     const stack = sawnStack(inMix, countsOf(mix));
@@ -277,6 +216,33 @@ function stacksOf(family: OpenFamily, way: Way | undefined, work: WorkDone): Res
     });
   }
   return ok(stacks);
+}
+
+/** A mix with its layers from the top down as they are sawn. */
+interface MixToSaw {
+  readonly mix: MemberMix;
+  passesToCut: number;
+  readonly own?: SawnMix;
+}
+
+/** What is begun goes on in the order it lies in; what is new lies in the best. */
+function mixesToSaw(todo: readonly MemberPasses[], sawn: readonly SawnMix[], context: FamilyContext): MixToSaw[] {
+  const begun = new Map(sawn.map((own) => [mixName(own.mix), own]));
+  const mixes = new Map<string, MixToSaw>();
+  for (const { mix, passes } of todo) {
+    const name = mixName(mix);
+    const own = begun.get(name);
+    const known = mixes.get(name) ?? {
+      mix: own?.mix ?? inBestOrder(mix, context),
+      passesToCut: 0,
+      ...(own && { own }),
+    };
+    known.passesToCut += passes;
+    mixes.set(name, known);
+  }
+  const goingOn = new Set([...mixes.values()].map(({ own }) => own));
+  const only = sawn.filter((own) => !goingOn.has(own)).map((own) => ({ mix: own.mix, passesToCut: 0, own }));
+  return [...mixes.values(), ...only];
 }
 
 /** What layers cost in stacks of each height beside a stack, whose own height has what it costs itself. */

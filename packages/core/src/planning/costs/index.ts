@@ -23,5 +23,5 @@ export {
   worthOf,
 } from './estimate';
 export { bladeIds, heightCost } from './pass-cost';
-export { otherPatternWays, patternMinutes, patternsPut, peelMinutes } from './patterns-on';
+export { onePatternMinutes, otherPatternWays, patternMinutes, patternsPut, peelMinutes } from './patterns-on';
 export type { OtherWay } from './patterns-on';

@@ -30,17 +30,19 @@ export function patternsPut(
   return [...once.filter(survives), ...again.filter((one) => !survives(one))];
 }
 
+/** Minutes to put one pattern on and take it off again. */
+export function onePatternMinutes(method: PatternMethod, { stickPattern }: Pick<FactorValues, 'stickPattern'>): number {
+  const { onShare, offMinutes } = PATTERN_WAYS[method];
+  return stickPattern * onShare + offMinutes;
+}
+
 /** Minutes to put on and take off the patterns of one pass; `as` all of them in another way. */
 export const patternMinutes = (
   stack: Patterned,
-  { stickPattern }: Pick<FactorValues, 'stickPattern'>,
+  factors: Pick<FactorValues, 'stickPattern'>,
   as?: PatternMethod,
   handled?: Pick<Handling, 'tops'>,
-): number =>
-  patternsPut(stack, as, handled).reduce((sum, { method }) => {
-    const { onShare, offMinutes } = PATTERN_WAYS[method];
-    return sum + stickPattern * onShare + offMinutes;
-  }, 0);
+): number => patternsPut(stack, as, handled).reduce((sum, { method }) => sum + onePatternMinutes(method, factors), 0);
 
 /** Minutes to take off the patterns of one pass, which are part of {@link patternMinutes}. */
 export const peelMinutes = (stack: Patterned, handled?: Pick<Handling, 'tops'>): number =>

@@ -61,6 +61,8 @@ export interface Gang {
   readonly pinnedLayers: number | null;
   /** The body it is a layer of; null for a part that stands alone. */
   readonly bodyId: string | null;
+  /** Its first and its last place in that body, the front 0; null outside one. */
+  readonly bodyPlaces: { readonly first: number; readonly last: number } | null;
   readonly cuts: readonly GangCut[];
   readonly holes: readonly GangHole[];
   /** By the id of a cut or hole that lies in the piece an inside cut frees: the ids of such cuts. They are sawn after it. */
@@ -99,7 +101,7 @@ export interface Blank {
 }
 
 /** A gang as it lies in a stack. */
-export interface StackedGang extends Omit<Gang, 'cuts' | 'holes' | 'around' | 'layersToCut'> {
+export interface StackedGang extends Omit<Gang, 'bodyPlaces' | 'cuts' | 'holes' | 'around' | 'layersToCut'> {
   /** From the frame of its own drawing into that of the stack, which is the drawing of its first gang. */
   readonly at: Affine;
   /** True where its show face lies down: its outline is the mirror image of the first gang's. */

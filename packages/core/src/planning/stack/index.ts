@@ -7,6 +7,8 @@ export { besideCut, bitForLayer, bladesForCut, hintsForCut } from './cut-blades'
 export { heldOf, PILOT_MM } from './held';
 export { countsOf, layersInAll, memberMix, mixName } from './member-mix';
 export type { MemberMix } from './member-mix';
+export { contextOf, inBestOrder, SAME_MINUTES } from './layer-order';
+export { lyingOf } from './lying';
 export { contextAt, newContext, sawnStack, unnamedStack } from './sawn-stack';
 export type { FamilyContext } from './sawn-stack';
 export { bladesServe, layerLimit, reachesOf } from './stack-limits';

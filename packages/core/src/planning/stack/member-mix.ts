@@ -2,21 +2,24 @@ import type { Family } from '../blanks';
 import type { Mix } from '../phases';
 
 /**
- * How many layers a stack has of members of its family, by their places: in the order of the family, those it has none of left
- * out, since of thousands of equal parts a stack has a few.
+ * How many layers a stack has of members of its family, by their places: from the top down, those it has none of left out, since of
+ * thousands of equal parts a stack has a few.
  */
 export type MemberMix = readonly { readonly place: number; readonly count: number }[];
 
-/** The members at which there are layers, with how many. */
+/** The members at which there are layers, with how many, in the order of the family. */
 export const memberMix = (counts: ReadonlyMap<number, number>): MemberMix =>
   [...counts]
     .filter(([, count]) => count > 0)
     .map(([place, count]) => ({ place, count }))
     .sort((a, b) => a.place - b.place);
 
-/** Equal for mixes that are the same. */
+/** Equal for mixes of the same layers, in whatever order they lie. */
 export const mixName = (mix: MemberMix): string =>
-  mix.map(({ place, count }) => `${String(place)}:${String(count)}`).join(' ');
+  mix
+    .map(({ place, count }) => `${String(place)}:${String(count)}`)
+    .sort()
+    .join(' ');
 
 export const layersInAll = (mix: MemberMix): number => mix.reduce((sum, { count }) => sum + count, 0);
 

@@ -16,6 +16,7 @@ import {
 } from '../blanks';
 import { entriesOf, layerIdsOf, type Mix, phaseKey, type PhaseOutline, phasesOf, wantsSecondEntry } from '../phases';
 import { inSequence } from './cut-sequence';
+import { type Lying, lyingOf } from './lying';
 import { familyAt } from './member-mix';
 import type { PlanError, PlanInput } from '../model/input';
 import { economyOf, factorsInForce } from '../model/factors';
@@ -45,6 +46,9 @@ export interface FamilyContext {
   readonly sawn: Map<string, Result<UnnamedStack, PlanError>>;
   readonly outlines: Map<string, readonly PhaseOutline[]>;
   readonly described: Map<Member, StackedGang>;
+  /** What the order of layers has to keep, by the places of the members. */
+  readonly lying: readonly Lying[];
+  readonly orders: Map<string, readonly number[]>;
   /** Contexts of some members alone, by their places. */
   readonly within: Map<string, FamilyContext>;
   readonly found: Map<string, ReturnType<typeof bladesForCut>>;
@@ -59,19 +63,23 @@ export const newContext = (family: Family, input: PlanInput, reaches: ReadonlyMa
   sawn: new Map(),
   outlines: new Map(),
   described: new Map(),
+  lying: family.members.map((member) => lyingOf([member])),
+  orders: new Map(),
   within: new Map(),
   found: new Map(),
   entries: new Map(),
 });
 
-/** The same for some members of the family alone, made once; what was found out of cuts and members is shared. */
+/** The same for some members of the family alone, in this order, made once; what was found out of cuts and members is shared. */
 export function contextAt(context: FamilyContext, places: readonly number[]): FamilyContext {
   const key = places.join(' ');
   const known = context.within.get(key) ?? {
     ...context,
     family: familyAt(context.family, places),
+    lying: places.flatMap((place) => context.lying[place] ?? []),
     sawn: new Map(),
     outlines: new Map(),
+    orders: new Map(),
     within: new Map(),
   };
   context.within.set(key, known);
@@ -279,7 +287,14 @@ function stackedGang({ family, input, described }: FamilyContext, place: number,
   const at = own.a === 1 && own.d === 1 && Math.hypot(own.e, own.f) === 0 ? IDENTITY : own;
   const known = described.get(member);
   if (known) return { ...known, at, turnedOver: turnsOver(at) };
-  const { cuts: _cuts, holes: _holes, around: _around, layersToCut: _layers, ...gang } = member.gang;
+  const {
+    bodyPlaces: _places,
+    cuts: _cuts,
+    holes: _holes,
+    around: _around,
+    layersToCut: _layers,
+    ...gang
+  } = member.gang;
   const fresh = { ...gang, at, turnedOver: turnsOver(at), blank: blankOf(member.gang, input.shop) };
   described.set(member, fresh);
   return fresh;

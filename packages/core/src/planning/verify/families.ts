@@ -4,6 +4,19 @@ import type { PlanInput } from '../model/input';
 import type { PlannedStack } from '../model/plan';
 import { isSame, type ExpectedGang } from './expected';
 
+/** True where layers of one body lie in its order, from the front down; a stack of which a pass is begun lies as it was begun. */
+export function bodiesInOrder({ begun, done, passesToCut }: PlannedStack, own: readonly ExpectedGang[]): boolean {
+  if (begun.length + done.length > 0 || passesToCut === 0) return true;
+  return own.every((gang, i) => own.slice(i + 1).every((below) => !mustLieAbove(below, gang)));
+}
+
+function mustLieAbove(one: ExpectedGang, other: ExpectedGang): boolean {
+  const body = one.template.bodies.find(({ id }) => id === one.bodyId);
+  const [id, otherId] = [one.parts[0]?.id ?? '', other.parts[0]?.id ?? ''];
+  if (!body || one.template !== other.template || one.bodyId !== other.bodyId) return false;
+  return body.layers.lastIndexOf(id) < body.layers.indexOf(otherId);
+}
+
 /** Flattening both lines may add so much, mm. */
 const FLAT = 0.05;
 const AS_DRAWN: Affine = { a: 1, b: 0, c: 0, d: 1, e: 0, f: 0 };

@@ -12,7 +12,7 @@ import { qualityOf } from './blades';
 import { marksOf } from './counts';
 import { isSame, marginOf, type ExpectedGang } from './expected';
 import { heldWrong } from './held';
-import { mayLieTogether } from './families';
+import { bodiesInOrder, mayLieTogether } from './families';
 import { minutesOfPass, perMm, wearing } from './minutes';
 import { phasesWrong } from './phases';
 import { stripWrong } from './strips';
@@ -144,6 +144,7 @@ function stackWrong(
     ...stack.gangs.flatMap((gang, i) => (own[i] ? gangWrong(gang, own[i], rows, input) : [])),
     ...heightWrong(stack, own, input),
     ...(mayLieTogether(stack, own, input) ? [] : ['such layers may not be cut together']),
+    ...(bodiesInOrder(stack, own) ? [] : ['layers of a body lie in another order than in the body']),
     ...phasesWrong(stack, own, input),
     ...heldWrong(stack, own, input),
     ...stripWrong(stack, input),

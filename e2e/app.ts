@@ -119,6 +119,13 @@ export const later = (page: Page, ms: number): Promise<void> =>
   page.evaluate((skipped) => {
     const now = performance.now.bind(performance);
     performance.now = () => now() + skipped;
+    const madeAt = Object.getOwnPropertyDescriptor(Event.prototype, 'timeStamp')?.get;
+    Object.defineProperty(Event.prototype, 'timeStamp', {
+      configurable: true,
+      get(this: Event): number {
+        return Number(madeAt?.call(this)) + skipped;
+      },
+    });
   }, ms);
 
 /** Nothing on the page moves by itself any more: a colour on its way is neither, and a caret comes and goes. */

@@ -246,6 +246,15 @@ describe('the order of the layers in a stack', () => {
       minutes: null,
       plannedMinutes: null,
     };
+    const both = {
+      ...input,
+      work: [stuck, { ...stuck, id: 'f', stack: stack!.key, stackLayers: stack!.layers.map(({ id }) => id) }],
+    };
+    // One in each order: both of the passes that are pinned.
+    expect((await planned(both)).stacks.map(({ begun, passesToCut }) => [begun.length, passesToCut])).toEqual([
+      [1, 0],
+      [1, 0],
+    ]);
     const then = { ...input, work: [stuck] };
     const plan = await planned(then);
     expect(verifyPlan(plan, then)).toEqual([]);

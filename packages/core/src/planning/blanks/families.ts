@@ -15,7 +15,10 @@ export interface Member {
   /** From the frame of its drawing into that of the first member. */
   readonly at: Affine;
   readonly turnedOver: boolean;
-  /** Members of one kind are of one wood and thickness, have the same cuts and holes and the same place in a body: any may lie where another does. */
+  /**
+   * Members of one kind are of one wood and thickness, have the same cuts and holes and the same place in a body: any may lie where
+   * another does.
+   */
   readonly kind: number;
 }
 

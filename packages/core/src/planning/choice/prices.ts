@@ -1,9 +1,9 @@
 import { ok, type Result } from '../../result';
-import { type Family, mostOn } from '../blanks';
+import { type Family, layersOfGang, mostOn } from '../blanks';
 import { heightCost, patternMinutes } from '../costs';
 import { factorsInForce } from '../model/factors';
 import type { PlanError } from '../model/input';
-import type { HeightCost, LayerLimit } from '../model/stack';
+import type { HeightCost, LayerLimit, Stack } from '../model/stack';
 import type { Mix } from '../phases';
 import {
   bladesServe,
@@ -14,6 +14,7 @@ import {
   inBestOrder,
   lyingOf,
   memberMix,
+  SAME_MINUTES,
   unnamedStack,
 } from '../stack';
 import { byKind, onesOfKinds } from './kinds';
@@ -27,8 +28,8 @@ export interface Priced {
   readonly heights: ReadonlyMap<number, HeightCost>;
   /** False where what passes share that lie side by side could only be shared out evenly. */
   readonly isExact: boolean;
-  /** Minutes of the patterns of one pass of a mix of kinds, as it was priced. */
-  readonly patternMinutesOf: (mix: Mix) => number;
+  /** The context they were priced in: one member of each kind. */
+  readonly ones: FamilyContext;
 }
 
 /** The context of one member of each kind, which lies as all of that kind do. */
@@ -86,12 +87,17 @@ export function pricesOf(
       priced.push({ mix: all, abreast, cost: own.costPerLayerMinor * layersIn(all), blades: own.blades });
     }
   }
-  const patternMinutesOf = (mix: Mix): number => {
-    const { context: inMix, counts } = laidInOrder(mix, ones);
-    const stack = unnamedStack(inMix, counts);
-    return stack.ok ? patternMinutes(stack.value, factorsInForce(shop.factors)) : 0;
-  };
-  return ok({ mixes: priced, heights, isExact, patternMinutesOf });
+  return ok({ mixes: priced, heights, isExact, ones });
+}
+
+/** False where the order of its layers, as a body or a pass that is begun wants it, takes more of patterns than its kinds were priced with. */
+export function isPatternedAsPriced(stack: Stack, { family }: FamilyContext, { ones }: Pick<Priced, 'ones'>): boolean {
+  if (stack.passesToCut === 0 || stack.gangs.length < 2) return true;
+  const layers = family.members.map(({ gang }) => layersOfGang(gang.key, stack));
+  const { context, counts } = laidInOrder(byKind(family, layers), ones);
+  const priced = unnamedStack(context, counts);
+  const factors = factorsInForce(ones.input.shop.factors);
+  return priced.ok && patternMinutes(stack, factors) <= patternMinutes(priced.value, factors) + SAME_MINUTES;
 }
 
 /** How many passes of a mix of kinds may be of the same members, and so lie side by side; at least one. */

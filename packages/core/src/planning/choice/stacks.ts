@@ -4,7 +4,7 @@ import { err, ok, type Result } from '../../result';
 import { compareMm } from '../../units';
 import type { Way } from './best-passes';
 import { bestOfRun, familyChoice } from './best-run';
-import { eventsOfGangs, type Family, layersOfGang, passesOf, sawnTogether } from '../blanks';
+import { eventsOfGangs, type Family, passesOf, sawnTogether } from '../blanks';
 import { withinBudget } from './family-budget';
 import {
   contextOf,
@@ -12,7 +12,6 @@ import {
   type FamilyContext,
   heldOf,
   inBestOrder,
-  SAME_MINUTES,
   layerLimit,
   layersInAll,
   type MemberMix,
@@ -29,10 +28,10 @@ import type { Shop } from '../model/shop';
 import type { HeightCost, LayerLimit, Phase, SawnStack, Stack } from '../model/stack';
 import type { PinnedStack } from '../model/wishes';
 import { keepsApart } from './mixes';
-import { bladeIds, heightCost, patternMinutes, worthOf } from '../costs';
+import { bladeIds, heightCost, worthOf } from '../costs';
 import { isWeighed } from '../phases';
 import { pinnedMix, type PinnedMix } from './pinned';
-import { type Priced, pricesOf } from './prices';
+import { isPatternedAsPriced, type Priced, pricesOf } from './prices';
 import { layersOfPass, sawnMixes, type SawnMix } from './sawn-mixes';
 
 /** A family with all that its cheapest passes are chosen from. */
@@ -90,7 +89,7 @@ export async function chooseStacks(
     const made = stacksOf(family, ways[i], work);
     if (!made.ok) return made;
     stacks.push(...made.value);
-    isAsPriced &&= made.value.every((stack) => costsAsPriced(stack, family));
+    isAsPriced &&= made.value.every((stack) => isPatternedAsPriced(stack, family.context, family.priced));
   }
   const held = open.flatMap(({ pinned }) => pinned);
   const pinsLeftOut = pins.flatMap(({ pin, mix }) => (mix && held.some((one) => one.mix === mix.mix) ? [] : [pin]));
@@ -101,14 +100,6 @@ export async function chooseStacks(
     ways.every((way) => way.proven) &&
     stacks.every(({ phases }) => isWeighed(phases.filter(isInner)));
   return ok({ stacks, pinsLeftOut, proven });
-}
-
-/** False where the order of its layers, as a body or a pass that is begun wants it, takes more patterns than its kinds were priced with. */
-function costsAsPriced(stack: Stack, { context: { family, input }, priced }: OpenFamily): boolean {
-  if (stack.passesToCut === 0 || stack.gangs.length < 2) return true;
-  const layers = family.members.map(({ gang }) => layersOfGang(gang.key, stack));
-  const factors = factorsInForce(input.shop.factors);
-  return patternMinutes(stack, factors) <= priced.patternMinutesOf(byKind(family, layers)) + SAME_MINUTES;
 }
 
 const isInner = ({ cuts }: Phase): boolean => cuts.every(({ kind }) => kind !== 'outside');
@@ -164,10 +155,10 @@ const canBeHeld = (mix: MemberMix, context: FamilyContext): boolean => {
 };
 
 /** Passes of a mix that are done or begun: they are part of those that were pinned. */
-const begunOf = (mix: MemberMix, sawn: readonly SawnMix[]): number => {
-  const own = sawn.find((one) => mixName(one.mix) === mixName(mix));
-  return own ? own.done.length + own.begun.length : 0;
-};
+const begunOf = (mix: MemberMix, sawn: readonly SawnMix[]): number =>
+  sawn
+    .filter((one) => mixName(one.mix) === mixName(mix))
+    .reduce((sum, { done, begun }) => sum + done.length + begun.length, 0);
 
 /** Blades of passes that are sawn, begun or pinned; what cannot be drawn again counts for none. */
 function bladesInUse({ context, sawn, pinned }: OpenFamily): string[] {

@@ -5,7 +5,7 @@ import { bradLength, bradPlaces, FEWEST_BRADS } from './brads';
 import type { Family } from '../blanks';
 import type { Holding, Shop } from '../model/shop';
 import type { Held, Phase, RoughCut, SawnStack, StackedGang } from '../model/stack';
-import type { FamilyContext } from './sawn-stack';
+import type { FamilyContext } from './family-context';
 
 /** A pilot hole is a little thinner than the brad, mm. */
 export const PILOT_MM = 1;

@@ -4,12 +4,13 @@
  */
 export { BRAD_MM, CLEAR_OF_EDGE, CLEAR_OF_LINE, FEWEST_BRADS } from './brads';
 export { besideCut, bitForLayer, bladesForCut, hintsForCut } from './cut-blades';
+export { contextAt, contextOf, newContext } from './family-context';
+export type { FamilyContext } from './family-context';
 export { heldOf, PILOT_MM } from './held';
 export { countsOf, layersInAll, memberMix, mixName } from './member-mix';
 export type { MemberMix } from './member-mix';
-export { contextOf, inBestOrder, SAME_MINUTES } from './layer-order';
+export { inBestOrder, SAME_MINUTES } from './layer-order';
 export { lyingOf } from './lying';
-export { contextAt, newContext, sawnStack, unnamedStack } from './sawn-stack';
-export type { FamilyContext } from './sawn-stack';
+export { sawnStack, unnamedStack } from './sawn-stack';
 export { bladesServe, layerLimit, reachesOf } from './stack-limits';
 export { bladeWarnings, stackWarnings } from './warnings';

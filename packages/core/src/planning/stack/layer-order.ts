@@ -3,16 +3,10 @@ import { onePatternMinutes } from '../costs';
 import type { Mix, PhaseOutline } from '../phases';
 import { factorsInForce } from '../model/factors';
 import { PATTERN_WAYS } from '../model/pattern-method';
+import { contextOf, type FamilyContext } from './family-context';
 import { isAbove, type Lying } from './lying';
 import { countsOf, type MemberMix } from './member-mix';
-import { contextAt, type FamilyContext, phasesOfMix } from './sawn-stack';
-
-/** The context of just the members of a mix, from the top down; their layers are {@link countsOf} it. */
-export const contextOf = (mix: MemberMix, context: FamilyContext): FamilyContext =>
-  contextAt(
-    context,
-    mix.map(({ place }) => place),
-  );
+import { phasesOfMix } from './sawn-stack';
 
 /**
  * A mix with its layers in the order that takes the least of patterns: each phase carries one on the layer that lies on top in it, and

@@ -3,22 +3,11 @@ import { boxGrown, boxHeight, boxWidth, IDENTITY, inOrder, moved, turnsOver, und
 import { err, ok, type Result } from '../../result';
 import { onRule, snapMm } from '../../units';
 import { bladesForCut } from './cut-blades';
-import {
-  type Family,
-  type Feature,
-  gangKeyOf,
-  gangPlace,
-  type Member,
-  roughCuts,
-  slantOf,
-  stackKey,
-  stripFor,
-} from '../blanks';
+import { type Family, type Feature, gangKeyOf, gangPlace, roughCuts, slantOf, stackKey, stripFor } from '../blanks';
 import { entriesOf, layerIdsOf, type Mix, phaseKey, type PhaseOutline, phasesOf, wantsSecondEntry } from '../phases';
 import { inSequence } from './cut-sequence';
-import { type Lying, lyingOf } from './lying';
-import { familyAt } from './member-mix';
-import type { PlanError, PlanInput } from '../model/input';
+import type { FamilyContext } from './family-context';
+import type { PlanError } from '../model/input';
 import { economyOf, factorsInForce } from '../model/factors';
 import { bladePreferences, type Shop } from '../model/shop';
 import type {
@@ -28,63 +17,12 @@ import type {
   Phase,
   PlannedCut,
   PlannedHole,
-  Reach,
   SawnStack,
   StackedGang,
   Twin,
   UnnamedStack,
 } from '../model/stack';
 import { settleBlades, type OpenChoice, type SettledCut } from './settle-blades';
-
-/** A family on its way to its stacks. */
-export interface FamilyContext {
-  readonly family: Family;
-  readonly input: PlanInput;
-  /** By the id of the cut. */
-  readonly reaches: ReadonlyMap<string, Reach>;
-  /** What was worked out before, by mix, and for cuts by height and wood: it is asked for again and again. */
-  readonly sawn: Map<string, Result<UnnamedStack, PlanError>>;
-  readonly outlines: Map<string, readonly PhaseOutline[]>;
-  readonly described: Map<Member, StackedGang>;
-  /** What the order of layers has to keep, by the places of the members. */
-  readonly lying: readonly Lying[];
-  readonly orders: Map<string, readonly number[]>;
-  /** Contexts of some members alone, by their places. */
-  readonly within: Map<string, FamilyContext>;
-  readonly found: Map<string, ReturnType<typeof bladesForCut>>;
-  /** Entry holes by cut and bit, looked for once where two are wanted. */
-  readonly entries: Map<string, PlannedCut['entries']>;
-}
-
-export const newContext = (family: Family, input: PlanInput, reaches: ReadonlyMap<string, Reach>): FamilyContext => ({
-  family,
-  input,
-  reaches,
-  sawn: new Map(),
-  outlines: new Map(),
-  described: new Map(),
-  lying: family.members.map((member) => lyingOf([member])),
-  orders: new Map(),
-  within: new Map(),
-  found: new Map(),
-  entries: new Map(),
-});
-
-/** The same for some members of the family alone, in this order, made once; what was found out of cuts and members is shared. */
-export function contextAt(context: FamilyContext, places: readonly number[]): FamilyContext {
-  const key = places.join(' ');
-  const known = context.within.get(key) ?? {
-    ...context,
-    family: familyAt(context.family, places),
-    lying: places.flatMap((place) => context.lying[place] ?? []),
-    sawn: new Map(),
-    outlines: new Map(),
-    orders: new Map(),
-    within: new Map(),
-  };
-  context.within.set(key, known);
-  return known;
-}
 
 /** What lies under the blade: its height, the hardest of its woods, which limits it, and what all of them take. */
 interface UnderBlade {

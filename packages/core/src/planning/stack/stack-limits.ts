@@ -7,7 +7,8 @@ import type { PlanError, PlanFault } from '../model/input';
 import { bladePreferences, steepestTilt, type Saw, type Shop } from '../model/shop';
 import type { Gang, LayerLimit, Reach } from '../model/stack';
 import type { Mix } from '../phases';
-import { bladesFor, featureCuts, phasesOfMix, underBlade, type FamilyContext } from './sawn-stack';
+import type { FamilyContext } from './family-context';
+import { bladesFor, featureCuts, phasesOfMix, underBlade } from './sawn-stack';
 
 /** Whether the lines of each member can be reached on its blank, by the id of the cut. Errors: some cannot at all; a tilt the saw has not. */
 export function reachesOf({ members }: Family, shop: Shop): Result<Map<string, Reach>, PlanError> {
